@@ -1,0 +1,57 @@
+using Stampo.Core.Ranges;
+
+namespace Stampo.Core.Comparison;
+
+/// <summary>One way of tooling a route with its uncertain numbers drawn many times: a <see cref="CostPoint"/> per draw, in flat arrays.</summary>
+public sealed class DrawnCost(int draws)
+{
+    public double[] OneOff { get; } = new double[draws];
+
+    public double[] Tool { get; } = new double[draws];
+
+    public double[] Capacity { get; } = new double[draws];
+
+    public double[] PerGoodPart { get; } = new double[draws];
+
+    public double[] Batch { get; } = new double[draws];
+
+    public double BatchSize { get; init; } = double.PositiveInfinity;
+
+    public void Totals(double quantity, Span<double> totals)
+    {
+        for (var d = 0; d < totals.Length; d++)
+            totals[d] = new CostPoint(OneOff[d], Tool[d], Capacity[d], PerGoodPart[d], Batch[d], BatchSize).Total(quantity);
+    }
+}
+
+/// <summary>The odds at one quantity: each route's band, and how often it is the cheapest.</summary>
+public static class Odds
+{
+    public static (Band[] Bands, double[] ChanceCheapest) At(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? competes = null)
+    {
+        var totals = new double[routes.Count][];
+        for (var r = 0; r < totals.Length; r++)
+            routes[r].Totals(quantity, totals[r] = new double[draws]);
+        var chances = Chances(totals, draws, competes);
+        return (Array.ConvertAll(totals, t => Band.Of(t)), chances);
+    }
+
+    private static double[] Chances(double[][] totals, int draws, IReadOnlyList<bool>? competes)
+    {
+        var chances = new double[totals.Length];
+        for (var d = 0; d < draws; d++)
+        {
+            var best = -1;
+            for (var r = 0; r < totals.Length; r++)
+            {
+                if ((competes is null || competes[r]) && (best < 0 || totals[r][d] < totals[best][d]))
+                    best = r;
+            }
+
+            if (best >= 0)
+                chances[best] += 1.0 / draws;
+        }
+
+        return chances;
+    }
+}

@@ -1,0 +1,53 @@
+using Stampo.Core.Briefs;
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Comparison;
+
+/// <summary>Screens that depend on how many are made: remakes, money, dates. The same for every route.</summary>
+internal static class QuantityGates
+{
+    private const double ManySets = 15;
+
+    public static IEnumerable<Gate> Of(JobInputs inputs, Way way, double quantity, Dates dates)
+    {
+        var sets = way.Likely.Sets(quantity);
+        if (sets > ManySets)
+            yield return new Gate(Verdict.AtRisk, "Remakes", $"{Text.Number(sets, 6)} tool sets would wear out over {Text.Number(quantity, 9)} parts.", "A longer-lived tool, or more cavities.");
+        if (inputs.Brief.ToolingBudget is { } budget)
+            yield return Money(way, sets, budget);
+        if (FirstLateRow(inputs, way.Estimate) is { } late)
+            yield return late;
+        else if (inputs.Brief.Demand.Count > 0)
+            yield return new Gate(Verdict.Fits, "Dates", $"First article {dates.FirstArticle:d MMM yyyy}; every row is in time.");
+    }
+
+    private static Gate Money(Way way, double sets, double budget)
+    {
+        var needed = way.Likely.OneOff + sets * way.Likely.Tool;
+        var said = $"{Text.Number(needed, 3)} € of {Text.Number(budget)} €";
+        return needed <= budget
+            ? new Gate(Verdict.Fits, "Tooling budget", $"{said}.")
+            : new Gate(Verdict.AtRisk, "Tooling budget", $"{said}: over by {Text.Number(needed - budget, 3)} €.", $"Raise the tooling budget to {Text.Number(needed, 3)} €, or make fewer this way.");
+    }
+
+    private static Gate? FirstLateRow(JobInputs inputs, RouteEstimate estimate)
+    {
+        var made = 0.0;
+        foreach (var row in inputs.Brief.Demand.OrderBy(r => r.NeededBy))
+        {
+            made += row.Quantity;
+            var ready = Dates.Of(estimate, made, inputs.Today).LastPart;
+            if (ready <= row.NeededBy)
+                continue;
+            var late = Dates.WorkingDaysBetween(row.NeededBy, ready);
+            return new Gate(Verdict.AtRisk, "Dates",
+                $"{Text.Number(row.Quantity, 9)} for {Word(row.Purpose)} by {row.NeededBy:d MMM yyyy} would be {Text.Count(late, "working day")} late.",
+                "Another route for the first rows, a second tool, or a later date.");
+        }
+
+        return null;
+    }
+
+    private static string Word(Purpose purpose) => purpose.ToString().ToLowerInvariant();
+}

@@ -1,0 +1,69 @@
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Comparison;
+
+/// <summary>How a route's price at a quantity came about, line by line.</summary>
+public static class RouteWorking
+{
+    private const string Own = "cost build-up of this route";
+
+    public static IReadOnlyList<WorkLine> Of(CandidateRoute candidate, double quantity)
+    {
+        var way = candidate.BestWay(quantity);
+        var estimate = way.Estimate;
+        var sheet = new Worksheet();
+        foreach (var on in Enum.GetValues<ChargedOn>())
+            WriteGroup(sheet, estimate, on);
+
+        var asked = new WorkInput("quantity", quantity, "parts", "brief/demand");
+        var yield = sheet.Write("yield", "Yield", "share of good parts", estimate.Yield, "share", "rate card");
+        if (estimate.LifeShots is { } life)
+        {
+            var lifeLine = sheet.Write("life", "Tool life", estimate.LifeInputs.Count > 1 ? "base life × factors" : "base life", life, "shots", "rate card", [.. estimate.LifeInputs]);
+            sheet.Write("sets", "Tool sets", "⌈ quantity ÷ (life × cavities × yield) ⌉", way.Likely.Sets(quantity), "sets", Own,
+                asked, new WorkInput("life, likely", lifeLine.Likely, "shots"), new WorkInput("cavities", estimate.Cavities, ""), new WorkInput("yield, likely", yield.Likely, "share"));
+        }
+
+        List<WorkInput> inputs =
+        [
+            new("one-off", Way.Sum(estimate, ChargedOn.OneOff).Likely, "€"), new("tool set", Way.Sum(estimate, ChargedOn.Tool).Likely, "€"),
+            new("sets", way.Likely.Sets(quantity), ""), new("piece", Way.Sum(estimate, ChargedOn.Piece).Likely, "€"), new("yield", yield.Likely, "share"), asked,
+        ];
+        var formula = "one-off + sets × tool set + quantity ÷ yield × piece";
+        if (estimate.PiecesPerBatch is { } batch)
+        {
+            formula += " + ⌈ quantity ÷ parts in a run ⌉ × run";
+            inputs.AddRange([new("run", Way.Sum(estimate, ChargedOn.Batch).Likely, "€"), new("parts in a run", batch, "parts")]);
+        }
+
+        var total = sheet.Write("total", "Total, likely", formula, way.Likely.Total(quantity), "€", Own, inputs);
+        sheet.Write("unit", "Price each, likely", "total ÷ quantity", total / quantity, "€/part", Own, new WorkInput("total", total, "€"), asked);
+        sheet.Write("lead", "First article", "sum of the steps", estimate.FirstArticleDays, "working days", "route lead times",
+            [.. estimate.Lead.Select(step => new WorkInput(step.Name, step.WorkingDays, "working days"))]);
+        return sheet.Lines;
+    }
+
+    private static void WriteGroup(Worksheet sheet, RouteEstimate estimate, ChargedOn on)
+    {
+        var lines = estimate.Costs.Where(c => c.On == on).ToList();
+        if (lines.Count == 0)
+            return;
+        foreach (var line in lines)
+        {
+            sheet.Write($"{on}/{line.Name}", line.Name, $"({line.Formula}) × rate", line.Cost, "€", line.Source,
+                [.. line.Inputs, new WorkInput("amount", line.Amount, line.AmountUnit), new WorkInput("rate", line.Rate, line.RateUnit, $"rates/{line.RateKey}")]);
+        }
+
+        sheet.Write($"{on}", GroupName(on), "sum of the lines above", Way.Sum(estimate, on), "€", Own,
+            [.. lines.Select(l => new WorkInput(l.Name, l.Cost, "€"))]);
+    }
+
+    private static string GroupName(ChargedOn on) => on switch
+    {
+        ChargedOn.OneOff => "One-off",
+        ChargedOn.Tool => "Each tool set",
+        ChargedOn.Batch => "Each run",
+        _ => "Each piece made",
+    };
+}

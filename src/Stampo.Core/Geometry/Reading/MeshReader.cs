@@ -1,0 +1,52 @@
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Geometry.Reading;
+
+/// <summary>One file format. A new format is one more implementation, listed in <see cref="MeshReader"/>.</summary>
+public interface IMeshFormat
+{
+    bool Recognises(ReadOnlySpan<byte> file);
+
+    TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel);
+}
+
+/// <summary>Takes an untrusted file and gives triangles, or a refusal whose code begins with <c>mesh.</c></summary>
+public static class MeshReader
+{
+    /// <summary>More than any part needs; a bound on memory and time.</summary>
+    public const int MaxTriangles = 5_000_000;
+
+    private static readonly IMeshFormat[] Formats = [new StlBinary(), new StlAscii()];
+
+    public static TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel = default)
+    {
+        if (file.IsEmpty)
+            throw new RefusalException("mesh.empty", "The file is empty; export the part again and send that file.", "file");
+        foreach (var format in Formats)
+        {
+            if (!format.Recognises(file))
+                continue;
+            var soup = format.Read(file, cancel);
+            if (soup.TriangleCount == 0)
+                throw new RefusalException("mesh.empty", "The file holds no triangle; export the part as a mesh and send that file.", "file");
+            RefuseNotFinite(soup.Coordinates);
+            return soup;
+        }
+
+        throw new RefusalException("mesh.not-a-mesh", "The file is neither a binary nor an ASCII STL mesh; export the part as STL and send that file.", "file");
+    }
+
+    internal static RefusalException TooMany(long count) =>
+        new("mesh.too-large", $"The file says {count:#,0} triangles; the limit is {MaxTriangles:#,0}. Export with a coarser tolerance.", "file");
+
+    private static void RefuseNotFinite(ReadOnlySpan<float> coordinates)
+    {
+        for (var i = 0; i < coordinates.Length; i++)
+        {
+            // Beyond a million kilometres in millimetres nothing is a part; it also keeps squares finite.
+            if (!(Math.Abs(coordinates[i]) < 1e15f))
+                throw new RefusalException("mesh.not-finite",
+                    $"Triangle {i / 9 + 1:#,0} has a corner that is not a usable number ({Text.Number(coordinates[i])}); export the part again.", "file");
+        }
+    }
+}

@@ -1,0 +1,94 @@
+namespace Stampo.Core.Geometry;
+
+/// <summary>Which shells of a closed mesh face the wrong way: a shell inside an odd number of others is a void and must face inward.</summary>
+public static class ShellOrder
+{
+    /// <summary>Most ray tests spent on telling which shell lies in which; beyond it the answer would take too long.</summary>
+    private const long MostTests = 200_000_000;
+
+    /// <summary>How many shells lie inside an odd number of others, and which face the wrong way; null when there are too many shells to tell.</summary>
+    public static (int Voids, List<int> Reversed)? Of(Mesh mesh, Topology topology, ReadOnlySpan<double> shellVolumes)
+    {
+        var shells = Split(mesh, topology);
+        var reversed = new List<int>();
+        var voids = 0;
+        var tests = 0L;
+        for (var s = 0; s < shells.Length; s++)
+        {
+            var depth = 0;
+            for (var other = 0; other < shells.Length; other++)
+            {
+                if (++tests > MostTests)
+                    return null;
+                if (other == s || !shells[other].Box.Holds(shells[s].Box))
+                    continue;
+                tests += shells[other].Triangles.Count;
+                if (Inside(mesh, shells[other].Triangles, mesh.Corner(shells[s].Triangles[0], 0)))
+                    depth++;
+            }
+
+            voids += depth % 2;
+            if (shellVolumes[s] < 0 != (depth % 2 == 1))
+                reversed.Add(s);
+        }
+
+        return (voids, reversed);
+    }
+
+    private static (Box Box, List<int> Triangles)[] Split(Mesh mesh, Topology topology)
+    {
+        var triangles = new List<int>[topology.ShellCount];
+        for (var s = 0; s < triangles.Length; s++)
+            triangles[s] = [];
+        for (var t = 0; t < mesh.TriangleCount; t++)
+        {
+            if (topology.ShellOf[t] >= 0)
+                triangles[topology.ShellOf[t]].Add(t);
+        }
+
+        return Array.ConvertAll(triangles, list => (BoxOf(mesh, list), list));
+    }
+
+    private static Box BoxOf(Mesh mesh, List<int> triangles)
+    {
+        var positions = new double[9 * triangles.Count];
+        for (var i = 0; i < triangles.Count; i++)
+        {
+            for (var k = 0; k < 3; k++)
+                mesh.Positions.AsSpan(3 * mesh.Corners[3 * triangles[i] + k], 3).CopyTo(positions.AsSpan(9 * i + 3 * k));
+        }
+
+        return Mesh.Bounds(positions);
+    }
+
+    /// <summary>Parity of crossings along a ray in a direction no modelled face is likely to hold.</summary>
+    private static bool Inside(Mesh mesh, List<int> triangles, Vec3 point)
+    {
+        var direction = new Vec3(0.5773, 0.2113, 0.7887);
+        var crossings = 0;
+        foreach (var t in triangles)
+        {
+            if (Crosses(mesh, t, point, direction))
+                crossings++;
+        }
+
+        return crossings % 2 == 1;
+    }
+
+    /// <summary>Ray against triangle after Möller and Trumbore (1997).</summary>
+    private static bool Crosses(Mesh mesh, int triangle, Vec3 point, Vec3 direction)
+    {
+        var a = mesh.Corner(triangle, 0);
+        var e1 = mesh.Corner(triangle, 1) - a;
+        var e2 = mesh.Corner(triangle, 2) - a;
+        var p = direction.Cross(e2);
+        var det = e1.Dot(p);
+        if (det == 0)
+            return false;
+        var s = point - a;
+        var u = s.Dot(p) / det;
+        var q = s.Cross(e1);
+        var v = direction.Dot(q) / det;
+        return u >= 0 && v >= 0 && u + v <= 1 && e2.Dot(q) / det > 0;
+    }
+}

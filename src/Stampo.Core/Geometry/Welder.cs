@@ -1,0 +1,121 @@
+using System.Numerics;
+using System.Runtime.InteropServices;
+
+namespace Stampo.Core.Geometry;
+
+/// <summary>Joins triangle corners that are the same point, so that neighbours know each other.</summary>
+public static class Welder
+{
+    private const double NearShareOfDiagonal = 1e-6;
+
+    /// <summary>Joins exactly equal positions and scales to millimetres. Keeps every triangle, in order.</summary>
+    public static Mesh WeldExact(TriangleSoup soup, double mmPerUnit)
+    {
+        var points = MemoryMarshal.Cast<float, Vector3>(soup.Coordinates.AsSpan());
+        var corners = new int[points.Length];
+        var slots = new int[BitOperations.RoundUpToPowerOf2((uint)Math.Max(16, points.Length))];
+        var mask = slots.Length - 1;
+        var firstUse = new int[points.Length];
+        var count = 0;
+        for (var i = 0; i < points.Length; i++)
+        {
+            // Adding zero turns −0 into +0, which a file may use for the same point.
+            var point = points[i] + Vector3.Zero;
+            var slot = Hash(point) & mask;
+            while (slots[slot] != 0 && points[firstUse[slots[slot] - 1]] != point)
+                slot = (slot + 1) & mask;
+            if (slots[slot] == 0)
+            {
+                firstUse[count] = i;
+                slots[slot] = ++count;
+            }
+
+            corners[i] = slots[slot] - 1;
+        }
+
+        var positions = new double[3 * count];
+        for (var v = 0; v < count; v++)
+        {
+            var point = points[firstUse[v]];
+            positions[3 * v] = point.X * mmPerUnit;
+            positions[3 * v + 1] = point.Y * mmPerUnit;
+            positions[3 * v + 2] = point.Z * mmPerUnit;
+        }
+
+        return new Mesh(positions, corners);
+    }
+
+    /// <summary>
+    /// Joins the listed vertices (those on open edges; all others already have their neighbours) where they lie within
+    /// a millionth of the box diagonal of each other. Returns the same mesh when there is nothing to join.
+    /// </summary>
+    public static Mesh WeldNear(Mesh mesh, IEnumerable<int> openVertices)
+    {
+        var reach = NearShareOfDiagonal * mesh.Bounds().Diagonal;
+        if (!(reach > 0))
+            return mesh;
+        var cells = new Dictionary<(long, long, long), List<int>>();
+        var replacement = new Dictionary<int, int>();
+        foreach (var vertex in openVertices)
+        {
+            var point = mesh.Vertex(vertex);
+            if (Near(mesh, cells, point, reach) is { } same)
+                replacement[vertex] = same;
+            else if (cells.TryGetValue(Cell(point, reach), out var cell))
+                cell.Add(vertex);
+            else
+                cells[Cell(point, reach)] = [vertex];
+        }
+
+        return replacement.Count == 0 ? mesh : Renumber(mesh, replacement);
+    }
+
+    private static int? Near(Mesh mesh, Dictionary<(long, long, long), List<int>> cells, Vec3 point, double reach)
+    {
+        var (x, y, z) = Cell(point, reach);
+        for (var dx = -1; dx <= 1; dx++)
+        for (var dy = -1; dy <= 1; dy++)
+        for (var dz = -1; dz <= 1; dz++)
+        {
+            if (!cells.TryGetValue((x + dx, y + dy, z + dz), out var cell))
+                continue;
+            foreach (var other in cell)
+            {
+                if ((mesh.Vertex(other) - point).Length <= reach)
+                    return other;
+            }
+        }
+
+        return null;
+    }
+
+    private static (long X, long Y, long Z) Cell(Vec3 p, double reach) =>
+        ((long)Math.Floor(p.X / reach), (long)Math.Floor(p.Y / reach), (long)Math.Floor(p.Z / reach));
+
+    private static Mesh Renumber(Mesh mesh, Dictionary<int, int> replacement)
+    {
+        var numbers = new int[mesh.VertexCount];
+        var positions = new List<double>(mesh.Positions.Length);
+        for (var v = 0; v < numbers.Length; v++)
+        {
+            if (replacement.ContainsKey(v))
+                continue;
+            numbers[v] = positions.Count / 3;
+            positions.AddRange(mesh.Positions.AsSpan(3 * v, 3));
+        }
+
+        foreach (var (from, to) in replacement)
+            numbers[from] = numbers[to];
+        return new Mesh([.. positions], Array.ConvertAll(mesh.Corners, v => numbers[v]));
+    }
+
+    private static int Hash(Vector3 p)
+    {
+        var h = BitConverter.SingleToUInt32Bits(p.X) * 0x9E3779B1u;
+        h = BitOperations.RotateLeft(h, 15) ^ (BitConverter.SingleToUInt32Bits(p.Y) * 0x85EBCA77u);
+        h = BitOperations.RotateLeft(h, 13) ^ (BitConverter.SingleToUInt32Bits(p.Z) * 0xC2B2AE3Du);
+        h ^= h >> 15;
+        h *= 0x2C1B3C6Du;
+        return (int)((h ^ (h >> 13)) & int.MaxValue);
+    }
+}

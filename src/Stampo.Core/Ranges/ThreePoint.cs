@@ -1,0 +1,55 @@
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Ranges;
+
+/// <summary>
+/// A low / likely / high estimate of one number; a certain number has all three equal.
+/// Arithmetic is on the three points (worst with worst), which is right for showing a span;
+/// the odds come from drawing each input on its own, see <see cref="At"/>.
+/// </summary>
+public readonly record struct ThreePoint
+{
+    public ThreePoint(double low, double likely, double high)
+    {
+        if (!(low <= likely && likely <= high))
+            throw new RefusalException("range.out-of-order",
+                $"A range needs low ≤ likely ≤ high; got {Text.Number(low)} / {Text.Number(likely)} / {Text.Number(high)}.");
+        (Low, Likely, High) = (low, likely, high);
+    }
+
+    public double Low { get; }
+
+    public double Likely { get; }
+
+    public double High { get; }
+
+    public bool IsPoint => Low == High;
+
+    public static implicit operator ThreePoint(double value) => new(value, value, value);
+
+    public static ThreePoint operator +(ThreePoint a, ThreePoint b) => new(a.Low + b.Low, a.Likely + b.Likely, a.High + b.High);
+
+    /// <summary>Product of two ranges of numbers that are not negative.</summary>
+    public static ThreePoint operator *(ThreePoint a, ThreePoint b) => new(a.Low * b.Low, a.Likely * b.Likely, a.High * b.High);
+
+    /// <summary>Quotient of two ranges of positive numbers: the low end is low over high.</summary>
+    public static ThreePoint operator /(ThreePoint a, ThreePoint b) => new(a.Low / b.High, a.Likely / b.Likely, a.High / b.Low);
+
+    /// <summary>
+    /// Inverse distribution of the triangle (low, likely, high) at <paramref name="u"/> in 0…1.
+    /// Source: the triangular distribution, any statistics handbook.
+    /// </summary>
+    public double At(double u)
+    {
+        var span = High - Low;
+        if (span <= 0)
+            return Likely;
+        var rise = Likely - Low;
+        return u * span < rise
+            ? Low + Math.Sqrt(u * span * rise)
+            : High - Math.Sqrt((1 - u) * span * (High - Likely));
+    }
+
+    public override string ToString() =>
+        IsPoint ? Text.Number(Likely) : $"{Text.Number(Low)} / {Text.Number(Likely)} / {Text.Number(High)}";
+}

@@ -1,0 +1,25 @@
+using Stampo.Core.Ranges;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Reference;
+
+/// <summary>One rate, hour or price norm with its spread and source.</summary>
+public sealed record Rate(string Key, string Name, string Unit, double Low, double Likely, double High, string Source)
+{
+    public ThreePoint Value => new(Low, Likely, High);
+
+    /// <summary>The rate as an input of a working line, pointing to where it is kept.</summary>
+    public WorkInput AsInput() => new(Name, Value, Unit, $"rates/{Key}");
+}
+
+/// <summary>Every rate by its key. Asking for a key that isn't there is a programming error.</summary>
+public sealed class RateCard(IEnumerable<Rate> rates)
+{
+    private readonly Dictionary<string, Rate> _rates = rates.ToDictionary(r => r.Key);
+
+    public static RateCard Shipped { get; } = new(EmbeddedJson.List<Rate>("rates"));
+
+    public IReadOnlyCollection<Rate> All => _rates.Values;
+
+    public Rate this[string key] => _rates[key];
+}

@@ -1,0 +1,51 @@
+using Stampo.Core.Plans;
+using Stampo.Core.Ranges;
+using Stampo.Core.Routes.Printing;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Routes.Casting;
+
+/// <summary>What casting routes share: a resin mixed by hand, poured, cured, trimmed.</summary>
+internal static class Pouring
+{
+    /// <summary>Resin per part made, with gate, risers, reservoir and what stays in the pot.</summary>
+    public static Amount ResinKg(Job job) => new(
+        (1 + job.Norm("cast.gateShare")) * (1 + job.Norm("cast.loss")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg",
+        "part × (1 + gate share) × (1 + loss) × density ÷ 1000",
+        new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"), job.Rate("cast.gateShare").AsInput(), job.Rate("cast.loss").AsInput(),
+        new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"));
+
+    public static CostBook AddPieces(this CostBook book, Job job, int cavities, string shotKey)
+    {
+        book.AddMaterial(ChargedOn.Piece, "Casting resin", ResinKg(job), job.Material)
+            .Add(ChargedOn.Piece, "One shot, shared by its cavities", Amount.Shared(job.Rate(shotKey), cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "Trim gate and risers", Amount.Of(job.Rate("cast.trim")), "labour.bench");
+        return job.Brief.Inserts == 0
+            ? book
+            : book.Add(ChargedOn.Piece, "Load inserts", Amount.Of(job.Rate("insert.load"), job.Brief.Inserts, "inserts"), "labour.bench")
+                .AddPrice(ChargedOn.Piece, "Inserts", "insert.price", job.Brief.Inserts);
+    }
+
+    /// <summary>Shots a day of one mold: one cure after another, at most three in a working day.</summary>
+    public static double PartsPerDay(Job job, int cavities, ThreePoint yield) =>
+        Math.Clamp(9 / ((job.Material.Cast?.DemoldH ?? 16) + 0.75), 1, 3) * cavities * yield.Likely;
+
+    public static PourProposal Propose(Job job, int cavities) => new(
+        job.Material.Id, cavities, Math.Round(job.Part.VolumeCm3 * job.Norm("cast.gateShare").Likely, 1));
+
+    /// <summary>The printed and finished pattern that the mold is poured around.</summary>
+    public static CostBook AddPattern(this CostBook book, Job job, int patterns)
+    {
+        var finish = PrintCost.FinishHours(job);
+        var back = job.Rate("pattern.back");
+        return book
+            .Add(ChargedOn.OneOff, "Pattern: resin", Times(PrintCost.MaterialKg(job, job.Part.VolumeCm3, PrintCost.ResinDensity), patterns), "print.patternResin")
+            .Add(ChargedOn.OneOff, "Pattern: printer time", Times(PrintCost.MachineHours(job, job.Part.VolumeCm3, 1), patterns), "print.machine")
+            .Add(ChargedOn.OneOff, "Pattern: finish the show side", Times(finish, patterns), "labour.bench")
+            .Add(ChargedOn.OneOff, "Pattern: clean the back", Times(Amount.Of(back), patterns), "labour.bench");
+    }
+
+    private static Amount Times(Amount amount, int count) => count == 1
+        ? amount
+        : new Amount(amount.Value * count, amount.Unit, $"({amount.Formula}) × patterns", [.. amount.Inputs, new WorkInput("patterns", count, "")]);
+}

@@ -1,0 +1,16 @@
+namespace Stampo.Core.Routes.Injection;
+
+/// <summary>The true plastic in an aluminium tool: weeks, not months, and thousands of shots.</summary>
+public sealed class InjectAluminiumRoute : MetalInjection
+{
+    public override RouteCard Card { get; } = new("inject-aluminium", "AL", "Injection, aluminium tool", "Injection", RouteFigure.MetalHalves,
+        "Fewer shots than steel; a design change costs part of the tool.");
+
+    protected override string Metal => "aluminium";
+
+    protected override double ToleranceMm => 0.1;
+
+    protected override double GlassFactor => 0.4;
+
+    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(2, 3, 5)), new("Make the tool", new(7, 10, 14)), new("Try out", new(1, 2, 4))];
+}

@@ -1,0 +1,16 @@
+namespace Stampo.Core.Routes.Injection;
+
+/// <summary>The true plastic in pre-hardened steel: the tool for years of production.</summary>
+public sealed class InjectSteelPreRoute : MetalInjection
+{
+    public override RouteCard Card { get; } = new("inject-steel-pre", "ST", "Injection, pre-hardened steel", "Injection", RouteFigure.MetalHalves,
+        "The money and the weeks before the first part; a design change costs most here.");
+
+    protected override string Metal => "steelPre";
+
+    protected override double ToleranceMm => 0.05;
+
+    protected override double GlassFactor => 0.7;
+
+    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(3, 5, 8)), new("Make the tool", new(15, 20, 24)), new("Try out and correct", new(2, 4, 7))];
+}

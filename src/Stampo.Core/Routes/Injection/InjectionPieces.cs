@@ -1,0 +1,50 @@
+using Stampo.Core.Ranges;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Routes.Injection;
+
+/// <summary>What a molded piece costs: plastic, its share of a press cycle, attention, inserts.</summary>
+internal static class InjectionPieces
+{
+    public static CostBook AddInjectionPieces(this CostBook book, Job job, int cavities)
+    {
+        var cycle = CycleSeconds(job);
+        var kn = ClampKn(job, cavities);
+        book.Add(ChargedOn.Batch, "Set up and warm up", Amount.Of(job.Rate("inject.setup")), "inject.press")
+            .Add(ChargedOn.Batch, "Set up: hands", Amount.Of(job.Rate("inject.setup")), "labour.bench")
+            .AddMaterial(ChargedOn.Piece, "Plastic", PlasticKg(job), job.Material)
+            .Add(ChargedOn.Piece, "Press time, smallest press", new Amount(cycle.Value * (1.0 / (3600 * cavities)), "h", "cycle ÷ (3600 × cavities)", [.. cycle.Inputs, new WorkInput("cavities", cavities, "")]), "inject.press")
+            .Add(ChargedOn.Piece, "Press time, for its clamp", new Amount(cycle.Value * (kn.Value.Likely / (3600 * cavities)), "h·kN", "cycle × clamp ÷ (3600 × cavities)", [.. cycle.Inputs, .. kn.Inputs]), "inject.pressPerKn")
+            .Add(ChargedOn.Piece, "Attend, pack, check", Amount.Of(job.Rate("inject.attend")), "labour.bench");
+        return job.Brief.Inserts == 0
+            ? book
+            : book.Add(ChargedOn.Piece, "Load inserts by hand", Amount.Of(job.Rate("insert.load"), job.Brief.Inserts, "inserts"), "labour.bench")
+                .AddPrice(ChargedOn.Piece, "Inserts", "insert.price", job.Brief.Inserts);
+    }
+
+    public static Amount CycleSeconds(Job job)
+    {
+        var melt = job.Material.Melt ?? throw new InvalidOperationException($"{job.Material.Id} has no melt data.");
+        var cooling = Cooling.CentreSeconds(job.Part.WallMm, melt);
+        return new Amount(job.Norm("inject.handling") + cooling, "s", "handling + cooling, cooling = h²/(π²·α)·ln[4/π·(Tmelt−Tmold)/(Teject−Tmold)]",
+            job.Rate("inject.handling").AsInput(), new WorkInput("section h", job.Part.WallMm, "mm", "part/nominalWallMm"),
+            new WorkInput("diffusivity α", melt.DiffusivityMm2PerS, "mm²/s"), new WorkInput("melt", melt.MeltC, "°C"),
+            new WorkInput("mold", melt.MoldC, "°C"), new WorkInput("eject", melt.EjectC, "°C"), new WorkInput("cooling", cooling, "s"));
+    }
+
+    /// <summary>kN = projected cm² · cavities · MPa · 0.1 · reserve.</summary>
+    public static Amount ClampKn(Job job, int cavities)
+    {
+        var mpa = job.Material.Melt!.CavityMpa;
+        return new Amount(job.Norm("inject.safety") * (job.Part.FootprintCm2 * cavities * mpa * 0.1), "kN", "footprint × cavities × cavity pressure × 0.1 × reserve",
+            new WorkInput("footprint of the box", job.Part.FootprintCm2, "cm²", "part"), new WorkInput("cavities", cavities, ""),
+            new WorkInput("cavity pressure", mpa, "MPa"), job.Rate("inject.safety").AsInput());
+    }
+
+    public static double PartsPerDay(Job job, int cavities, ThreePoint yield) =>
+        7 * 3600 / CycleSeconds(job).Value.Likely * cavities * yield.Likely;
+
+    private static Amount PlasticKg(Job job) => new((1 + job.Norm("inject.runner")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg",
+        "part × density × (1 + runner) ÷ 1000", new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"),
+        new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"), job.Rate("inject.runner").AsInput());
+}

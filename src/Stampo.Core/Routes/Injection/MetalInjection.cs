@@ -1,0 +1,48 @@
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Routes.Injection;
+
+/// <summary>What injection into any metal tool shares; the metals differ in norms, lead time and tolerance.</summary>
+public abstract class MetalInjection : IRoute
+{
+    private const double LargestPressKn = 8000;
+
+    public abstract RouteCard Card { get; }
+
+    protected abstract string Metal { get; }
+
+    protected abstract double ToleranceMm { get; }
+
+    protected abstract IReadOnlyList<LeadStep> Lead { get; }
+
+    /// <summary>Glass fibre wears soft metal: the share of the life that is left.</summary>
+    protected abstract double GlassFactor { get; }
+
+    public IEnumerable<Gate> Screen(Job job)
+    {
+        yield return Gates.FitsInto(job, "the tool shop", 600, 500, 300);
+        yield return Gates.ThinnestWall(job, 1.0, 0.8);
+        yield return Gates.UndercutInRigidTool(job, "each undercut needs a slide or a hand-loaded core, which is in the price");
+        yield return Gates.Inserts(job, molded: true, "");
+        var kn = InjectionPieces.ClampKn(job, 1).Value.Likely;
+        if (kn > LargestPressKn)
+            yield return new Gate(Verdict.Out, "Clamp", $"One cavity needs {Text.Number(kn, 3)} kN; presses to {Text.Number(LargestPressKn)} kN are at hand.", "Have it molded on a larger press.");
+        if (job.Part.WallMm > 8)
+            yield return new Gate(Verdict.AtRisk, "Thickest section", $"Sections of {Text.Number(job.Part.WallMm, 3)} mm sink and cool slowly.", "Core the part out to walls under 4 mm.");
+    }
+
+    public IReadOnlyList<int> CavityChoices(Job job) =>
+        [.. new[] { 1, 2, 4, 8 }.Where(n => n == 1 || InjectionPieces.ClampKn(job, n).Value.Likely <= LargestPressKn / 4)];
+
+    public RouteEstimate Estimate(Job job, int cavities)
+    {
+        var book = new CostBook(job.Rates)
+            .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.inject")), "labour.engineer");
+        new MetalTool(job, Metal, cavities).AddTo(book).AddInjectionPieces(job, cavities);
+        var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
+        var life = job.Rate($"tool.{Metal}.life");
+        var yield = job.Norm("inject.yield");
+        return new RouteEstimate(cavities, book.Lines, life.Value * glass, [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family")],
+            yield, (int)job.Norm("inject.run").Likely, Lead, InjectionPieces.PartsPerDay(job, cavities, yield), ToleranceMm);
+    }
+}

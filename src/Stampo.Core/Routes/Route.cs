@@ -1,0 +1,102 @@
+using Stampo.Core.Briefs;
+using Stampo.Core.Materials;
+using Stampo.Core.Parts;
+using Stampo.Core.Plans;
+using Stampo.Core.Ranges;
+using Stampo.Core.Reference;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Routes;
+
+/// <summary>How the route is drawn and named. <paramref name="Tag"/> is two letters; <paramref name="Figure"/> picks the small cross-section drawing.</summary>
+public sealed record RouteCard(string Id, string Tag, string Name, string Family, RouteFigure Figure, string GivesUp);
+
+public enum RouteFigure
+{
+    Layers,
+    SoftBlock,
+    SplitHalves,
+    MetalHalves,
+    Sheet,
+}
+
+/// <summary>What a route is asked about: the part, the brief, the material chosen for this route, and the rates.</summary>
+public sealed record Job(PartFacts Part, Brief Brief, Material Material, RateCard Rates)
+{
+    public Rate Rate(string key) => Rates[key];
+
+    public ThreePoint Norm(string key) => Rates[key].Value;
+}
+
+public enum Verdict
+{
+    Fits,
+    AtRisk,
+    Out,
+}
+
+/// <summary>One screen a route is put through: the result, the reason, and what would change it.</summary>
+public sealed record Gate(Verdict Verdict, string Name, string Reason, string? Remedy = null);
+
+/// <summary>What a cost line is charged on.</summary>
+public enum ChargedOn
+{
+    OneOff,
+    Tool,
+    Batch,
+    Piece,
+}
+
+/// <summary>
+/// amount × rate, once, per tool set, per batch or per piece made. Lines that name the same rate key
+/// move together when the odds are drawn.
+/// </summary>
+public sealed record CostLine(
+    ChargedOn On,
+    string Name,
+    ThreePoint Amount,
+    string AmountUnit,
+    string Formula,
+    IReadOnlyList<WorkInput> Inputs,
+    string RateKey,
+    ThreePoint Rate,
+    string RateUnit,
+    string Source)
+{
+    public ThreePoint Cost => Amount * Rate;
+}
+
+/// <summary>A step of the way to the first article, in working days.</summary>
+public sealed record LeadStep(string Name, ThreePoint WorkingDays);
+
+/// <summary>A route costed with a given number of cavities. Life is in shots, null when nothing wears out.</summary>
+public sealed record RouteEstimate(
+    int Cavities,
+    IReadOnlyList<CostLine> Costs,
+    ThreePoint? LifeShots,
+    IReadOnlyList<WorkInput> LifeInputs,
+    ThreePoint Yield,
+    int? PiecesPerBatch,
+    IReadOnlyList<LeadStep> Lead,
+    double PartsPerDay,
+    double ToleranceMm)
+{
+    public ThreePoint FirstArticleDays => Lead.Aggregate((ThreePoint)0, (sum, step) => sum + step.WorkingDays);
+}
+
+/// <summary>A way of making the part: one class, one file. Nothing else in the system knows how many there are.</summary>
+public interface IRoute
+{
+    RouteCard Card { get; }
+
+    /// <summary>The route's own gates on shape and size; those on money, dates and remakes are the same for all routes and set elsewhere.</summary>
+    IEnumerable<Gate> Screen(Job job);
+
+    /// <summary>Numbers of cavities worth costing for this part.</summary>
+    IReadOnlyList<int> CavityChoices(Job job);
+
+    RouteEstimate Estimate(Job job, int cavities);
+
+    /// <summary>The first pour for a route that is poured; null for a route whose plan is not poured.</summary>
+    PourProposal? ProposePour(Job job, int cavities) => null;
+}

@@ -1,0 +1,35 @@
+namespace Stampo.Core.Working;
+
+/// <summary>
+/// An input the rules of the job can't work with. <paramref name="code"/> is stable and meant for programs;
+/// <paramref name="message"/> says what is wrong, where, and what to do; <paramref name="field"/> names the input.
+/// </summary>
+public sealed class RefusalException(string code, string message, string? field = null) : Exception(message)
+{
+    public string Code { get; } = code;
+
+    public string? Field { get; } = field;
+}
+
+/// <summary>Guards for numbers a person typed. Every refusal says the range and why it is one.</summary>
+public static class Check
+{
+    public static double Between(double value, double low, double high, string field, string unit, string why)
+    {
+        if (double.IsFinite(value) && value >= low && value <= high)
+            return value;
+        throw new RefusalException("input.out-of-range",
+            $"{field} is {Text.Number(value)} {unit}".TrimEnd() +
+            $"; it must lie between {Text.Number(low)} and {Text.Number(high)} {unit}".TrimEnd() + $": {why}.", field);
+    }
+
+    public static double Positive(double value, string field, string unit, double high = 1e12) =>
+        double.IsFinite(value) && value > 0 && value <= high
+            ? value
+            : throw new RefusalException("input.out-of-range",
+                $"{field} is {Text.Number(value)} {unit}".TrimEnd() +
+                $"; it must be more than 0 and at most {Text.Number(high)} {unit}".TrimEnd() + ".", field);
+
+    public static T Given<T>(T? value, string field) where T : class =>
+        value ?? throw new RefusalException("input.missing", $"{field} is missing; give it and send again.", field);
+}

@@ -1,0 +1,21 @@
+using System.Globalization;
+
+namespace Stampo.Core.Working;
+
+/// <summary>Numbers as a person writes them: never more digits than carry meaning, no locale.</summary>
+public static class Text
+{
+    public static string Number(double value, int digits = 4)
+    {
+        if (!double.IsFinite(value))
+            return double.IsNaN(value) ? "not a number" : "infinite";
+        if (value == 0)
+            return "0";
+        var decimals = Math.Clamp(digits - 1 - (int)Math.Floor(Math.Log10(Math.Abs(value))), 0, 9);
+        return Math.Round(value, decimals).ToString(decimals == 0 ? "#,0" : "#,0." + new string('#', decimals),
+            CultureInfo.InvariantCulture);
+    }
+
+    public static string Count(int count, string singular, string? plural = null) =>
+        $"{Number(count, 12)} {(count == 1 ? singular : plural ?? singular + "s")}";
+}

@@ -1,0 +1,64 @@
+using System.Text.Json;
+using Stampo.Core.Briefs;
+using Stampo.Core.Parts;
+using Stampo.Server.Brief;
+using Stampo.Server.Hosting;
+using Stampo.Server.Part;
+using Stampo.Server.Plan;
+using Stampo.Server.Projects;
+using Stampo.Server.Routes;
+
+namespace Stampo.Server.Demo;
+
+/// <summary>A demo project as its file describes it; dates are working days from today, so that nothing looks stale.</summary>
+public sealed record DemoProject(string Name, string Revision, string Mesh, PartDeclaration Declared, DemoBrief? Brief, DemoDecision? Decision, bool Planned);
+
+public sealed record DemoBrief(IReadOnlyList<DemoRow> Demand, MaterialFamily Family, HardnessTarget? Hardness, TemperatureTarget? ServiceTemperature, Finish ShowSide, int Inserts, double? ToolingBudget);
+
+public sealed record DemoRow(int InDays, int Quantity, Purpose Purpose);
+
+public sealed record DemoDecision(string RouteId, double Quantity, string Reason, string By);
+
+/// <summary>Lays the made-up world into an empty database, through the same doors as the page.</summary>
+public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake intake, Decisions decisions, Plans plans, TimeProvider clock)
+{
+    public async Task LoadAsync(string folder, CancellationToken cancel = default)
+    {
+        if ((await projects.ListAsync(cancel)).Count > 0)
+            return;
+        await using var file = File.OpenRead(Path.Combine(folder, "projects.json"));
+        var world = await JsonSerializer.DeserializeAsync<List<DemoProject>>(file, Json.Options, cancel);
+        // The last one laid in is the first one listed.
+        foreach (var project in Enumerable.Reverse(world!))
+            await LayInAsync(project, folder, cancel);
+    }
+
+    private async Task LayInAsync(DemoProject demo, string folder, CancellationToken cancel)
+    {
+        var project = await projects.CreateAsync(demo.Name, demo.Revision, cancel);
+        var mesh = await File.ReadAllBytesAsync(Path.Combine(folder, "meshes", demo.Mesh), cancel);
+        var part = await intake.KeepAsync(demo.Mesh, mesh, LengthUnit.Mm, demo.Declared.Checked(), cancel);
+        await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel);
+        if (demo.Brief is { } brief)
+            await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel);
+        if (demo.Decision is { } decision)
+            await decisions.RecordAsync(project.Id, new NewDecision(decision.RouteId, decision.Quantity, decision.Reason, decision.By), cancel);
+        if (demo.Planned && (await plans.OfAsync(project.Id, cancel)).Plan is { } plan)
+            await steps.SaveAsync(project.Id, PlanEndpoints.Step, new Save<PourPlan>(plan.Value, 0), cancel);
+    }
+
+    private Core.Briefs.Brief BriefOf(DemoBrief brief)
+    {
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        return new Core.Briefs.Brief
+        {
+            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Comparison.Dates.AddWorkingDays(today, row.InDays), row.Quantity, row.Purpose))],
+            Family = brief.Family,
+            Hardness = brief.Hardness,
+            ServiceTemperature = brief.ServiceTemperature,
+            ShowSide = brief.ShowSide,
+            Inserts = brief.Inserts,
+            ToolingBudget = brief.ToolingBudget,
+        };
+    }
+}

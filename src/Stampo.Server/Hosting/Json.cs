@@ -1,0 +1,28 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Stampo.Core.Ranges;
+
+namespace Stampo.Server.Hosting;
+
+/// <summary>One way of writing JSON, for the wire and for the database.</summary>
+public static class Json
+{
+    public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web));
+
+    public static JsonSerializerOptions Configure(JsonSerializerOptions options)
+    {
+        options.NumberHandling = JsonNumberHandling.Strict;
+        options.RespectNullableAnnotations = true;
+        options.DefaultIgnoreCondition = JsonIgnoreCondition.Never;
+        options.MaxDepth = 16;
+        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+        options.Converters.Add(new ThreePointJson());
+        return options;
+    }
+
+    public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
+
+    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options)!;
+
+    public static JsonElement Element(string json) => JsonSerializer.Deserialize<JsonElement>(json);
+}

@@ -1,0 +1,16 @@
+namespace Stampo.Server.Hosting;
+
+/// <summary>What can be set from outside, as configuration section "Stampo".</summary>
+public sealed class StampoOptions
+{
+    /// <summary>Where the database file is kept.</summary>
+    public string Data { get; set; } = "data";
+
+    /// <summary>A folder holding the demo world, to start with a fresh copy of it; null for none.</summary>
+    public string? Demo { get; set; }
+
+    public long MaxUploadBytes { get; set; } = 150_000_000;
+
+    /// <summary>Mesh files read at the same time; more wait in line.</summary>
+    public int MeshReaders { get; set; } = 2;
+}

@@ -1,0 +1,12 @@
+namespace Stampo.Server.Hosting;
+
+/// <summary>Endpoints every step document has.</summary>
+internal static class StepEndpoints
+{
+    /// <summary>Maps undo and redo under the group of a step.</summary>
+    public static void MapMoves<T>(this IEndpointRouteBuilder group, string step)
+    {
+        group.MapPost("/undo", (string id, Move from, StepStore steps, CancellationToken cancel) => steps.MoveAsync<T>(id, step, -1, from, cancel));
+        group.MapPost("/redo", (string id, Move from, StepStore steps, CancellationToken cancel) => steps.MoveAsync<T>(id, step, +1, from, cancel));
+    }
+}

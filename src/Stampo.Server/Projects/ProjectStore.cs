@@ -1,0 +1,57 @@
+using Microsoft.EntityFrameworkCore;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+using Stampo.Storage;
+
+namespace Stampo.Server.Projects;
+
+/// <summary>Projects by id; a removed one is only put away.</summary>
+public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvider clock)
+{
+    private const int LongestName = 120, LongestRevision = 16;
+
+    public async Task<List<Project>> ListAsync(CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.Projects.AsNoTracking().Where(p => p.RemovedUtc == null).OrderByDescending(p => p.TouchedUtc).ThenBy(p => p.Id).ToListAsync(cancel);
+    }
+
+    public async Task<Project> FindAsync(string id, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await FindAsync(db, id, cancel);
+    }
+
+    public async Task<Project> CreateAsync(string name, string revision = "A", CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var now = clock.GetUtcNow().UtcDateTime;
+        var project = new Project { Id = Guid.CreateVersion7().ToString("n"), Name = Clean(name, "name", LongestName), Revision = Clean(revision, "revision", LongestRevision), CreatedUtc = now, TouchedUtc = now };
+        db.Add(project);
+        await db.SaveChangesAsync(cancel);
+        return project;
+    }
+
+    public async Task<Project> ChangeAsync(string id, string? name, string? revision, bool? removed, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var project = await FindAsync(db, id, cancel);
+        project.Name = name is null ? project.Name : Clean(name, "name", LongestName);
+        project.Revision = revision is null ? project.Revision : Clean(revision, "revision", LongestRevision);
+        project.TouchedUtc = clock.GetUtcNow().UtcDateTime;
+        project.RemovedUtc = removed switch { true => project.TouchedUtc, false => null, null => project.RemovedUtc };
+        await db.SaveChangesAsync(cancel);
+        return project;
+    }
+
+    private static async Task<Project> FindAsync(StampoDb db, string id, CancellationToken cancel) =>
+        await db.Projects.FindAsync([id], cancel) ?? throw new NotFoundException($"There is no project \"{(id.Length > 40 ? id[..40] : id)}\" here; go back to the list and open one.");
+
+    private static string Clean(string? text, string field, int longest)
+    {
+        var clean = text?.Trim() ?? "";
+        return clean.Length > 0 && clean.Length <= longest
+            ? clean
+            : throw new RefusalException("input.length", $"The {field} has {clean.Length} characters; give 1 to {longest}.", field);
+    }
+}

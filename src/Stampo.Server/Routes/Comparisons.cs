@@ -1,0 +1,40 @@
+using Microsoft.Extensions.Caching.Memory;
+using Stampo.Core.Comparison;
+using Stampo.Core.Materials;
+using Stampo.Core.Reference;
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+using Stampo.Server.Brief;
+using Stampo.Server.Hosting;
+using Stampo.Server.Part;
+
+namespace Stampo.Server.Routes;
+
+/// <summary>A comparison with the versions it was made from.</summary>
+public sealed record StandingComparison(RouteComparison Comparison, JobInputs Inputs, int PartVersion, int BriefVersion);
+
+/// <summary>Makes a project's comparison once per state of its inputs and keeps the last few, so that a moved marker costs little.</summary>
+public sealed class Comparisons(StepStore steps, IMemoryCache cache, TimeProvider clock)
+{
+    private static readonly TimeSpan Kept = TimeSpan.FromMinutes(30);
+
+    public async Task<StandingComparison> OfAsync(string projectId, CancellationToken cancel = default)
+    {
+        var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
+        var brief = await steps.ReadAsync(projectId, BriefEndpoints.Step, new Core.Briefs.Brief(), cancel);
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        return cache.GetOrCreate((projectId, part.Version, brief.Version, today), entry =>
+        {
+            entry.Size = 1;
+            entry.SlidingExpiration = Kept;
+            var facts = part.Value.Facts() ?? throw new RefusalException("comparison.no-volume",
+                part.Value.Report is null ? "There is no part yet; take a mesh in on the Part page." : "The part has no volume yet: mend what the Part page names, then routes can be costed.", "part");
+            var inputs = new JobInputs(facts, brief.Value, RateCard.Shipped, MaterialLibrary.All, today);
+            return new StandingComparison(new RouteComparison(inputs, RouteCatalogue.All), inputs, part.Version, brief.Version);
+        })!;
+    }
+
+    /// <summary>The quantity to look at when none is asked: the largest row of the demand, or ten.</summary>
+    public static double QuantityOr(double? asked, JobInputs inputs) =>
+        Check.Between(asked ?? inputs.Brief.Demand.Select(r => r.Quantity).DefaultIfEmpty(10).Max(), 1, Core.Briefs.Brief.MaxQuantity, "quantity", "parts", "a comparison needs at least one part");
+}

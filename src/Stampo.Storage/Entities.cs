@@ -1,0 +1,70 @@
+namespace Stampo.Storage;
+
+/// <summary>One part's way through the work.</summary>
+public sealed class Project
+{
+    public required string Id { get; init; }
+
+    public required string Name { get; set; }
+
+    public string Revision { get; set; } = "A";
+
+    public DateTime CreatedUtc { get; init; }
+
+    public DateTime TouchedUtc { get; set; }
+
+    /// <summary>Set when the project was put away; it can be taken back.</summary>
+    public DateTime? RemovedUtc { get; set; }
+}
+
+/// <summary>
+/// What a step holds, as JSON, with the states before and after it. The cursor names the state shown; saving after an undo
+/// drops the states beyond it. The version counts every change, undo included, and guards against lost updates.
+/// </summary>
+public sealed class StepDocument
+{
+    public required string ProjectId { get; init; }
+
+    public required string Step { get; init; }
+
+    public int Version { get; set; }
+
+    public int Cursor { get; set; }
+}
+
+public sealed class StepState
+{
+    public required string ProjectId { get; init; }
+
+    public required string Step { get; init; }
+
+    public int Ordinal { get; init; }
+
+    public required string Json { get; init; }
+
+    public DateTime SavedUtc { get; init; }
+}
+
+/// <summary>A mesh as it was sent, and as it is drawn, both compressed. Kept once per content.</summary>
+public sealed class StoredMesh
+{
+    public required string Hash { get; init; }
+
+    public required byte[] File { get; init; }
+
+    public required byte[] Drawing { get; init; }
+
+    public required byte[] Picture { get; init; }
+}
+
+/// <summary>A choice of route with everything it was made on, frozen.</summary>
+public sealed class Decision
+{
+    public int Id { get; init; }
+
+    public required string ProjectId { get; init; }
+
+    public required string Json { get; init; }
+
+    public DateTime DecidedUtc { get; init; }
+}

@@ -1,0 +1,46 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+
+namespace Stampo.Storage;
+
+/// <summary>One SQLite file holds everything.</summary>
+public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(options)
+{
+    public DbSet<Project> Projects => Set<Project>();
+
+    public DbSet<StepDocument> Documents => Set<StepDocument>();
+
+    public DbSet<StepState> States => Set<StepState>();
+
+    public DbSet<StoredMesh> Meshes => Set<StoredMesh>();
+
+    public DbSet<Decision> Decisions => Set<Decision>();
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+        configurationBuilder.Properties<DateTime>().HaveConversion<UtcConverter>();
+
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<Project>().HasKey(p => p.Id);
+        modelBuilder.Entity<StepDocument>(document =>
+        {
+            document.HasKey(d => new { d.ProjectId, d.Step });
+            document.Property(d => d.Version).IsConcurrencyToken();
+            document.HasOne<Project>().WithMany().HasForeignKey(d => d.ProjectId);
+        });
+        modelBuilder.Entity<StepState>(state =>
+        {
+            state.HasKey(s => new { s.ProjectId, s.Step, s.Ordinal });
+            state.HasOne<StepDocument>().WithMany().HasForeignKey(s => new { s.ProjectId, s.Step });
+        });
+        modelBuilder.Entity<StoredMesh>().HasKey(m => m.Hash);
+        modelBuilder.Entity<Decision>(decision =>
+        {
+            decision.HasKey(d => d.Id);
+            decision.HasOne<Project>().WithMany().HasForeignKey(d => d.ProjectId);
+        });
+    }
+}
+
+/// <summary>SQLite keeps no time zone; every time in this database is UTC and says so when read.</summary>
+internal sealed class UtcConverter() : ValueConverter<DateTime, DateTime>(time => time, time => DateTime.SpecifyKind(time, DateTimeKind.Utc));

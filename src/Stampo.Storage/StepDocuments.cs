@@ -1,0 +1,80 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace Stampo.Storage;
+
+/// <summary>A step's content with its version and whether there is a way back or forward.</summary>
+public sealed record StepContent(string Json, int Version, bool CanUndo, bool CanRedo);
+
+/// <summary>Somebody else saved first: <paramref name="theirs"/> is what stands now.</summary>
+public sealed class VersionConflictException(StepContent? theirs) : Exception("Somebody else saved this first.")
+{
+    public StepContent? Theirs { get; } = theirs;
+}
+
+/// <summary>Reads and saves what the steps hold, keeping the states before so that each save can be undone, also after a restart.</summary>
+public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvider clock)
+{
+    /// <summary>How many states a step keeps to go back to.</summary>
+    public const int StatesKept = 100;
+
+    public async Task<StepContent?> ReadAsync(string projectId, string step, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await ReadAsync(db, projectId, step, cancel);
+    }
+
+    /// <summary>Saves over <paramref name="expectedVersion"/> (0 for a first save); throws <see cref="VersionConflictException"/> when another version stands.</summary>
+    public Task<StepContent> SaveAsync(string projectId, string step, string json, int expectedVersion, CancellationToken cancel = default) =>
+        ChangeAsync(projectId, step, expectedVersion, async (db, document) =>
+        {
+            await db.States.Where(s => s.ProjectId == projectId && s.Step == step && (s.Ordinal > document.Cursor || s.Ordinal <= document.Cursor - StatesKept + 1)).ExecuteDeleteAsync(cancel);
+            document.Cursor++;
+            db.Add(new StepState { ProjectId = projectId, Step = step, Ordinal = document.Cursor, Json = json, SavedUtc = clock.GetUtcNow().UtcDateTime });
+        }, cancel);
+
+    /// <summary>Goes one state back (−1) or forward (+1); stays where it is when there is none.</summary>
+    public Task<StepContent> MoveAsync(string projectId, string step, int by, int expectedVersion, CancellationToken cancel = default) =>
+        ChangeAsync(projectId, step, expectedVersion, async (db, document) =>
+        {
+            var target = document.Cursor + by;
+            if (await db.States.AnyAsync(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == target, cancel))
+                document.Cursor = target;
+        }, cancel);
+
+    private async Task<StepContent> ChangeAsync(string projectId, string step, int expectedVersion, Func<StampoDb, StepDocument, Task> change, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var document = await db.Documents.FindAsync([projectId, step], cancel);
+        if ((document?.Version ?? 0) != expectedVersion)
+            throw new VersionConflictException(await ReadAsync(db, projectId, step, cancel));
+        if (document is null)
+            db.Add(document = new StepDocument { ProjectId = projectId, Step = step });
+        document.Version++;
+        await change(db, document);
+        var now = clock.GetUtcNow().UtcDateTime;
+        await db.Projects.Where(p => p.Id == projectId).ExecuteUpdateAsync(set => set.SetProperty(p => p.TouchedUtc, now), cancel);
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            throw new VersionConflictException(await ReadAsync(projectId, step, cancel));
+        }
+
+        await transaction.CommitAsync(cancel);
+        return (await ReadAsync(db, projectId, step, cancel))!;
+    }
+
+    private static async Task<StepContent?> ReadAsync(StampoDb db, string projectId, string step, CancellationToken cancel)
+    {
+        var document = await db.Documents.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Step == step, cancel);
+        if (document is null)
+            return null;
+        var states = db.States.Where(s => s.ProjectId == projectId && s.Step == step);
+        var json = await states.Where(s => s.Ordinal == document.Cursor).Select(s => s.Json).SingleAsync(cancel);
+        return new StepContent(json, document.Version,
+            await states.AnyAsync(s => s.Ordinal == document.Cursor - 1, cancel), await states.AnyAsync(s => s.Ordinal == document.Cursor + 1, cancel));
+    }
+}
