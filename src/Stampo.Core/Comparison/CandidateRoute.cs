@@ -54,8 +54,6 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
 {
     public bool IsOut => Gates.Any(g => g.Verdict == Verdict.Out);
 
-    public Curve Curve { get; } = new(Route.Card.Id, [.. Ways.Select(w => w.Likely)]);
-
     /// <summary>The way that is cheapest at this quantity, by likely cost.</summary>
     public Way BestWay(double quantity) => Ways.MinBy(w => w.Likely.Total(quantity))!;
 

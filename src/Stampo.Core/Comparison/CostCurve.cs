@@ -66,7 +66,7 @@ public static class CostCurve
     public static CostCurveAnswer Compute(CostCurveRequest request)
     {
         RefuseBad(request);
-        var curves = request.Routes.Select(r => new Curve(r.Id, [r.Likely])).ToList();
+        var curves = request.Routes.Select(r => new Curve(r.Id, r.Likely)).ToList();
         var search = new CrossingSearch(curves, request.CrossoverUpTo ?? DefaultCrossoverUpTo);
         var crossovers = search.Between(search.Leaders());
         var odds = request.Routes.All(r => r.IsPlain) ? null : OddsAtEach(request);

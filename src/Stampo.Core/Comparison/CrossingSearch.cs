@@ -8,17 +8,8 @@ public sealed record Crossover(string From, string To, long FirstAt, long? ForGo
 /// <summary>A stretch of quantities over which one route is cheapest.</summary>
 public sealed record Leader(string Id, long From, long To);
 
-/// <summary>A route as one or more ways to tool it (numbers of cavities); its cost at a quantity is the cheapest of them.</summary>
-public sealed record Curve(string Id, IReadOnlyList<CostPoint> Ways)
-{
-    public double Total(double quantity)
-    {
-        var least = double.PositiveInfinity;
-        foreach (var way in Ways)
-            least = Math.Min(least, way.Total(quantity));
-        return least;
-    }
-}
+/// <summary>A named staircase.</summary>
+public sealed record Curve(string Id, CostPoint Cost);
 
 /// <summary>
 /// Exact crossings of cost staircases over whole quantities. Between steps every cost is a straight line, so the search goes
@@ -41,7 +32,7 @@ public sealed class CrossingSearch(IReadOnlyList<Curve> curves, long upTo)
         var leaders = new List<Leader>();
         if (curves.Count == 0)
             return leaders;
-        var holder = curves.MinBy(c => c.Total(1))!;
+        var holder = curves.MinBy(c => c.Cost.Total(1))!;
         long from = 1;
         while (leaders.Count < MostLeaders)
         {
@@ -49,9 +40,9 @@ public sealed class CrossingSearch(IReadOnlyList<Curve> curves, long upTo)
             var taker = holder;
             foreach (var curve in curves)
             {
-                if (curve == holder || Next(curve, holder, from, next ?? upTo) is not { } at)
+                if (curve == holder || Next(curve.Cost, holder.Cost, from, next ?? upTo) is not { } at)
                     continue;
-                if (next is null || at < next || curve.Total(at) < taker.Total(at))
+                if (next is null || at < next || curve.Cost.Total(at) < taker.Cost.Total(at))
                     (next, taker) = (at, curve);
             }
 
@@ -76,15 +67,15 @@ public sealed class CrossingSearch(IReadOnlyList<Curve> curves, long upTo)
         for (var i = 1; i < chain.Count; i++)
         {
             var (from, to) = (byId[chain[i - 1].Id], byId[chain[i].Id]);
-            var first = Next(to, from, chain[i - 1].From, upTo);
+            var first = Next(to.Cost, from.Cost, chain[i - 1].From, upTo);
             if (first is { } at)
-                crossovers.Add(new Crossover(from.Id, to.Id, at, ForGood(to, from, at)));
+                crossovers.Add(new Crossover(from.Id, to.Id, at, ForGood(to.Cost, from.Cost, at)));
         }
 
         return crossovers;
     }
 
-    private long? ForGood(Curve to, Curve from, long at)
+    private long? ForGood(CostPoint to, CostPoint from, long at)
     {
         long? lead = at;
         for (var turns = 0; lead is { } start && turns < MostLeaders; turns++)
@@ -97,21 +88,17 @@ public sealed class CrossingSearch(IReadOnlyList<Curve> curves, long upTo)
         return null;
     }
 
-    /// <summary>The smallest whole quantity in from … upTo at which the challenger costs less than (or as much as) the holder.</summary>
-    private long? Next(Curve challenger, Curve holder, long from, long until, bool orEqual = false)
+    /// <summary>The smallest whole quantity in from … until at which the challenger costs less than (or as much as) the holder.</summary>
+    private long? Next(CostPoint challenger, CostPoint holder, long from, long until, bool orEqual = false)
     {
         for (double q = from; q <= until;)
         {
-            if (Skip(challenger, holder, q) is not { } start || start > until)
+            q = Skip(challenger, holder, q);
+            if (q > until)
                 return null;
             if (++_steps > MostSteps)
                 throw new RefusalException("crossover.too-far", "Two of the routes rise so nearly alike that their crossings can't be followed this far; ask with a smaller crossoverUpTo.", "crossoverUpTo");
-            q = start;
-            double end = until;
-            foreach (var way in challenger.Ways)
-                end = Math.Min(end, way.StepEnd(q));
-            foreach (var way in holder.Ways)
-                end = Math.Min(end, way.StepEnd(q));
+            var end = Math.Min(until, Math.Min(challenger.StepEnd(q), holder.StepEnd(q)));
             if (WithinStep(challenger, holder, q, end, orEqual) is { } found)
                 return found;
             q = end + 1;
@@ -120,68 +107,32 @@ public sealed class CrossingSearch(IReadOnlyList<Curve> curves, long upTo)
         return null;
     }
 
-    /// <summary>The first quantity at or after q where the challenger's lower bound dips under the holder's upper bound; null if never.</summary>
-    private static double? Skip(Curve challenger, Curve holder, double q)
+    /// <summary>The first quantity at or after q where the challenger's lower bound dips under the holder's upper bound; infinite if never.</summary>
+    private static double Skip(CostPoint challenger, CostPoint holder, double q)
     {
-        double? earliest = null;
-        foreach (var way in challenger.Ways)
-        {
-            var (low, lowSlope) = way.Bound(above: false);
-            var reach = q;
-            foreach (var other in holder.Ways)
-            {
-                var (high, highSlope) = other.Bound(above: true);
-                // A hair of slack, so that rounding never skips a true crossing.
-                var gap = low + lowSlope * reach - (high + highSlope * reach);
-                if (gap <= 1e-9 * (1 + Math.Abs(high)))
-                    continue;
-                reach = lowSlope < highSlope ? Math.Max(reach, Math.Floor(reach + gap / (highSlope - lowSlope)) - 1) : double.PositiveInfinity;
-            }
-
-            earliest = Math.Min(earliest ?? double.PositiveInfinity, reach);
-        }
-
-        return earliest is null || double.IsPositiveInfinity(earliest.Value) ? null : Math.Max(q, earliest.Value);
+        var (low, lowSlope) = challenger.Bound(above: false);
+        var (high, highSlope) = holder.Bound(above: true);
+        var gap = low + lowSlope * q - (high + highSlope * q);
+        // A hair of slack, so that rounding never skips a true crossing.
+        if (gap <= 1e-9 * (1 + Math.Abs(high)))
+            return q;
+        return lowSlope < highSlope ? Math.Max(q, Math.Floor(q + gap / (highSlope - lowSlope)) - 1) : double.PositiveInfinity;
     }
 
-    /// <summary>
-    /// Inside one step of all curves each way is a line, so a way of the challenger is under all ways of the holder
-    /// on one interval; its smallest whole quantity is confirmed with the totals themselves.
-    /// </summary>
-    private static long? WithinStep(Curve challenger, Curve holder, double start, double end, bool orEqual)
+    /// <summary>Inside one step both are straight lines: the root is known, and confirmed with the totals themselves.</summary>
+    private static long? WithinStep(CostPoint challenger, CostPoint holder, double start, double end, bool orEqual)
     {
-        long? smallest = null;
-        foreach (var way in challenger.Ways)
+        var gap = challenger.Total(start) - holder.Total(start);
+        var slope = challenger.PerGoodPart - holder.PerGoodPart;
+        var root = gap > 0 && slope < 0 ? start + Math.Ceiling(gap / -slope) - 1 : start;
+        // Rounding can put the root one quantity off either way.
+        for (var q = root; q <= Math.Min(end, root + 3); q++)
         {
-            double low = start, high = smallest - 1 ?? end;
-            foreach (var other in holder.Ways)
-            {
-                var gap = way.Total(start) - other.Total(start);
-                var slope = way.PerGoodPart - other.PerGoodPart;
-                if (slope < 0)
-                    low = Math.Max(low, start + Math.Ceiling(gap / -slope) - 1);
-                else if (gap > 0)
-                    high = double.NegativeInfinity;
-                else if (slope > 0)
-                    high = Math.Min(high, start + Math.Floor(-gap / slope) + 1);
-            }
-
-            // Rounding can put the root one quantity off either way: confirm on the few candidates.
-            for (var q = low; q <= Math.Min(high, low + 3); q++)
-            {
-                if (!IsUnder(challenger, holder, q, orEqual))
-                    continue;
-                smallest = (long)q;
-                break;
-            }
+            var (ours, theirs) = (challenger.Total(q), holder.Total(q));
+            if (orEqual ? ours <= theirs : ours < theirs)
+                return (long)q;
         }
 
-        return smallest;
-    }
-
-    private static bool IsUnder(Curve challenger, Curve holder, double q, bool orEqual)
-    {
-        var (ours, theirs) = (challenger.Total(q), holder.Total(q));
-        return orEqual ? ours <= theirs : ours < theirs;
+        return null;
     }
 }

@@ -16,10 +16,10 @@ internal static class QuantityGates
             yield return new Gate(Verdict.AtRisk, "Remakes", $"{Text.Number(sets, 6)} tool sets would wear out over {Text.Number(quantity, 9)} parts.", "A longer-lived tool, or more cavities.");
         if (inputs.Brief.ToolingBudget is { } budget)
             yield return Money(way, sets, budget);
-        if (FirstLateRow(inputs, way.Estimate) is { } late)
+        if (FirstLateRow(inputs, way.Estimate, quantity) is { } late)
             yield return late;
         else if (inputs.Brief.Demand.Count > 0)
-            yield return new Gate(Verdict.Fits, "Dates", $"First article {dates.FirstArticle:d MMM yyyy}; every row is in time.");
+            yield return new Gate(Verdict.Fits, "Dates", $"First article {dates.FirstArticle:d MMM yyyy}; the {Text.Number(quantity, 9)} are in time.");
     }
 
     private static Gate Money(Way way, double sets, double budget)
@@ -31,18 +31,22 @@ internal static class QuantityGates
             : new Gate(Verdict.AtRisk, "Tooling budget", $"{said}: over by {Text.Number(needed - budget, 3)} €.", $"Raise the tooling budget to {Text.Number(needed, 3)} €, or make fewer this way.");
     }
 
-    private static Gate? FirstLateRow(JobInputs inputs, RouteEstimate estimate)
+    /// <summary>The first row, in order of dates, that the marked quantity reaches into and that would be late.</summary>
+    private static Gate? FirstLateRow(JobInputs inputs, RouteEstimate estimate, double quantity)
     {
         var made = 0.0;
         foreach (var row in inputs.Brief.Demand.OrderBy(r => r.NeededBy))
         {
-            made += row.Quantity;
+            if (made >= quantity)
+                break;
+            var before = made;
+            made = Math.Min(quantity, made + row.Quantity);
             var ready = Dates.Of(estimate, made, inputs.Today).LastPart;
             if (ready <= row.NeededBy)
                 continue;
             var late = Dates.WorkingDaysBetween(row.NeededBy, ready);
             return new Gate(Verdict.AtRisk, "Dates",
-                $"{Text.Number(row.Quantity, 9)} for {Word(row.Purpose)} by {row.NeededBy:d MMM yyyy} would be {Text.Count(late, "working day")} late.",
+                $"{Text.Number(made - before, 9)} for {Word(row.Purpose)} by {row.NeededBy:d MMM yyyy} would be {Text.Count(late, "working day")} late.",
                 "Another route for the first rows, a second tool, or a later date.");
         }
 

@@ -12,7 +12,6 @@ public sealed record Lane(
     Material Material,
     Band Total,
     Band Unit,
-    double LikelyTotal,
     double ChanceCheapest,
     int Cavities,
     long? ToolSets,
@@ -72,10 +71,8 @@ public sealed class RouteComparison
         _curves = [.. _candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.IsOut,
             [.. odds.Select(o => o.Bands[r])], [.. _quantities.Select(q => (long)c.BestWay(q).Likely.Sets(q))]))];
 
-        var search = new CrossingSearch([.. _candidates.Where(c => !c.IsOut).Select(c => c.Curve)], UpTo);
-        var leaders = search.Leaders();
-        _crossovers = search.Between(leaders);
-        _spans = [.. leaders.Select(l => new Span(l.Id, l.From, l.To, IsTie(l, odds)))];
+        _spans = Spans([.. odds.Select(LeaderOf)], odds);
+        _crossovers = CrossoversOf(_spans);
     }
 
     /// <summary>The largest quantity looked at: five times the demand, a thousand at least.</summary>
@@ -102,7 +99,7 @@ public sealed class RouteComparison
         List<Gate> gates = [.. candidate.Gates, .. QuantityGates.Of(_inputs, way, quantity, dates)];
         var unit = new Band(total.P10 / quantity, total.P50 / quantity, total.P90 / quantity);
         var tool = Way.Sum(estimate, ChargedOn.Tool) + Way.Sum(estimate, ChargedOn.OneOff);
-        return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Material.Material, total, unit, way.Likely.Total(quantity), chance,
+        return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Material.Material, total, unit, chance,
             estimate.Cavities, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
             new Band(tool.Low, tool.Likely, tool.High), dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
             GivesUp(candidate), candidate.Route.ProposePour(_inputs.JobWith(candidate.Material.Material), estimate.Cavities) is not null);
@@ -112,12 +109,65 @@ public sealed class RouteComparison
         ? candidate.Route.Card.GivesUp
         : $"{candidate.Route.Card.GivesUp} Misses a want: {string.Join("; ", candidate.Material.MissedWants)}.";
 
-    private bool IsTie(Leader leader, (Band[] Bands, double[] Chances)[] odds)
+    /// <summary>The candidate with the lowest middle total; null when all are ruled out.</summary>
+    private int? LeaderOf((Band[] Bands, double[] Chances) odds)
     {
-        var index = _candidates.Select(c => c.Route.Card.Id).ToList().IndexOf(leader.Id);
-        var middle = Math.Sqrt((double)leader.From * leader.To);
-        var nearest = Enumerable.Range(0, _quantities.Length).MinBy(i => Math.Abs(Math.Log(_quantities[i] / middle)));
-        return odds[nearest].Chances[index] < ClearLead;
+        int? leader = null;
+        for (var r = 0; r < _candidates.Count; r++)
+        {
+            if (!_candidates[r].IsOut && (leader is null || odds.Bands[r].P50 < odds.Bands[leader.Value].P50))
+                leader = r;
+        }
+
+        return leader;
+    }
+
+    /// <summary>
+    /// Who leads from where to where, by the same middle totals as the lanes: read off the grid, the turning quantity
+    /// between two grid points found by halving. A lead that comes and goes between two grid points is not seen.
+    /// </summary>
+    private List<Span> Spans(int?[] leaders, (Band[] Bands, double[] Chances)[] odds)
+    {
+        var spans = new List<Span>();
+        for (var start = 0; start < leaders.Length;)
+        {
+            if (leaders[start] is not { } leader)
+                return spans;
+            var end = start;
+            while (end + 1 < leaders.Length && leaders[end + 1] == leader)
+                end++;
+            var from = spans.Count == 0 ? 1 : spans[^1].To + 1;
+            var to = end + 1 < leaders.Length ? LastLedBy(leader, _quantities[end], _quantities[end + 1]) : UpTo;
+            spans.Add(new Span(_candidates[leader].Route.Card.Id, from, to, odds[(start + end) / 2].Chances[leader] < ClearLead));
+            start = end + 1;
+        }
+
+        return spans;
+    }
+
+    private long LastLedBy(int leader, double led, double lost)
+    {
+        while (lost - led > 1)
+        {
+            var middle = Math.Floor((led + lost) / 2);
+            if (LeaderOf(OddsAt(middle)) == leader)
+                led = middle;
+            else
+                lost = middle;
+        }
+
+        return (long)led;
+    }
+
+    /// <summary>Between the routes that lead in turn: where each first takes over, and from where the one before never leads again.</summary>
+    private static List<Crossover> CrossoversOf(List<Span> spans)
+    {
+        var chain = spans.DistinctBy(s => s.Id).ToList();
+        return [.. chain.Zip(chain.Skip(1), (from, to) =>
+        {
+            var lastBefore = spans.FindLast(s => s.Id == from.Id)!;
+            return new Crossover(from.Id, to.Id, to.From, lastBefore.From < to.From ? to.From : lastBefore == spans[^1] ? null : lastBefore.To + 1);
+        })];
     }
 
     /// <summary>Whole quantities spread evenly on a logarithmic scale from 1 to the end.</summary>

@@ -1,3 +1,4 @@
+using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
@@ -8,7 +9,7 @@ public static class RouteWorking
 {
     private const string Own = "cost build-up of this route";
 
-    public static IReadOnlyList<WorkLine> Of(CandidateRoute candidate, double quantity)
+    public static IReadOnlyList<WorkLine> Of(CandidateRoute candidate, double quantity, Band drawnTotal, int draws)
     {
         var way = candidate.BestWay(quantity);
         var estimate = way.Estimate;
@@ -39,9 +40,26 @@ public static class RouteWorking
 
         var total = sheet.Write("total", "Total, likely", formula, way.Likely.Total(quantity), "€", Own, inputs);
         sheet.Write("unit", "Price each, likely", "total ÷ quantity", total / quantity, "€/part", Own, new WorkInput("total", total, "€"), asked);
+        WriteDrawn(sheet, estimate, quantity, drawnTotal, draws);
         sheet.Write("lead", "First article", "sum of the steps", estimate.FirstArticleDays, "working days", "route lead times",
             [.. estimate.Lead.Select(step => new WorkInput(step.Name, step.WorkingDays, "working days"))]);
         return sheet.Lines;
+    }
+
+    /// <summary>The figures the lanes show: the same sum with every range drawn, not only its likely value.</summary>
+    private static void WriteDrawn(Worksheet sheet, RouteEstimate estimate, double quantity, Band total, int draws)
+    {
+        List<WorkInput> ranges =
+        [
+            new("one-off", Way.Sum(estimate, ChargedOn.OneOff), "€"), new("tool set", Way.Sum(estimate, ChargedOn.Tool), "€"), new("piece", Way.Sum(estimate, ChargedOn.Piece), "€"),
+            new("yield", estimate.Yield, "share"), new("draws", draws, ""),
+        ];
+        if (estimate.LifeShots is { } life)
+            ranges.Add(new WorkInput("life", life, "shots"));
+        var drawn = sheet.Write("drawn", "Total in 10, 50, 90 of 100 draws", "the total with every low / likely / high drawn from its triangle, shared rates together", new ThreePoint(total.P10, total.P50, total.P90), "€",
+            "seeded draws, the same each time", ranges);
+        sheet.Write("each", "Price each in 10, 50, 90 of 100 draws", "total in draws ÷ quantity", drawn * (1 / quantity), "€/part", Own,
+            new WorkInput("drawn", drawn, "€"), new WorkInput("quantity", quantity, "parts", "brief/demand"));
     }
 
     private static void WriteGroup(Worksheet sheet, RouteEstimate estimate, ChargedOn on)

@@ -5,6 +5,9 @@ namespace Stampo.Core.Working;
 /// <summary>Numbers as a person writes them: never more digits than carry meaning, no locale.</summary>
 public static class Text
 {
+    /// <summary>Thousands apart by a thin space, which no country takes for a decimal sign.</summary>
+    private static readonly NumberFormatInfo Format = new() { NumberGroupSeparator = "\u2009" };
+
     public static string Number(double value, int digits = 4)
     {
         if (!double.IsFinite(value))
@@ -13,7 +16,7 @@ public static class Text
             return "0";
         var decimals = Math.Clamp(digits - 1 - (int)Math.Floor(Math.Log10(Math.Abs(value))), 0, 9);
         return Math.Round(value, decimals).ToString(decimals == 0 ? "#,0" : "#,0." + new string('#', decimals),
-            CultureInfo.InvariantCulture);
+            Format);
     }
 
     public static string Count(int count, string singular, string? plural = null) =>

@@ -1,14 +1,21 @@
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
+using Stampo.Core.Parts;
 using Stampo.Core.Ranges;
+using Stampo.Server.Part;
+using Stampo.Server.Plan;
 
 namespace Stampo.Server.Hosting;
 
-/// <summary>Tells OpenAPI what the serializer can't: a range is a number or an object.</summary>
+/// <summary>Tells OpenAPI what it can't see: a range is a number or an object, and these always travel whole.</summary>
 internal static class Schemas
 {
+    private static readonly HashSet<Type> AlwaysWhole = [typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), typeof(PourPlan)];
+
     public static void AddStampoSchemas(this OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>
     {
+        if (AlwaysWhole.Contains(context.JsonTypeInfo.Type))
+            schema.Required = schema.Properties!.Keys.ToHashSet();
         if (context.JsonTypeInfo.Type != typeof(ThreePoint) && context.JsonTypeInfo.Type != typeof(ThreePoint?))
             return Task.CompletedTask;
         var number = new OpenApiSchema { Type = JsonSchemaType.Number };

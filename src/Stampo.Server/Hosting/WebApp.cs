@@ -12,7 +12,10 @@ internal static class WebApp
         var files = new PhysicalFileProvider(Path.GetFullPath(folder));
         var options = new StaticFileOptions { FileProvider = files, OnPrepareResponse = context => Caching(context.Context) };
         app.UseStaticFiles(options);
-        app.MapFallbackToFile("{*path:regex(^(?!api/|openapi/).*$)}", "index.html", options);
+        // Routing comes after the files, or the fallback below would answer for them.
+        app.UseRouting();
+        app.MapFallback("/api/{**rest}", () => Results.NotFound());
+        app.MapFallbackToFile("index.html", options);
     }
 
     /// <summary>Built assets carry their content's hash in the name; the page itself is asked for each time.</summary>

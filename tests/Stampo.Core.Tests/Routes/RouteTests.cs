@@ -136,11 +136,28 @@ public class RouteTests
     }
 
     [Fact]
+    public void The_span_a_quantity_lies_in_names_the_first_lane_and_crossovers_stand_where_spans_begin()
+    {
+        var comparison = Compare(Housing, Rigid, 500);
+        var any = comparison.At(1);
+        foreach (var span in any.Spans)
+        {
+            Assert.Equal(span.Id, comparison.At(span.From).Lanes[0].Route.Id);
+            Assert.Equal(span.Id, comparison.At(span.To).Lanes[0].Route.Id);
+        }
+
+        Assert.All(any.Crossovers, c => Assert.Contains(any.Spans, s => s.Id == c.To && s.From == c.FirstAt));
+    }
+
+    [Fact]
     public void The_working_of_a_route_adds_up_to_its_price()
     {
-        foreach (var candidate in Compare(Housing, Rigid).Candidates)
+        var comparison = Compare(Housing, Rigid);
+        foreach (var candidate in comparison.Candidates)
         {
-            var lines = RouteWorking.Of(candidate, 40);
+            var total = comparison.At(40).Lanes.Single(l => l.Route == candidate.Route.Card).Total;
+            var lines = RouteWorking.Of(candidate, 40, total, 200);
+            Assert.Equal(total.P50 / 40, lines.Single(l => l.Id == "each").Value.Likely, 1e-9);
             Assert.Equal(candidate.BestWay(40).Likely.Total(40), lines.Single(l => l.Id == "total").Value.Likely, 1e-9);
             foreach (var group in lines.Where(l => l.Formula == "sum of the lines above"))
                 Assert.Equal(group.Value.Likely, group.Inputs.Sum(i => i.Value.Likely), 1e-6);

@@ -1,0 +1,73 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('../..', import.meta.url));
+
+/** How Debian's chromium runs without a display, with software WebGL and no calls home. */
+export const chromium = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+};
+
+/** Starts the built application on a free port with the demo data (or none) in a folder of its own. */
+export async function startApplication({ demo = true, data = mkdtempSync(join(tmpdir(), 'stampo-')) } = {}) {
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const server = spawn(
+    'dotnet',
+    [
+      join(root, 'src/Stampo.Server/bin/Release/net10.0/Stampo.Server.dll'),
+      ...['--urls', url, `--Stampo:Data=${data}`, `--Stampo:Web=${join(root, 'web/dist')}`],
+      ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`] : []),
+    ],
+    { stdio: ['ignore', 'ignore', 'inherit'] },
+  );
+  await answering(`${url}/api/health`, server);
+  return {
+    url,
+    data,
+    stop: () =>
+      new Promise((stopped) => {
+        server.once('exit', stopped);
+        server.kill('SIGTERM');
+      }),
+    forget: () => rmSync(data, { recursive: true, force: true }),
+  };
+}
+
+async function answering(url, server) {
+  for (let tries = 0; tries < 300; tries++) {
+    if (server.exitCode !== null) throw new Error(`The server ended with ${server.exitCode}.`);
+    if (
+      await fetch(url)
+        .then((answer) => answer.ok)
+        .catch(() => false)
+    )
+      return;
+    await new Promise((wait) => setTimeout(wait, 100));
+  }
+  throw new Error('The server did not answer within 30 s.');
+}
+
+function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}

@@ -1,0 +1,45 @@
+// Redraws docs/screenshots from the demo data: node tests/e2e/screenshots.mjs [folder] [only these names …]
+import { chromium as browserType } from '@playwright/test';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium, root, startApplication } from './application.mjs';
+
+const [folder = join(root, 'docs/screenshots'), ...only] = process.argv.slice(2);
+const wide = { width: 1280, height: 800 };
+
+const views = [
+  { name: 'projects', path: () => '/' },
+  { name: 'part', path: (id) => `/projects/${id('Gateway housing')}/part`, canvas: true },
+  { name: 'part-fault', path: (id) => `/projects/${id('Sensor prism')}/part`, canvas: true },
+  { name: 'brief', path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
+  { name: 'routes', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43` },
+  { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
+  { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
+  { name: 'plan-night', path: (id) => `/projects/${id('Gateway housing')}/plan`, scheme: 'dark' },
+  {
+    name: 'routes-narrow',
+    path: (id) => `/projects/${id('Frame grip')}/routes?q=40`,
+    size: { width: 420, height: 900 },
+  },
+];
+
+mkdirSync(folder, { recursive: true });
+const application = await startApplication();
+const browser = await browserType.launch(chromium);
+try {
+  const projects = await (await fetch(`${application.url}/api/projects`)).json();
+  const id = (name) => projects.find((project) => project.name === name).id;
+  for (const { name, path, size = wide, scheme = 'light', canvas } of views) {
+    if (only.length > 0 && !only.includes(name)) continue;
+    const page = await browser.newPage({ viewport: size, colorScheme: scheme });
+    await page.goto(application.url + path(id), { waitUntil: 'networkidle' });
+    if (canvas) await page.locator('canvas').waitFor();
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    await page.close();
+  }
+} finally {
+  await browser.close();
+  await application.stop();
+  application.forget();
+}

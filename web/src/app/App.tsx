@@ -1,0 +1,54 @@
+import { CssBaseline, ThemeProvider } from '@mui/material';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { Problem } from './api/client';
+import { Broken } from './shell/Broken';
+import { Shell } from './shell/Shell';
+import { theme } from './theme/theme';
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      retry: (failures, cause) => failures < 2 && cause instanceof Problem && cause.code === 'offline',
+    },
+  },
+});
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    Component: Shell,
+    ErrorBoundary: Broken,
+    HydrateFallback: () => null,
+    children: [
+      { index: true, lazy: async () => ({ Component: (await import('../steps/projects/HomePage')).HomePage }) },
+      {
+        path: 'projects/:projectId',
+        children: [
+          { index: true, element: <Navigate to="part" replace /> },
+          { path: 'part', lazy: async () => ({ Component: (await import('../steps/part/PartPage')).PartPage }) },
+          { path: 'brief', lazy: async () => ({ Component: (await import('../steps/brief/BriefPage')).BriefPage }) },
+          {
+            path: 'routes',
+            lazy: async () => ({ Component: (await import('../steps/routes/RoutesPage')).RoutesPage }),
+          },
+          { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanPage')).PlanPage }) },
+          { path: ':later', lazy: async () => ({ Component: (await import('../steps/later/LaterPage')).LaterPage }) },
+        ],
+      },
+      { path: '*', Component: Broken },
+    ],
+  },
+]);
+
+export function App() {
+  return (
+    <ThemeProvider theme={theme} defaultMode="system" noSsr>
+      <CssBaseline />
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}

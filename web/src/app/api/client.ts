@@ -1,0 +1,45 @@
+import createClient from 'openapi-fetch';
+import type { paths } from './schema';
+
+/** A refusal from the server: a stable code, a sentence for people, and the input it is about. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly field?: string,
+    /** With a conflict: what stands now. */
+    readonly theirs?: { version: number; value: unknown },
+  ) {
+    super(message);
+  }
+
+  static from(status: number, body: unknown): Problem {
+    const { code, detail, field, theirs } = (body ?? {}) as Record<string, unknown>;
+    return new Problem(
+      status,
+      typeof code === 'string' ? code : 'http',
+      typeof detail === 'string' ? detail : `The server answered ${status}.`,
+      typeof field === 'string' ? field : undefined,
+      theirs as Problem['theirs'],
+    );
+  }
+}
+
+export const client = createClient<paths>({ baseUrl: window.location.origin });
+
+/** Gives the data of an answer or throws its problem. */
+export async function unwrap<T>(
+  answer: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<NonNullable<T>> {
+  const { data, error, response } = await answer.catch((cause: unknown) => {
+    if (cause instanceof DOMException && cause.name === 'AbortError') throw cause;
+    throw new Problem(
+      0,
+      'offline',
+      'The server does not answer. What you typed is kept here; it is saved when the server is back.',
+    );
+  });
+  if (!response.ok || data == null) throw Problem.from(response.status, error);
+  return data;
+}

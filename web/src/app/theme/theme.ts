@@ -1,0 +1,69 @@
+import '@fontsource-variable/archivo/index.css';
+import '@fontsource-variable/jetbrains-mono/index.css';
+import { createTheme } from '@mui/material/styles';
+import { day, night } from './palette';
+
+declare module '@mui/material/styles' {
+  interface Palette {
+    part: string;
+    edge: string;
+    lines: string[];
+  }
+  interface PaletteOptions {
+    part?: string;
+    edge?: string;
+    lines?: string[];
+  }
+  interface TypographyVariants {
+    mono: React.CSSProperties;
+  }
+  interface TypographyVariantsOptions {
+    mono?: React.CSSProperties;
+  }
+}
+
+declare module '@mui/material/Typography' {
+  interface TypographyPropsVariantOverrides {
+    mono: true;
+  }
+}
+
+const palette = (c: typeof day) => ({
+  background: { default: c.ground, paper: c.sheet },
+  text: { primary: c.ink, secondary: c.faint },
+  divider: c.hairline,
+  primary: { main: c.acting, contrastText: c.onActing },
+  error: { main: c.attention },
+  warning: { main: c.risk },
+  success: { main: c.acting },
+  info: { main: c.faint },
+  part: c.part,
+  edge: c.edge,
+  lines: c.lines,
+});
+
+const grotesque = "'Archivo Variable', system-ui, sans-serif";
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-scheme' },
+  colorSchemes: { light: { palette: palette(day) }, dark: { palette: palette(night) } },
+  shape: { borderRadius: 3 },
+  spacing: 8,
+  typography: {
+    fontFamily: grotesque,
+    fontSize: 13.5,
+    h1: { fontSize: 22, fontWeight: 640, letterSpacing: '-0.01em' },
+    h2: { fontSize: 15, fontWeight: 640 },
+    h3: { fontSize: 13.5, fontWeight: 640 },
+    button: { textTransform: 'none', fontWeight: 560 },
+    mono: { fontFamily: "'JetBrains Mono Variable', monospace", fontFeatureSettings: '"zero"' },
+  },
+  components: {
+    MuiCssBaseline: { styleOverrides: { body: { fontVariantNumeric: 'tabular-nums' } } },
+    MuiButton: { defaultProps: { disableElevation: true, size: 'small' } },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiTextField: { defaultProps: { size: 'small' } },
+    MuiPaper: { defaultProps: { elevation: 0 } },
+    MuiTooltip: { defaultProps: { enterDelay: 400 } },
+  },
+});

@@ -1,0 +1,139 @@
+import { Box, Button, Drawer, IconButton, Link, Stack, Typography } from '@mui/material';
+import { useEffect } from 'react';
+import { Link as RouterLink, useParams } from 'react-router';
+import type { WorkLine } from '../app/api/types';
+import { range } from './format';
+import { useWorking } from './useWorking';
+
+const WIDTH = 400;
+
+/** How a figure came about: its line, then the lines it stands on, each input leading to where it can be changed. */
+export function WorkingDrawer({ title, lines }: { title: string; lines: readonly WorkLine[] | undefined }) {
+  const { open, show } = useWorking();
+  const line = lines?.find((l) => l.id === open);
+  useEffect(() => {
+    if (!open) return;
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && show(null);
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [open, show]);
+
+  return (
+    <Drawer
+      anchor="right"
+      variant="persistent"
+      open={open !== null && lines !== undefined}
+      slotProps={{
+        paper: {
+          sx: { width: WIDTH, maxWidth: '100vw', p: 2, boxShadow: 6 },
+          role: 'complementary',
+          'aria-label': 'Working',
+        },
+      }}
+    >
+      <Stack direction="row" sx={{ alignItems: 'center', mb: 1 }}>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          Working: {title}
+        </Typography>
+        <IconButton aria-label="Close the working" onClick={() => show(null)} size="small">
+          ✕
+        </IconButton>
+      </Stack>
+      {line ? <Line line={line} lines={lines!} /> : <Typography>This figure has no working here any more.</Typography>}
+      <Typography variant="h3" sx={{ mt: 3, mb: 0.5 }}>
+        All lines
+      </Typography>
+      <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+        {lines?.map((l) => (
+          <Box component="li" key={l.id}>
+            <Button
+              fullWidth
+              onClick={() => show(l.id)}
+              aria-current={l.id === open}
+              sx={{
+                justifyContent: 'space-between',
+                color: 'text.primary',
+                fontWeight: l.id === open ? 700 : 400,
+                py: 0.25,
+              }}
+            >
+              <span>{l.name}</span>
+              <span>
+                {range(l.value)} {l.unit}
+              </span>
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </Drawer>
+  );
+}
+
+function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
+  const { show } = useWorking();
+  return (
+    <>
+      <Typography variant="h3">{line.name}</Typography>
+      <Typography variant="mono" component="p" sx={{ my: 1, p: 1, backgroundColor: 'action.hover', fontSize: 12.5 }}>
+        {line.formula}
+      </Typography>
+      <Box
+        component="table"
+        sx={{
+          width: '100%',
+          borderCollapse: 'collapse',
+          '& td': { borderBottom: 1, borderColor: 'divider', py: 0.5, verticalAlign: 'baseline' },
+        }}
+      >
+        <tbody>
+          {line.inputs.map((input) => {
+            const from = lines.find((l) => l.id !== line.id && (l.id === input.name || l.name === input.name));
+            return (
+              <tr key={input.name}>
+                <td>
+                  {from ? (
+                    <Link component="button" onClick={() => show(from.id)}>
+                      {input.name}
+                    </Link>
+                  ) : (
+                    input.name
+                  )}
+                  <Where changeAt={input.changeAt} />
+                </td>
+                <Box component="td" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
+                  {range(input.value, 5)}{' '}
+                  <Typography component="span" variant="body2" color="textSecondary">
+                    {input.unit}
+                  </Typography>
+                </Box>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Box>
+      <Typography sx={{ mt: 1, fontWeight: 640, textAlign: 'right' }}>
+        = {range(line.value, 6)} {line.unit}
+      </Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
+        Source: {line.source}
+      </Typography>
+    </>
+  );
+}
+
+/** Where an input can be changed: a step of this project, or the rate card that ships with the application. */
+function Where({ changeAt }: { changeAt?: string | null }) {
+  const { projectId } = useParams();
+  if (!changeAt) return null;
+  const [step] = changeAt.split('/');
+  const text = { fontSize: 12, ml: 1 } as const;
+  return step === 'rates' ? (
+    <Typography component="span" color="textSecondary" sx={text}>
+      rate card
+    </Typography>
+  ) : (
+    <Link component={RouterLink} to={`/projects/${projectId}/${step}`} sx={text}>
+      change
+    </Link>
+  );
+}

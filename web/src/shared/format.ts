@@ -1,0 +1,50 @@
+import type { ThreePoint } from '../app/api/types';
+
+/** A number with as many digits as mean something; thousands apart by a thin space. */
+export function number(value: number, digits = 3): string {
+  if (!Number.isFinite(value)) return '–';
+  if (value === 0) return '0';
+  const magnitude = Math.floor(Math.log10(Math.abs(value)));
+  const decimals = Math.min(6, Math.max(0, digits - 1 - magnitude));
+  return Number(value.toPrecision(Math.min(digits, 15)))
+    .toLocaleString('en-GB', { maximumFractionDigits: decimals })
+    .replaceAll(',', '\u2009');
+}
+
+/** A count is never rounded. */
+export const count = (value: number): string => number(value, 15);
+
+export const range = (value: ThreePoint, digits = 3): string =>
+  typeof value === 'number'
+    ? number(value, digits)
+    : `${number(value.low, digits)} / ${number(value.likely, digits)} / ${number(value.high, digits)}`;
+
+export const date = (iso: string): string =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
+export const box = (sides: readonly number[]): string => sides.map((side) => number(side, 4)).join(' × ');
+
+export const words: Record<string, string> = {
+  rigidThermoplastic: 'Rigid plastic',
+  clearThermoplastic: 'Clear plastic',
+  flexibleElastomer: 'Flexible elastomer',
+  formedSheet: 'Formed sheet',
+  look: 'look',
+  fit: 'fit',
+  function: 'function',
+  pilot: 'pilot',
+  sale: 'sale',
+  asTooled: 'As tooled',
+  fineMatt: 'Fine matt',
+  gloss: 'Gloss',
+  fits: 'Fits',
+  atRisk: 'At risk',
+  out: 'Out',
+  compact: 'Compact: walls, bosses, ribs on both sides',
+  openShell: 'Open shell of near-constant wall',
+  none: 'None',
+  mild: 'Mild',
+  strong: 'Strong',
+};
+
+export const word = (key: string): string => words[key] ?? key;

@@ -1,0 +1,210 @@
+import { Box, Button, Link, Snackbar, TextField, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link as RouterLink, useNavigate } from 'react-router';
+import { client, type Problem, unwrap } from '../../app/api/client';
+import type { ProjectSummary } from '../../app/api/types';
+import { stateOf, steps } from '../../app/shell/steps';
+import { box, count, date, number } from '../../shared/format';
+import { Picture } from '../../shared/Picture';
+import { Refusal } from '../../shared/Refusal';
+import { DropZone } from '../part/DropZone';
+import { useUpload } from '../part/useUpload';
+
+export function HomePage() {
+  const queries = useQueryClient();
+  const list = useQuery<ProjectSummary[], Problem>({
+    queryKey: ['projects'],
+    staleTime: 0,
+    queryFn: ({ signal }) => unwrap(client.GET('/api/projects', { signal })),
+  });
+  const [search, setSearch] = useState('');
+  const [away, setAway] = useState<ProjectSummary | null>(null);
+  const putAway = useMutation({
+    mutationFn: ({ project, removed }: { project: ProjectSummary; removed: boolean }) =>
+      unwrap(
+        client.PATCH('/api/projects/{id}', {
+          params: { path: { id: project.id } },
+          body: { name: null, revision: null, removed },
+        }),
+      ),
+    onSuccess: (_, { project, removed }) => {
+      setAway(removed ? project : null);
+      void queries.invalidateQueries({ queryKey: ['projects'] });
+    },
+  });
+  const shown = list.data?.filter((p) => p.name.toLowerCase().includes(search.trim().toLowerCase()));
+
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 320px' }, gap: 4 }}>
+      <section>
+        <Box sx={{ display: 'flex', alignItems: 'center', mb: 1, gap: 2 }}>
+          <Typography variant="h1" sx={{ flex: 1 }}>
+            Projects
+          </Typography>
+          <TextField
+            type="search"
+            label="Find a project"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+            sx={{ width: 220 }}
+          />
+        </Box>
+        {list.error && <Refusal problem={list.error} />}
+        {list.data?.length === 0 && (
+          <Typography sx={{ py: 3 }}>
+            Nothing here yet. Give Stampo a mesh of your part, on the right, and it becomes the first project.
+          </Typography>
+        )}
+        {shown?.length === 0 && list.data!.length > 0 && (
+          <Typography sx={{ py: 3 }}>No project is called “{search}”.</Typography>
+        )}
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {shown?.map((project) => (
+            <Row key={project.id} project={project} onPutAway={() => putAway.mutate({ project, removed: true })} />
+          ))}
+        </Box>
+      </section>
+      <NewProject />
+      <Snackbar
+        open={away !== null}
+        autoHideDuration={12_000}
+        onClose={(_, reason) => reason !== 'clickaway' && setAway(null)}
+        message={`${away?.name} is put away.`}
+        action={
+          <Button color="inherit" onClick={() => away && putAway.mutate({ project: away, removed: false })}>
+            Undo
+          </Button>
+        }
+      />
+    </Box>
+  );
+}
+
+function Row({ project, onPutAway }: { project: ProjectSummary; onPutAway: () => void }) {
+  const next = steps.find((step) => stateOf(step.path, project).state === 'open');
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        py: 1,
+        borderTop: 1,
+        borderColor: 'divider',
+        flexWrap: { xs: 'wrap', sm: 'nowrap' },
+      }}
+    >
+      <Picture hash={project.meshHash} width={76} />
+      <Box sx={{ flex: 1, minWidth: 180 }}>
+        <Link
+          component={RouterLink}
+          to={`/projects/${project.id}/${next?.path ?? 'plan'}`}
+          color="text.primary"
+          underline="hover"
+          sx={{ fontWeight: 640, fontSize: 15 }}
+        >
+          {project.name}
+        </Link>
+        <Typography component="span" color="textSecondary" sx={{ ml: 1 }}>
+          rev {project.revision}
+        </Typography>
+        <Typography variant="body2" color="textSecondary">
+          {project.bboxMm ? `${box(project.bboxMm)} mm` : 'no part yet'}
+          {project.volumeCm3 != null && ` · ${number(project.volumeCm3)} cm³`}
+          {project.demand > 0 && ` · ${count(project.demand)} wanted`}
+        </Typography>
+      </Box>
+      <Box sx={{ width: 250 }}>
+        <Box
+          sx={{ display: 'flex', gap: 0.5 }}
+          role="img"
+          aria-label={`Done: ${
+            steps
+              .filter((s) => stateOf(s.path, project).state === 'done')
+              .map((s) => s.name)
+              .join(', ') || 'nothing yet'
+          }`}
+        >
+          {steps.map((step) => (
+            <Box
+              key={step.path}
+              sx={{
+                flex: 1,
+                height: 5,
+                border: 1,
+                borderColor: 'text.secondary',
+                backgroundColor: stateOf(step.path, project).state === 'done' ? 'text.secondary' : 'transparent',
+              }}
+            />
+          ))}
+        </Box>
+        <Typography
+          variant="body2"
+          color={project.fault ? 'error' : 'textSecondary'}
+          noWrap
+          title={project.fault ?? undefined}
+        >
+          {project.fault
+            ? `Needs a hand: ${project.fault}`
+            : (project.decidedRoute ?? (next ? `Next: ${next.name.toLowerCase()}` : ''))}
+        </Typography>
+      </Box>
+      <Typography variant="body2" color="textSecondary" sx={{ width: 84, textAlign: 'right' }}>
+        {date(project.touchedUtc)}
+      </Typography>
+      <Button color="inherit" onClick={onPutAway} aria-label={`Put ${project.name} away`}>
+        Put away
+      </Button>
+    </Box>
+  );
+}
+
+/** A file becomes a project named after it. */
+function NewProject() {
+  const navigate = useNavigate();
+  const upload = useUpload();
+  const [name, setName] = useState('');
+  const create = async (file: File | null) => {
+    const named = name.trim() || file?.name.replace(/\.[^.]+$/, '').replace(/[-_]+/g, ' ') || '';
+    const project = await unwrap(client.POST('/api/projects', { body: { name: named, revision: null } }));
+    if (file && !(await upload.start(project.id, 0, file, 'mm'))) {
+      // The file could not be read: no empty project is left behind, and the message stays here.
+      await client.PATCH('/api/projects/{id}', {
+        params: { path: { id: project.id } },
+        body: { name: null, revision: null, removed: true },
+      });
+      return;
+    }
+    await navigate(`/projects/${project.id}/part`);
+  };
+  return (
+    <Box component="aside" aria-labelledby="new-project">
+      <Typography variant="h2" id="new-project" sx={{ mb: 1.5, mt: 1 }}>
+        New project
+      </Typography>
+      <TextField
+        label="Name (else the file’s)"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        fullWidth
+        slotProps={{ htmlInput: { maxLength: 120 } }}
+        sx={{ mb: 1.5 }}
+      />
+      <DropZone
+        upload={upload}
+        title="Choose a mesh"
+        onFile={(file) => void create(file)}
+        sx={{ p: 2, border: 1, borderStyle: 'dashed', borderColor: 'text.secondary' }}
+      />
+      <Button sx={{ mt: 1 }} disabled={name.trim() === ''} onClick={() => void create(null)}>
+        Start without a mesh
+      </Button>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 3 }}>
+        Part, brief, routes, plan, bench, log: from a model to the grams in the cup. Every number marked “=” opens to
+        how it came about.
+      </Typography>
+    </Box>
+  );
+}

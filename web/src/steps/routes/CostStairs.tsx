@@ -1,0 +1,157 @@
+import { Box, Typography, useTheme } from '@mui/material';
+import { ChartsDataProvider } from '@mui/x-charts/ChartsDataProvider';
+import { ChartsSurface } from '@mui/x-charts/ChartsSurface';
+import { ChartsXAxis } from '@mui/x-charts/ChartsXAxis';
+import { ChartsYAxis } from '@mui/x-charts/ChartsYAxis';
+import { useXScale, useYScale } from '@mui/x-charts/hooks';
+import { memo } from 'react';
+import type { Comparison, Lane } from '../../app/api/types';
+import { count, number } from '../../shared/format';
+
+interface Props {
+  quantities: Comparison['quantities'];
+  curves: Comparison['curves'];
+  lanes: readonly Lane[];
+  quantity: number;
+  chosen: string;
+}
+
+const dashes = ['', '7 3', '2 3', '10 3 2 3', '5 2', '1 4'];
+const decades = (from: number, to: number) =>
+  Array.from(
+    { length: Math.max(1, Math.floor(Math.log10(to)) - Math.ceil(Math.log10(from)) + 1) },
+    (_, i) => 10 ** (Math.ceil(Math.log10(from)) + i),
+  );
+
+/** Price each against quantity, both logarithmic: the likely middle as a staircase, the span of 10 to 90 % for the route in hand. */
+export default function CostStairs({ quantities, curves, lanes, quantity, chosen }: Props) {
+  const prices = curves.filter((c) => !c.out).flatMap((c) => c.totals.map((band, i) => band.p50 / quantities[i]!));
+  const [low, high] = prices.length ? [Math.min(...prices) * 0.8, Math.max(...prices) * 1.15] : [1, 1000];
+  const top = quantities.at(-1) ?? 1000;
+  return (
+    <Box sx={{ mt: 2 }}>
+      <Typography variant="h2">Price each by quantity</Typography>
+      <Typography variant="body2" color="textSecondary">
+        Steps are worn-out tools. Shaded: 10 to 90 % for the open lane. Ruled-out routes are left out.
+      </Typography>
+      <Box sx={{ height: 320 }}>
+        <ChartsDataProvider
+          xAxis={[
+            {
+              id: 'q',
+              scaleType: 'log',
+              min: 1,
+              max: top,
+              tickInterval: decades(1, top),
+              valueFormatter: (q: number) => count(q),
+              label: 'quantity',
+              height: 42,
+            },
+          ]}
+          yAxis={[
+            {
+              id: 'p',
+              scaleType: 'log',
+              min: low,
+              max: high,
+              tickInterval: decades(low, high),
+              valueFormatter: (p: number) => `${number(p, 2)} €`,
+              width: 62,
+            },
+          ]}
+          series={[]}
+          margin={{ left: 4, right: 90, top: 8, bottom: 4 }}
+          skipAnimation
+        >
+          <ChartsSurface aria-label="Price each by quantity for every route that fits; the lanes above give the same figures at the marked quantity">
+            <Stairs quantities={quantities} curves={curves} lanes={lanes} chosen={chosen} />
+            <Marker quantity={quantity} />
+            <ChartsXAxis axisId="q" />
+            <ChartsYAxis axisId="p" />
+          </ChartsSurface>
+        </ChartsDataProvider>
+      </Box>
+    </Box>
+  );
+}
+
+const Stairs = memo(function Stairs({ quantities, curves, lanes, chosen }: Omit<Props, 'quantity'>) {
+  const { palette } = useTheme();
+  const x = useXScale() as (value: number) => number;
+  const y = useYScale() as (value: number) => number;
+  const tags = new Map(lanes.map((l) => [l.route.id, l.route.tag]));
+  const shown = curves
+    .map((curve, i) => ({
+      ...curve,
+      color: palette.lines[i % palette.lines.length]!,
+      dash: dashes[i % dashes.length]!,
+    }))
+    .filter((c) => !c.out);
+  const end = quantities.length - 1;
+  const price = (curve: (typeof shown)[number], i: number) => curve.totals[i]!.p50 / quantities[i]!;
+  const labels = spread(shown.map((curve) => ({ curve, at: y(price(curve, end)) })));
+  return (
+    <>
+      {shown.map((curve) => {
+        const open = curve.id === chosen;
+        const points = quantities.map((q, i) => [x(q), y(price(curve, i))] as const);
+        const band = [
+          ...quantities.map((q, i) => `${x(q)},${y(curve.totals[i]!.p90 / q)}`),
+          ...quantities.map((q, i) => `${x(q)},${y(curve.totals[i]!.p10 / q)}`).reverse(),
+        ].join(' ');
+        return (
+          <g key={curve.id}>
+            {open && <polygon points={band} fill={curve.color} opacity={0.16} />}
+            <path
+              d={points.map(([px, py], i) => (i === 0 ? `M${px},${py}` : `H${px}V${py}`)).join('')}
+              fill="none"
+              stroke={curve.color}
+              strokeWidth={open ? 2.8 : 1.5}
+              strokeDasharray={curve.dash}
+            />
+          </g>
+        );
+      })}
+      {labels.map(({ curve, at }) => (
+        <text
+          key={curve.id}
+          x={x(quantities[end]!) + 8}
+          y={at + 4}
+          fill={curve.color}
+          fontSize={12.5}
+          fontWeight={curve.id === chosen ? 800 : 600}
+        >
+          {tags.get(curve.id)}
+        </text>
+      ))}
+    </>
+  );
+});
+
+/** Keeps the names at the line ends a line apart. */
+function spread<T>(labels: { curve: T; at: number }[]): { curve: T; at: number }[] {
+  const sorted = labels.toSorted((a, b) => a.at - b.at);
+  for (let i = 1; i < sorted.length; i++) sorted[i]!.at = Math.max(sorted[i]!.at, sorted[i - 1]!.at + 14);
+  return sorted;
+}
+
+function Marker({ quantity }: { quantity: number }) {
+  const { palette } = useTheme();
+  const x = (useXScale() as (value: number) => number)(quantity);
+  const range = (useYScale() as unknown as { range: () => [number, number] }).range();
+  return (
+    <g>
+      <line
+        x1={x}
+        x2={x}
+        y1={Math.min(...range)}
+        y2={Math.max(...range)}
+        stroke={palette.text.primary}
+        strokeWidth={1}
+      />
+      <text x={x + 5} y={Math.min(...range) + 10} fontSize={11.5} fill={palette.text.primary}>
+        {count(quantity)}
+      </text>
+    </g>
+  );
+}

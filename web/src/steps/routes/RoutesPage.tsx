@@ -1,0 +1,84 @@
+import { Box, Typography } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import { client, type Problem, unwrap } from '../../app/api/client';
+import type { WorkLine } from '../../app/api/types';
+import { count } from '../../shared/format';
+import { Refusal } from '../../shared/Refusal';
+import { useWorking } from '../../shared/useWorking';
+import { WorkingDrawer } from '../../shared/WorkingDrawer';
+import { DecisionPanel } from './DecisionPanel';
+import { Lanes } from './Lanes';
+import { ProjectRuler } from './ProjectRuler';
+import { useComparison, useQuantity } from './useComparison';
+
+const CostStairs = lazy(() => import('./CostStairs'));
+
+export function RoutesPage() {
+  const { projectId = '' } = useParams();
+  const [params, setParams] = useSearchParams();
+  const { quantity } = useQuantity();
+  const comparison = useComparison(projectId, quantity);
+  const { open } = useWorking();
+  const chosen = params.get('route');
+  const q = comparison.data?.quantity;
+  const working = useQuery<WorkLine[], Problem>({
+    queryKey: ['working', projectId, chosen, q],
+    enabled: open !== null && chosen !== null && q !== undefined,
+    queryFn: ({ signal }) =>
+      unwrap(
+        client.GET('/api/projects/{id}/routes/{routeId}/working', {
+          params: { path: { id: projectId, routeId: chosen! }, query: { quantity: q } },
+          signal,
+        }),
+      ),
+  });
+  if (comparison.error)
+    return <Refusal problem={comparison.error} to={`/projects/${projectId}/part`} act="Go to Part" />;
+  if (!comparison.data) return <Typography color="textSecondary">Costing every route …</Typography>;
+  const { lanes, curves, quantities } = comparison.data;
+  const choose = (id: string, line?: string) =>
+    setParams(
+      (now) => {
+        const next = new URLSearchParams(now);
+        next.set('route', id);
+        if (line) next.set('working', line);
+        return next;
+      },
+      { replace: true },
+    );
+  const lane = lanes.find((l) => l.route.id === chosen) ?? lanes[0]!;
+
+  return (
+    <>
+      <ProjectRuler projectId={projectId} />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: 'minmax(0, 1fr) 330px' },
+          gap: 3,
+          mt: 1,
+        }}
+      >
+        <div>
+          <Typography variant="h1" data-quantity={q} sx={{ mb: 0.5 }}>
+            Routes for {count(q!)} {q === 1 ? 'part' : 'parts'}
+          </Typography>
+          <Lanes lanes={lanes} chosen={lane.route.id} onChoose={choose} />
+          <Suspense fallback={<Box sx={{ height: 300 }} />}>
+            <CostStairs quantities={quantities} curves={curves} lanes={lanes} quantity={q!} chosen={lane.route.id} />
+          </Suspense>
+        </div>
+        <DecisionPanel
+          projectId={projectId}
+          lane={lane}
+          lanes={lanes}
+          crossovers={comparison.data.crossovers}
+          quantity={q!}
+        />
+      </Box>
+      <WorkingDrawer title={lanes.find((l) => l.route.id === chosen)?.route.name ?? ''} lines={working.data} />
+    </>
+  );
+}
