@@ -12,7 +12,7 @@ const views = [
   { name: 'part', path: (id) => `/projects/${id('Gateway housing')}/part`, canvas: true },
   { name: 'part-fault', path: (id) => `/projects/${id('Sensor prism')}/part`, canvas: true },
   { name: 'brief', path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
-  { name: 'routes', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43` },
+  { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes?q=43` },
   { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
   { name: 'plan-night', path: (id) => `/projects/${id('Gateway housing')}/plan`, scheme: 'dark' },
@@ -29,13 +29,13 @@ const browser = await browserType.launch(chromium);
 try {
   const projects = await (await fetch(`${application.url}/api/projects`)).json();
   const id = (name) => projects.find((project) => project.name === name).id;
-  for (const { name, path, size = wide, scheme = 'light', canvas } of views) {
+  for (const { name, path, size = wide, scheme = 'light', canvas, full = false } of views) {
     if (only.length > 0 && !only.includes(name)) continue;
     const page = await browser.newPage({ viewport: size, colorScheme: scheme });
     await page.goto(application.url + path(id), { waitUntil: 'networkidle' });
     if (canvas) await page.locator('canvas').waitFor();
     await page.waitForTimeout(600);
-    await page.screenshot({ path: join(folder, `${name}.png`) });
+    await page.screenshot({ path: join(folder, `${name}.png`), fullPage: full });
     await page.close();
   }
 } finally {

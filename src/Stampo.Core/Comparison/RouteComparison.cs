@@ -23,8 +23,8 @@ public sealed record Lane(
     string GivesUp,
     bool Poured);
 
-/// <summary>A route's totals over the grid of quantities.</summary>
-public sealed record LaneCurve(string Id, bool Out, IReadOnlyList<Band> Totals, IReadOnlyList<long> Sets);
+/// <summary>A route's totals: bands over the grid of quantities, and the likely staircase.</summary>
+public sealed record LaneCurve(string Id, bool Out, IReadOnlyList<Band> Totals, Stairs Likely);
 
 /// <summary>A stretch of quantities that one route leads; hatched when the odds call it a tie.</summary>
 public sealed record Span(string Id, long From, long To, bool Tie);
@@ -69,7 +69,7 @@ public sealed class RouteComparison
         var odds = new (Band[] Bands, double[] Chances)[_quantities.Length];
         Parallel.For(0, odds.Length, i => odds[i] = OddsAt(_quantities[i]));
         _curves = [.. _candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.IsOut,
-            [.. odds.Select(o => o.Bands[r])], [.. _quantities.Select(q => (long)c.BestWay(q).Likely.Sets(q))]))];
+            [.. odds.Select(o => o.Bands[r])], Stairs.Of([.. c.Ways.Select(w => w.Likely)], _quantities)))];
 
         _spans = Spans([.. odds.Select(LeaderOf)], odds);
         _crossovers = CrossoversOf(_spans);

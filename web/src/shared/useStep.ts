@@ -51,6 +51,7 @@ export function useStep<T, A>(key: QueryKey, api: StepApi<T, A>): Step<T, A> {
   const waiting = useRef<{ value: T } | null>(null);
   const timer = useRef<number>(undefined);
   const busy = useRef(false);
+  const again = useRef<() => void>(() => undefined);
   const latest = useRef({ api, key });
   useEffect(() => {
     latest.current = { api, key };
@@ -100,17 +101,24 @@ export function useStep<T, A>(key: QueryKey, api: StepApi<T, A>): Step<T, A> {
           // Nothing typed is lost while the server is away: it goes out with the next change, or when the line is back.
           if (refused.code === 'offline') {
             waiting.current ??= change;
-            timer.current = window.setTimeout(() => void send(), 3000);
+            timer.current = window.setTimeout(() => {
+              timer.current = undefined;
+              again.current();
+            }, 3000);
           }
         }
       } finally {
         busy.current = false;
         setSaving(false);
-        if (waiting.current && !timer.current) void send();
+        if (waiting.current && !timer.current) again.current();
       }
     },
     [document, take],
   );
+
+  useEffect(() => {
+    again.current = () => void send();
+  }, [send]);
 
   const change = useCallback(
     (value: T) => {

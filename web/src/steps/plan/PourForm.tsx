@@ -37,7 +37,8 @@ export function PourForm({ plan, resins, problem, onChange }: Props) {
     () => subscribe({ formState: { values: true }, callback: ({ values }) => onChange(values) }),
     [subscribe, onChange],
   );
-  const resin = resins.find((r) => r.id === useWatch({ control, name: 'materialId' }));
+  const materialId = useWatch({ control, name: 'materialId' });
+  const resin = resins.find((r) => r.id === materialId);
   const refusedField = problem?.field && (served[problem.field] ?? problem.field);
   const field = (
     name: Path<PourPlan>,

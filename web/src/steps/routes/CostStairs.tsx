@@ -23,16 +23,19 @@ const decades = (from: number, to: number) =>
     (_, i) => 10 ** (Math.ceil(Math.log10(from)) + i),
   );
 
-/** Price each against quantity, both logarithmic: the likely middle as a staircase, the span of 10 to 90 % for the route in hand. */
+/** Price each against quantity, both logarithmic: likely values as a staircase, the span of 10 to 90 % of the draws for the route in hand. */
 export default function CostStairs({ quantities, curves, lanes, quantity, chosen }: Props) {
-  const prices = curves.filter((c) => !c.out).flatMap((c) => c.totals.map((band, i) => band.p50 / quantities[i]!));
+  const prices = curves
+    .filter((c) => !c.out)
+    .flatMap(({ likely }) => likely.totals.map((total, i) => total / likely.quantities[i]!));
   const [low, high] = prices.length ? [Math.min(...prices) * 0.8, Math.max(...prices) * 1.15] : [1, 1000];
   const top = quantities.at(-1) ?? 1000;
   return (
     <Box sx={{ mt: 2 }}>
       <Typography variant="h2">Price each by quantity</Typography>
       <Typography variant="body2" color="textSecondary">
-        Steps are worn-out tools. Shaded: 10 to 90 % for the open lane. Ruled-out routes are left out.
+        Lines are likely values; each jump is a worn-out tool. Shaded: 10 to 90 of 100 draws for the open lane.
+        Ruled-out routes are left out.
       </Typography>
       <Box sx={{ height: 320 }}>
         <ChartsDataProvider
@@ -87,23 +90,24 @@ const Stairs = memo(function Stairs({ quantities, curves, lanes, chosen }: Omit<
       dash: dashes[i % dashes.length]!,
     }))
     .filter((c) => !c.out);
-  const end = quantities.length - 1;
-  const price = (curve: (typeof shown)[number], i: number) => curve.totals[i]!.p50 / quantities[i]!;
-  const labels = spread(shown.map((curve) => ({ curve, at: y(price(curve, end)) })));
+  const labels = spread(
+    shown.map((curve) => ({ curve, at: y(curve.likely.totals.at(-1)! / curve.likely.quantities.at(-1)!) })),
+  );
+  const line = (of: readonly number[], price: (i: number) => number) => of.map((q, i) => `${x(q)},${y(price(i))}`);
   return (
     <>
       {shown.map((curve) => {
         const open = curve.id === chosen;
-        const points = quantities.map((q, i) => [x(q), y(price(curve, i))] as const);
+        const { quantities: at, totals } = curve.likely;
         const band = [
-          ...quantities.map((q, i) => `${x(q)},${y(curve.totals[i]!.p90 / q)}`),
-          ...quantities.map((q, i) => `${x(q)},${y(curve.totals[i]!.p10 / q)}`).reverse(),
-        ].join(' ');
+          ...line(quantities, (i) => curve.totals[i]!.p90 / quantities[i]!),
+          ...line(quantities, (i) => curve.totals[i]!.p10 / quantities[i]!).reverse(),
+        ];
         return (
           <g key={curve.id}>
-            {open && <polygon points={band} fill={curve.color} opacity={0.16} />}
-            <path
-              d={points.map(([px, py], i) => (i === 0 ? `M${px},${py}` : `H${px}V${py}`)).join('')}
+            {open && <polygon points={band.join(' ')} fill={curve.color} opacity={0.16} />}
+            <polyline
+              points={line(at, (i) => totals[i]! / at[i]!).join(' ')}
               fill="none"
               stroke={curve.color}
               strokeWidth={open ? 2.8 : 1.5}
@@ -115,7 +119,7 @@ const Stairs = memo(function Stairs({ quantities, curves, lanes, chosen }: Omit<
       {labels.map(({ curve, at }) => (
         <text
           key={curve.id}
-          x={x(quantities[end]!) + 8}
+          x={x(quantities.at(-1)!) + 8}
           y={at + 4}
           fill={curve.color}
           fontSize={12.5}

@@ -32,7 +32,7 @@ export function Lanes({ lanes, chosen, onChoose }: Props) {
       >
         <span />
         <span>route and material</span>
-        <span>price each, one scale for all</span>
+        <span></span>
         <Box sx={{ textAlign: 'right' }}>price each</Box>
         <Box sx={{ textAlign: 'right' }}>10–90 %</Box>
         <Box sx={{ textAlign: 'right' }}>tool sets</Box>

@@ -1,0 +1,34 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, idOf, test } from './stampo';
+
+const views = [
+  ['projects', () => '/'],
+  ['part', (id: string) => `/projects/${id}/part`],
+  ['brief', (id: string) => `/projects/${id}/brief`],
+  ['routes', (id: string) => `/projects/${id}/routes?q=43`],
+  ['working', (id: string) => `/projects/${id}/routes?q=43&route=cast-silicone&working=sets`],
+  ['plan', (id: string) => `/projects/${id}/plan`],
+  ['bench', (id: string) => `/projects/${id}/bench`],
+] as const;
+
+for (const colorScheme of ['light', 'dark'] as const)
+  for (const [name, path] of views)
+    test(`${name} is accessible by ${colorScheme === 'light' ? 'day' : 'night'}`, async ({ page, application }) => {
+      await page.emulateMedia({ colorScheme });
+      await page.goto(path(await idOf(application, 'Gateway housing')), { waitUntil: 'networkidle' });
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(
+        violations.map((v) => `${v.id} (${v.impact}): ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`),
+      ).toEqual([]);
+    });
+
+test('nothing scrolls sideways on a narrow screen', async ({ page, application }) => {
+  await page.setViewportSize({ width: 420, height: 900 });
+  for (const [, path] of views) {
+    await page.goto(path(await idOf(application, 'Gateway housing')), { waitUntil: 'networkidle' });
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+    ).toBeLessThanOrEqual(0);
+  }
+});

@@ -1,0 +1,63 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { join } from 'node:path';
+import { root, startApplication } from './application.mjs';
+
+type Application = Awaited<ReturnType<typeof startApplication>>;
+
+interface Project {
+  id: string;
+  name: string;
+}
+
+/** Tests share one running application with the demo world; each opens the page in a browser of its own. */
+export const test = base.extend<{ foreign: string[] }, { application: Application }>({
+  application: [
+    async ({}, use) => {
+      const application = await startApplication();
+      await use(application);
+      await application.stop();
+      application.forget();
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ application }, use) => use(application.url),
+  /** Addresses outside the application that a page asked for; every test ends by finding none. */
+  foreign: [
+    async ({ page, application }, use) => {
+      const foreign: string[] = [];
+      page.on('request', (request) => {
+        if (!request.url().startsWith(application.url) && !/^(data|blob):/.test(request.url()))
+          foreign.push(request.url());
+      });
+      await use(foreign);
+      expect(foreign).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+export const mesh = (name: string) => join(root, 'demo/meshes', name);
+
+export async function idOf(application: Application, name: string): Promise<string> {
+  const projects = (await (await fetch(`${application.url}/api/projects`)).json()) as Project[];
+  return projects.find((project) => project.name === name)!.id;
+}
+
+/** A new project with the vent disc as its part, made without the page. */
+export async function newProject(application: Application, name: string): Promise<string> {
+  const { readFileSync } = await import('node:fs');
+  const made = await fetch(`${application.url}/api/projects`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name }),
+  });
+  const { id } = (await made.json()) as Project;
+  const form = new FormData();
+  form.append('file', new Blob([readFileSync(mesh('vent-disc.stl'))]), 'vent-disc.stl');
+  await fetch(`${application.url}/api/projects/${id}/part/file?version=0&unit=mm`, { method: 'POST', body: form });
+  return id;
+}
+
+export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
