@@ -24,7 +24,7 @@ public sealed record Lane(
     bool Poured);
 
 /// <summary>A route's totals: bands over the grid of quantities, and the likely staircase.</summary>
-public sealed record LaneCurve(string Id, bool Out, IReadOnlyList<Band> Totals, Stairs Likely);
+public sealed record LaneCurve(string Id, string Tag, string Name, bool Out, IReadOnlyList<Band> Totals, Stairs Likely);
 
 /// <summary>A stretch of quantities that one route leads; hatched when the odds call it a tie.</summary>
 public sealed record Span(string Id, long From, long To, bool Tie);
@@ -68,7 +68,7 @@ public sealed class RouteComparison
 
         var odds = new (Band[] Bands, double[] Chances)[_quantities.Length];
         Parallel.For(0, odds.Length, i => odds[i] = OddsAt(_quantities[i]));
-        _curves = [.. _candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.IsOut,
+        _curves = [.. _candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.Route.Card.Tag, c.Route.Card.Name, c.IsOut,
             [.. odds.Select(o => o.Bands[r])], Stairs.Of([.. c.Ways.Select(w => w.Likely)], _quantities)))];
 
         _spans = Spans([.. odds.Select(LeaderOf)], odds);

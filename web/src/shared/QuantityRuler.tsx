@@ -1,5 +1,5 @@
 import { Box, TextField, Typography, useTheme } from '@mui/material';
-import { useId, useRef, useState } from 'react';
+import { memo, useId, useRef, useState } from 'react';
 import { count } from './format';
 
 export interface RulerSpan {
@@ -24,18 +24,14 @@ const RAIL = 30;
 
 /** A logarithmic ruler of how many: spans by cheapest route, ticks where it changes, pins for the demand, a marker to drag, step or type. */
 export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange }: Props) {
-  const theme = useTheme();
-  const hatch = useId();
   const rail = useRef<HTMLDivElement>(null);
   const [typed, setTyped] = useState<string | null>(null);
   const top = Math.max(upTo, 10);
-  const at = (q: number) => (Math.log(Math.min(Math.max(q, 1), top)) / Math.log(top)) * WIDTH;
   const clamp = (q: number) => Math.min(Math.max(Math.round(q), 1), Math.round(top));
   const pointed = (clientX: number) => {
     const bounds = rail.current!.getBoundingClientRect();
     return clamp(top ** Math.min(1, Math.max(0, (clientX - bounds.left) / bounds.width)));
   };
-  const decades = Array.from({ length: Math.floor(Math.log10(top)) + 1 }, (_, i) => 10 ** i);
 
   const key = (event: React.KeyboardEvent) => {
     const step = Math.max(1, Math.round(quantity * (event.shiftKey ? 0.25 : 0.05)));
@@ -88,100 +84,12 @@ export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange
         onPointerMove={(event) => event.buttons === 1 && onChange(pointed(event.clientX))}
         sx={{ flex: 1, height: 66, position: 'relative', cursor: 'ew-resize', touchAction: 'none' }}
       >
-        <svg width="100%" height="66" viewBox={`0 0 ${WIDTH} 66`} preserveAspectRatio="none" aria-hidden>
-          <defs>
-            <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-              <line
-                x1="0"
-                y1="0"
-                x2="0"
-                y2="7"
-                stroke={theme.vars!.palette.primary.main}
-                strokeWidth="2"
-                opacity="0.45"
-              />
-            </pattern>
-          </defs>
-          {spans.map((span, i) => (
-            <rect
-              key={span.from}
-              x={at(span.from)}
-              width={Math.max(0, at(span.to + 1) - at(span.from))}
-              y={RAIL - 12}
-              height={12}
-              fill={span.tie ? `url(#${hatch})` : theme.vars!.palette.primary.main}
-              opacity={span.tie ? 1 : i % 2 ? 0.22 : 0.38}
-            />
-          ))}
-          <line
-            x1="0"
-            x2={WIDTH}
-            y1={RAIL}
-            y2={RAIL}
-            stroke={theme.vars!.palette.text.primary}
-            strokeWidth="1"
-            vectorEffect="non-scaling-stroke"
-          />
-          {decades.flatMap((decade) =>
-            [1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => (
-              <line
-                key={decade * n}
-                x1={at(decade * n)}
-                x2={at(decade * n)}
-                y1={RAIL}
-                y2={RAIL + (n === 1 ? 9 : n === 5 ? 7 : 4)}
-                stroke={theme.vars!.palette.text.secondary}
-                vectorEffect="non-scaling-stroke"
-                visibility={decade * n > top ? 'hidden' : 'visible'}
-              />
-            )),
-          )}
-          {crossings.map((q) => (
-            <line
-              key={q}
-              x1={at(q)}
-              x2={at(q)}
-              y1={RAIL - 16}
-              y2={RAIL}
-              stroke={theme.vars!.palette.text.primary}
-              strokeWidth="1.5"
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-        </svg>
-        {spans.map((span) => {
-          const wide = at(span.to + 1) - at(span.from) > 34;
-          return (
-            wide && (
-              <Mark key={span.from} x={(at(span.from) + at(span.to + 1)) / 2} y={RAIL - 13} mono title={span.name}>
-                {span.tie ? `${span.tag}?` : span.tag}
-              </Mark>
-            )
-          );
-        })}
-        {crossings.map(
-          (q, i) =>
-            (i === 0 || at(q) - at(crossings[i - 1]!) > 40) && (
-              <Mark key={q} x={at(q)} y={-2}>
-                {count(q)}
-              </Mark>
-            ),
-        )}
-        {decades.map((decade) => (
-          <Mark key={decade} x={at(decade)} y={RAIL + 9} faint>
-            {count(decade)}
-          </Mark>
-        ))}
-        {pins.map((pin, i) => (
-          <Mark key={i} x={at(pin.quantity)} y={RAIL + 20} title={`Wanted: ${pin.label}`}>
-            ▴ {pin.label}
-          </Mark>
-        ))}
+        <Rail spans={spans} crossings={crossings} pins={pins} top={top} />
         <Box
           aria-hidden
           sx={{
             position: 'absolute',
-            left: `${at(quantity) / 10}%`,
+            left: `${place(quantity, top) / 10}%`,
             top: 8,
             height: 36,
             width: 3,
@@ -203,6 +111,107 @@ export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange
     </Box>
   );
 }
+
+/** Where a quantity stands on the rail, in thousandths of its length. */
+const place = (q: number, top: number) => (Math.log(Math.min(Math.max(q, 1), top)) / Math.log(top)) * WIDTH;
+
+/** All of the ruler that stays while the marker moves. */
+const Rail = memo(function Rail({
+  spans,
+  crossings,
+  pins,
+  top,
+}: Pick<Props, 'spans' | 'crossings' | 'pins'> & { top: number }) {
+  const { palette } = useTheme().vars!;
+  const hatch = useId();
+  const at = (q: number) => place(q, top);
+  const decades = Array.from({ length: Math.floor(Math.log10(top)) + 1 }, (_, i) => 10 ** i);
+  return (
+    <>
+      <svg width="100%" height="66" viewBox={`0 0 ${WIDTH} 66`} preserveAspectRatio="none" aria-hidden>
+        <defs>
+          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <line x1="0" y1="0" x2="0" y2="7" stroke={palette.primary.main} strokeWidth="2" opacity="0.45" />
+          </pattern>
+        </defs>
+        {spans.map((span, i) => (
+          <rect
+            key={span.from}
+            x={at(span.from)}
+            width={Math.max(0, at(span.to + 1) - at(span.from))}
+            y={RAIL - 12}
+            height={12}
+            fill={span.tie ? `url(#${hatch})` : palette.primary.main}
+            opacity={span.tie ? 1 : i % 2 ? 0.22 : 0.38}
+          />
+        ))}
+        <line
+          x1="0"
+          x2={WIDTH}
+          y1={RAIL}
+          y2={RAIL}
+          stroke={palette.text.primary}
+          strokeWidth="1"
+          vectorEffect="non-scaling-stroke"
+        />
+        {decades.flatMap((decade) =>
+          [1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => (
+            <line
+              key={decade * n}
+              x1={at(decade * n)}
+              x2={at(decade * n)}
+              y1={RAIL}
+              y2={RAIL + (n === 1 ? 9 : n === 5 ? 7 : 4)}
+              stroke={palette.text.secondary}
+              vectorEffect="non-scaling-stroke"
+              visibility={decade * n > top ? 'hidden' : 'visible'}
+            />
+          )),
+        )}
+        {crossings.map((q) => (
+          <line
+            key={q}
+            x1={at(q)}
+            x2={at(q)}
+            y1={RAIL - 16}
+            y2={RAIL}
+            stroke={palette.text.primary}
+            strokeWidth="1.5"
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </svg>
+      {spans.map((span) => {
+        const wide = at(span.to + 1) - at(span.from) > 34;
+        return (
+          wide && (
+            <Mark key={span.from} x={(at(span.from) + at(span.to + 1)) / 2} y={RAIL - 13} mono title={span.name}>
+              {span.tie ? `${span.tag}?` : span.tag}
+            </Mark>
+          )
+        );
+      })}
+      {crossings.map(
+        (q, i) =>
+          (i === 0 || at(q) - at(crossings[i - 1]!) > 40) && (
+            <Mark key={q} x={at(q)} y={-2}>
+              {count(q)}
+            </Mark>
+          ),
+      )}
+      {decades.map((decade) => (
+        <Mark key={decade} x={at(decade)} y={RAIL + 9} faint>
+          {count(decade)}
+        </Mark>
+      ))}
+      {pins.map((pin, i) => (
+        <Mark key={i} x={at(pin.quantity)} y={RAIL + 20} title={`Wanted: ${pin.label}`}>
+          ▴ {pin.label}
+        </Mark>
+      ))}
+    </>
+  );
+});
 
 function Mark({
   x,

@@ -18,11 +18,12 @@ export function WorkingDrawer({ title, lines }: { title: string; lines: readonly
     return () => window.removeEventListener('keydown', onKey);
   }, [open, show]);
 
+  if (open === null || !lines) return null;
   return (
     <Drawer
       anchor="right"
       variant="persistent"
-      open={open !== null && lines !== undefined}
+      open
       slotProps={{
         paper: {
           sx: { width: WIDTH, maxWidth: '100vw', p: 2, boxShadow: 6 },
@@ -39,12 +40,12 @@ export function WorkingDrawer({ title, lines }: { title: string; lines: readonly
           ✕
         </IconButton>
       </Stack>
-      {line ? <Line line={line} lines={lines!} /> : <Typography>This figure has no working here any more.</Typography>}
+      {line ? <Line line={line} lines={lines} /> : <Typography>This figure has no working here any more.</Typography>}
       <Typography variant="h3" sx={{ mt: 3, mb: 0.5 }}>
         All lines
       </Typography>
       <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-        {lines?.map((l) => (
+        {lines.map((l) => (
           <Box component="li" key={l.id}>
             <Button
               fullWidth

@@ -1,22 +1,11 @@
 import { useCallback } from 'react';
 import { useSearchParams } from 'react-router';
+import { useAddress } from './useAddress';
 
 /** The line of working that is open, kept in the address so that it can be linked to. */
 export function useWorking() {
-  const [params, setParams] = useSearchParams();
-  const open = params.get('working');
-  const show = useCallback(
-    (line: string | null) =>
-      setParams(
-        (now) => {
-          const next = new URLSearchParams(now);
-          if (line) next.set('working', line);
-          else next.delete('working');
-          return next;
-        },
-        { replace: true },
-      ),
-    [setParams],
-  );
+  const open = useSearchParams()[0].get('working');
+  const change = useAddress();
+  const show = useCallback((line: string | null) => change({ working: line }), [change]);
   return { open, show };
 }

@@ -1,33 +1,38 @@
 import { Box, Typography } from '@mui/material';
-import { Link, useLocation } from 'react-router';
+import { memo } from 'react';
+import { Link, useLocation, useNavigate } from 'react-router';
 import type { ProjectSummary } from '../api/types';
 import { stateOf, steps } from './steps';
 
 /** The six steps as a mold's parting line: one line through six stops that steps up where the work is. */
 export function PartingLine({ project, projectId }: { project: ProjectSummary | undefined; projectId: string }) {
-  const { pathname } = useLocation();
-  const search = new URLSearchParams(useLocation().search);
-  const quantity = search.get('q');
+  const at = useLocation().pathname.split('/')[3];
+  return <Line project={project} projectId={projectId} at={at} />;
+}
+
+interface LineProps {
+  project: ProjectSummary | undefined;
+  projectId: string;
+  at: string | undefined;
+}
+
+const Line = memo(function Line({ project, projectId, at }: LineProps) {
+  const navigate = useNavigate();
+  /** The quantity being looked at goes along to the next step. */
+  const go = (event: React.MouseEvent, path: string) => {
+    const quantity = new URLSearchParams(window.location.search).get('q');
+    if (!quantity || event.metaKey || event.ctrlKey || event.shiftKey) return;
+    event.preventDefault();
+    void navigate({ pathname: path, search: `?q=${quantity}` });
+  };
   return (
     <Box component="nav" aria-label="Steps" sx={{ display: 'flex', flex: 1, minWidth: 0, maxWidth: 780 }}>
       {steps.map((step) => {
-        const here = pathname.startsWith(`/projects/${projectId}/${step.path}`);
+        const here = step.path === at;
+        const path = `/projects/${projectId}/${step.path}`;
         const { state, why } = stateOf(step.path, project);
         return (
-          <Box
-            key={step.path}
-            component={Link}
-            to={{ pathname: `/projects/${projectId}/${step.path}`, search: quantity ? `?q=${quantity}` : '' }}
-            aria-current={here ? 'step' : undefined}
-            title={step.does}
-            sx={{
-              flex: 1,
-              minWidth: 0,
-              color: here ? 'primary.main' : 'text.primary',
-              textDecoration: 'none',
-              '&:hover span': { textDecoration: 'underline' },
-            }}
-          >
+          <Box key={step.path} component={Link} to={path} onClick={(event: React.MouseEvent) => go(event, path)}>
             <Box
               component="svg"
               viewBox="0 0 120 22"
@@ -82,7 +87,7 @@ export function PartingLine({ project, projectId }: { project: ProjectSummary | 
       })}
     </Box>
   );
-}
+});
 
 function Stop({ state, here }: { state: 'done' | 'open' | 'blocked'; here: boolean }) {
   const size = here ? 13 : 11;

@@ -1,5 +1,5 @@
 import { Box, Button, Link as MuiLink, Typography, useColorScheme } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { Picture } from '../../shared/Picture';
 import { Keys } from './Keys';
@@ -7,9 +7,26 @@ import { PartingLine } from './PartingLine';
 import { steps } from './steps';
 import { useProject } from './useProject';
 
-/** The job strip over every page, and the keys that work everywhere. */
+/** Every page: the job strip, then the step. */
 export function Shell() {
   const { projectId } = useParams();
+  return (
+    <>
+      <Strip projectId={projectId} />
+      <Box
+        component="main"
+        id="content"
+        tabIndex={-1}
+        sx={{ px: { xs: 1.5, md: 3 }, py: 2, maxWidth: 1560, mx: 'auto', outline: 'none' }}
+      >
+        <Outlet />
+      </Box>
+    </>
+  );
+}
+
+/** The job strip, and the keys that work everywhere. */
+const Strip = memo(function Strip({ projectId }: { projectId: string | undefined }) {
   const project = useProject(projectId).data;
   const { mode, systemMode, setMode } = useColorScheme();
   const night = (mode === 'system' ? systemMode : mode) === 'dark';
@@ -100,17 +117,9 @@ export function Shell() {
         </Box>
       </Box>
       <Keys open={help} onClose={() => setHelp(false)} />
-      <Box
-        component="main"
-        id="content"
-        tabIndex={-1}
-        sx={{ px: { xs: 1.5, md: 3 }, py: 2, maxWidth: 1560, mx: 'auto', outline: 'none' }}
-      >
-        <Outlet />
-      </Box>
     </>
   );
-}
+});
 
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&

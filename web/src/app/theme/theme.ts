@@ -4,16 +4,6 @@ import { createTheme } from '@mui/material/styles';
 import { day, night } from './palette';
 
 declare module '@mui/material/styles' {
-  interface Palette {
-    part: string;
-    edge: string;
-    lines: string[];
-  }
-  interface PaletteOptions {
-    part?: string;
-    edge?: string;
-    lines?: string[];
-  }
   interface TypographyVariants {
     mono: React.CSSProperties;
   }
@@ -37,9 +27,6 @@ const palette = (c: typeof day) => ({
   warning: { main: c.risk },
   success: { main: c.acting },
   info: { main: c.faint },
-  part: c.part,
-  edge: c.edge,
-  lines: c.lines,
 });
 
 const grotesque = "'Archivo Variable', system-ui, sans-serif";
@@ -64,6 +51,17 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiPaper: { defaultProps: { elevation: 0 } },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: ({ theme }) => ({
+          color: theme.vars.palette.text.primary,
+          '&.Mui-selected, &.Mui-selected:hover': {
+            color: theme.vars.palette.primary.contrastText,
+            backgroundColor: theme.vars.palette.primary.main,
+          },
+        }),
+      },
+    },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
   },
 });

@@ -1,4 +1,4 @@
-import { Box, useTheme } from '@mui/material';
+import { Box } from '@mui/material';
 import { OrbitControls } from '@react-three/drei/core/OrbitControls';
 import { Canvas, useThree } from '@react-three/fiber';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -14,6 +14,7 @@ import {
   Vector3,
 } from 'three';
 import type { OrbitControls as Controls } from 'three-stdlib';
+import { useInk } from '../../app/theme/useInk';
 import { Problem } from '../../app/api/client';
 
 const EDGES_UP_TO = 120_000;
@@ -21,7 +22,7 @@ const TURN = Math.PI / 18;
 
 /** The part in three dimensions: drag to turn, wheel to come nearer, or the arrow keys, + and −. */
 export default function PartViewer({ hash, name }: { hash: string; name: string }) {
-  const { palette } = useTheme();
+  const ink = useInk();
   const geometry = useDrawing(hash);
   const controls = useRef<Controls>(null);
   const edges = useMemo(
@@ -65,11 +66,11 @@ export default function PartViewer({ hash, name }: { hash: string; name: string 
         camera={{ fov: 28, up: [0, 0, 1], near: sphere.radius / 50, far: sphere.radius * 50 }}
       >
         <Framed sphere={sphere} />
-        <hemisphereLight args={[palette.background.paper, palette.text.secondary, 1.6]} />
+        <hemisphereLight args={[ink.sheet, ink.faint, 1.6]} />
         <directionalLight position={[1, -3, 4]} intensity={1.5} />
         <mesh geometry={geometry}>
           <meshStandardMaterial
-            color={palette.part}
+            color={ink.part}
             flatShading
             roughness={0.85}
             polygonOffset
@@ -80,7 +81,7 @@ export default function PartViewer({ hash, name }: { hash: string; name: string 
         </mesh>
         {edges && (
           <lineSegments geometry={edges}>
-            <lineBasicMaterial color={palette.edge} />
+            <lineBasicMaterial color={ink.edge} />
           </lineSegments>
         )}
         <OrbitControls ref={controls} target={sphere.center} enableDamping={false} makeDefault />

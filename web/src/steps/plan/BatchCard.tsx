@@ -67,7 +67,11 @@ function Cups({
 }) {
   return (
     <Box sx={{ my: 1.5 }}>
-      {label && <Typography variant="h3">{label}</Typography>}
+      {label && (
+        <Typography variant="h3" component="h2">
+          {label}
+        </Typography>
+      )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
         <Cup
           name="A"
@@ -154,7 +158,9 @@ function PotLife({ batch }: { batch: Batch }) {
   return (
     <Box sx={{ my: 1.5 }}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
-        <Typography variant="h3">Pot life from first contact</Typography>
+        <Typography variant="h3" component="h2">
+          Pot life from first contact
+        </Typography>
         <ButtonBase
           onClick={() => show('working')}
           sx={{

@@ -1,17 +1,17 @@
-import { Box, Typography, useTheme } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { ChartsDataProvider } from '@mui/x-charts/ChartsDataProvider';
 import { ChartsSurface } from '@mui/x-charts/ChartsSurface';
 import { ChartsXAxis } from '@mui/x-charts/ChartsXAxis';
 import { ChartsYAxis } from '@mui/x-charts/ChartsYAxis';
 import { useXScale, useYScale } from '@mui/x-charts/hooks';
-import { memo } from 'react';
-import type { Comparison, Lane } from '../../app/api/types';
+import { memo, useDeferredValue, useMemo } from 'react';
+import { useInk } from '../../app/theme/useInk';
+import type { Comparison } from '../../app/api/types';
 import { count, number } from '../../shared/format';
 
 interface Props {
   quantities: Comparison['quantities'];
   curves: Comparison['curves'];
-  lanes: readonly Lane[];
   quantity: number;
   chosen: string;
 }
@@ -24,12 +24,10 @@ const decades = (from: number, to: number) =>
   );
 
 /** Price each against quantity, both logarithmic: likely values as a staircase, the span of 10 to 90 % of the draws for the route in hand. */
-export default function CostStairs({ quantities, curves, lanes, quantity, chosen }: Props) {
-  const prices = curves
-    .filter((c) => !c.out)
-    .flatMap(({ likely }) => likely.totals.map((total, i) => total / likely.quantities[i]!));
-  const [low, high] = prices.length ? [Math.min(...prices) * 0.8, Math.max(...prices) * 1.15] : [1, 1000];
-  const top = quantities.at(-1) ?? 1000;
+export default memo(function CostStairs({ quantities, curves, quantity, chosen }: Props) {
+  // The lanes answer first; the chart's marker may come a frame later.
+  const marked = useDeferredValue(quantity);
+  const axes = useMemo(() => axesOf(quantities, curves), [quantities, curves]);
   return (
     <Box sx={{ mt: 2 }}>
       <Typography variant="h2">Price each by quantity</Typography>
@@ -38,55 +36,53 @@ export default function CostStairs({ quantities, curves, lanes, quantity, chosen
         Ruled-out routes are left out.
       </Typography>
       <Box sx={{ height: 320 }}>
-        <ChartsDataProvider
-          xAxis={[
-            {
-              id: 'q',
-              scaleType: 'log',
-              min: 1,
-              max: top,
-              tickInterval: decades(1, top),
-              valueFormatter: (q: number) => count(q),
-              label: 'quantity',
-              height: 42,
-            },
-          ]}
-          yAxis={[
-            {
-              id: 'p',
-              scaleType: 'log',
-              min: low,
-              max: high,
-              tickInterval: decades(low, high),
-              valueFormatter: (p: number) => `${number(p, 2)} €`,
-              width: 62,
-            },
-          ]}
-          series={[]}
-          margin={{ left: 4, right: 90, top: 8, bottom: 4 }}
-          skipAnimation
-        >
+        <ChartsDataProvider {...axes} series={noSeries} margin={margin} skipAnimation>
           <ChartsSurface aria-label="Price each by quantity for every route that fits; the lanes above give the same figures at the marked quantity">
-            <Stairs quantities={quantities} curves={curves} lanes={lanes} chosen={chosen} />
-            <Marker quantity={quantity} />
-            <ChartsXAxis axisId="q" />
-            <ChartsYAxis axisId="p" />
+            <Stairs quantities={quantities} curves={curves} chosen={chosen} />
+            <Marker quantity={marked} />
+            <Axes />
           </ChartsSurface>
         </ChartsDataProvider>
       </Box>
     </Box>
   );
+});
+
+// The same objects at each drawing, so that the chart does not start over when only the marker moved.
+const noSeries: [] = [];
+const margin = { left: 4, right: 90, top: 8, bottom: 4 };
+
+function axesOf(quantities: Props['quantities'], curves: Props['curves']) {
+  const prices = curves
+    .filter((c) => !c.out)
+    .flatMap(({ likely }) => likely.totals.map((total, i) => total / likely.quantities[i]!));
+  const [low, high] = prices.length ? [Math.min(...prices) * 0.8, Math.max(...prices) * 1.15] : [1, 1000];
+  const top = quantities.at(-1) ?? 1000;
+  const quantityAxis = { id: 'q', min: 1, max: top, tickInterval: decades(1, top), label: 'quantity', height: 42 };
+  const priceAxis = { id: 'p', min: low, max: high, tickInterval: decades(low, high), width: 62 };
+  return {
+    xAxis: [{ ...quantityAxis, scaleType: 'log' as const, valueFormatter: (q: number) => count(q) }],
+    yAxis: [{ ...priceAxis, scaleType: 'log' as const, valueFormatter: (p: number) => `${number(p, 2)} €` }],
+  };
 }
 
-const Stairs = memo(function Stairs({ quantities, curves, lanes, chosen }: Omit<Props, 'quantity'>) {
-  const { palette } = useTheme();
+const Axes = memo(function Axes() {
+  return (
+    <>
+      <ChartsXAxis axisId="q" />
+      <ChartsYAxis axisId="p" />
+    </>
+  );
+});
+
+const Stairs = memo(function Stairs({ quantities, curves, chosen }: Omit<Props, 'quantity'>) {
+  const ink = useInk();
   const x = useXScale() as (value: number) => number;
   const y = useYScale() as (value: number) => number;
-  const tags = new Map(lanes.map((l) => [l.route.id, l.route.tag]));
   const shown = curves
     .map((curve, i) => ({
       ...curve,
-      color: palette.lines[i % palette.lines.length]!,
+      color: ink.lines[i % ink.lines.length]!,
       dash: dashes[i % dashes.length]!,
     }))
     .filter((c) => !c.out);
@@ -125,7 +121,7 @@ const Stairs = memo(function Stairs({ quantities, curves, lanes, chosen }: Omit<
           fontSize={12.5}
           fontWeight={curve.id === chosen ? 800 : 600}
         >
-          {tags.get(curve.id)}
+          {curve.tag}
         </text>
       ))}
     </>
@@ -140,20 +136,13 @@ function spread<T>(labels: { curve: T; at: number }[]): { curve: T; at: number }
 }
 
 function Marker({ quantity }: { quantity: number }) {
-  const { palette } = useTheme();
+  const ink = useInk();
   const x = (useXScale() as (value: number) => number)(quantity);
   const range = (useYScale() as unknown as { range: () => [number, number] }).range();
   return (
     <g>
-      <line
-        x1={x}
-        x2={x}
-        y1={Math.min(...range)}
-        y2={Math.max(...range)}
-        stroke={palette.text.primary}
-        strokeWidth={1}
-      />
-      <text x={x + 5} y={Math.min(...range) + 10} fontSize={11.5} fill={palette.text.primary}>
+      <line x1={x} x2={x} y1={Math.min(...range)} y2={Math.max(...range)} stroke={ink.ink} strokeWidth={1} />
+      <text x={x + 5} y={Math.min(...range) + 10} fontSize={11.5} fill={ink.ink}>
         {count(quantity)}
       </text>
     </g>

@@ -1,6 +1,7 @@
 import { Alert, Box, Button, TextField, Typography } from '@mui/material';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { memo } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { z } from 'zod';
@@ -22,7 +23,7 @@ interface Props {
 }
 
 /** What is cheapest here and what would change it; then the choice, with its reason, for the record. */
-export function DecisionPanel({ projectId, lane, lanes, crossovers, quantity }: Props) {
+export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lanes, crossovers, quantity }: Props) {
   const queries = useQueryClient();
   const decisions = useQuery<DecisionRecord[], Problem>({
     queryKey: ['decisions', projectId],
@@ -115,7 +116,7 @@ export function DecisionPanel({ projectId, lane, lanes, crossovers, quantity }: 
       ))}
     </Box>
   );
-}
+});
 
 function Standing({ lanes, crossovers, quantity }: Pick<Props, 'lanes' | 'crossovers' | 'quantity'>) {
   const best = lanes[0]!;

@@ -1,4 +1,5 @@
-import { Box, ButtonBase, Link, Typography } from '@mui/material';
+import { Box, Link } from '@mui/material';
+import { memo } from 'react';
 import type { Lane } from '../../app/api/types';
 import { count, date, number } from '../../shared/format';
 import { RouteGlyph } from '../../shared/RouteGlyph';
@@ -10,210 +11,168 @@ interface Props {
   onChoose: (id: string, line?: string) => void;
 }
 
-const columns = { xs: '72px minmax(0,1fr) 120px', md: '72px 218px minmax(90px, 1fr) 74px 86px 70px 92px 74px' };
+/** All styles of the table in one place: lanes are drawn anew at each move of the marker, plain elements are quickest. */
+const table = {
+  '& .row': { position: 'relative', pt: 0.75, pb: 0.25 },
+  '& .head, & .row': {
+    display: 'grid',
+    gridTemplateColumns: {
+      xs: '72px minmax(0,1fr) 100px',
+      md: '72px 218px minmax(90px, 1fr) 74px 86px 70px 92px 74px',
+    },
+    columnGap: 1.5,
+    alignItems: 'center',
+  },
+  '& .head': { display: { xs: 'none', md: 'grid' }, color: 'text.secondary', fontSize: 12, pb: 0.5 },
+  '& .lane': { borderTop: 1, borderColor: 'divider' },
+  '& .lane.open': { backgroundColor: 'background.paper' },
+  '& .lane.out': { color: 'text.secondary' },
+  '& .whole': {
+    position: 'absolute',
+    inset: 0,
+    border: 0,
+    background: 'none',
+    cursor: 'pointer',
+    '&:focus-visible': { outline: 2, outlineStyle: 'solid', outlineColor: 'primary.main', outlineOffset: -2 },
+  },
+  '& .name': { fontSize: 15, fontWeight: 560, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' },
+  '& .open .name': { fontWeight: 680 },
+  '& .right': {
+    textAlign: 'right',
+    position: 'relative',
+    pointerEvents: 'none',
+    '& button': { pointerEvents: 'auto' },
+  },
+  '& .price': { fontWeight: 680, fontSize: 15 },
+  '& .wide': { display: { xs: 'none', md: 'block' } },
+  '& .small': { fontSize: 13.2, color: 'text.secondary' },
+  '& .why': { pl: '84px', pb: 0.75, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' },
+  '& .screens': { pl: { xs: 1, md: '84px' }, pb: 1.25, pr: 1, fontSize: 15, lineHeight: 1.5 },
+  '& .gate': { display: 'grid', gridTemplateColumns: '84px 1fr', columnGap: 1 },
+  '& .bar': { width: '100%', height: 16, color: 'primary.main' },
+  '& .out .bar': { color: 'text.secondary' },
+  '& .verdict': { gridColumn: { xs: '2 / -1', md: 'auto' } },
+} as const;
 
 /** One lane a route, cheapest first; those ruled out stay below with their reason. */
-export function Lanes({ lanes, chosen, onChoose }: Props) {
+export const Lanes = memo(function Lanes({ lanes, chosen, onChoose }: Props) {
   const dearest = Math.max(...lanes.map((l) => l.unit.p90));
   const cheapest = Math.min(...lanes.map((l) => l.unit.p10));
   const at = (price: number) => (Math.log(price / cheapest) / Math.log(Math.max(dearest / cheapest, 1.01))) * 100;
   return (
-    <Box role="list" aria-label="Routes, cheapest first">
-      <Box
-        aria-hidden
-        sx={{
-          display: { xs: 'none', md: 'grid' },
-          gridTemplateColumns: columns,
-          columnGap: 1.5,
-          color: 'text.secondary',
-          fontSize: 12,
-          pb: 0.5,
-        }}
-      >
+    <Box sx={table}>
+      <div className="head" aria-hidden>
         <span />
         <span>route and material</span>
-        <span></span>
-        <Box sx={{ textAlign: 'right' }}>price each</Box>
-        <Box sx={{ textAlign: 'right' }}>10–90 %</Box>
-        <Box sx={{ textAlign: 'right' }}>tool sets</Box>
-        <Box sx={{ textAlign: 'right' }}>first article</Box>
         <span />
-      </Box>
-      {lanes.map((lane) => (
-        <LaneRow key={lane.route.id} lane={lane} at={at} open={lane.route.id === chosen} onChoose={onChoose} />
-      ))}
+        <span className="right">price each</span>
+        <span className="right">10–90 %</span>
+        <span className="right">tool sets</span>
+        <span className="right">first article</span>
+        <span />
+      </div>
+      <div role="list" aria-label="Routes, cheapest first">
+        {lanes.map((lane) => (
+          <LaneRow key={lane.route.id} lane={lane} at={at} open={lane.route.id === chosen} onChoose={onChoose} />
+        ))}
+      </div>
     </Box>
   );
-}
+});
 
-function LaneRow({
-  lane,
-  at,
-  open,
-  onChoose,
-}: {
+interface RowProps {
   lane: Lane;
   at: (price: number) => number;
   open: boolean;
   onChoose: Props['onChoose'];
-}) {
+}
+
+function LaneRow({ lane, at, open, onChoose }: RowProps) {
   const { route, unit } = lane;
-  const out = lane.verdict === 'out';
-  const working = (line: string) => onChoose(route.id, line);
-  return (
-    <Box
-      role="listitem"
-      sx={{
-        borderTop: 1,
-        borderColor: 'divider',
-        backgroundColor: open ? 'background.paper' : undefined,
-        color: out ? 'text.secondary' : undefined,
-      }}
+  const working = (line: string, of: string, text: string) => (
+    <Link
+      component="button"
+      color="inherit"
+      onClick={() => onChoose(route.id, line)}
+      aria-label={`${route.name}: working of the ${of}`}
     >
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: columns,
-          columnGap: 1.5,
-          alignItems: 'center',
-          position: 'relative',
-          pt: 0.75,
-          pb: open ? 0.5 : 0.25,
-        }}
-      >
-        <ButtonBase
+      {text}
+    </Link>
+  );
+  return (
+    <div role="listitem" className={`lane ${open ? 'open' : ''} ${lane.verdict === 'out' ? 'out' : ''}`}>
+      <div className="row">
+        <button
+          className="whole"
           aria-label={`${route.name}: ${open ? 'shown in full' : 'show in full'}`}
           aria-expanded={open}
           onClick={() => onChoose(route.id)}
-          sx={{
-            position: 'absolute',
-            inset: 0,
-            '&:focus-visible': { outline: 2, outlineStyle: 'solid', outlineColor: 'primary.main', outlineOffset: -2 },
-          }}
         />
         <RouteGlyph figure={route.figure} tag={route.tag} />
-        <Typography noWrap sx={{ fontWeight: open ? 680 : 560 }}>
-          {route.name}
-        </Typography>
-        <PriceBar at={at} unit={unit} out={out} />
-        <Box sx={{ textAlign: 'right', position: 'relative' }}>
-          <Link
-            component="button"
-            color="inherit"
-            onClick={() => working('each')}
-            aria-label={`${route.name}: working of the price each`}
-            sx={{ fontWeight: 680, fontSize: 15, textDecorationStyle: 'dotted' }}
-          >
-            {number(unit.p50)} €
-          </Link>
-        </Box>
-        <Typography
-          variant="body2"
-          color="textSecondary"
-          noWrap
-          sx={{ textAlign: 'right', display: { xs: 'none', md: 'block' } }}
-        >
+        <span className="name">{route.name}</span>
+        <PriceBar at={at} unit={unit} />
+        <span className="right price">{working('each', 'price each', `${number(unit.p50)} €`)}</span>
+        <span className="right small wide">
           {number(unit.p10, 2)}–{number(unit.p90, 2)}
-        </Typography>
-        <Box sx={{ textAlign: 'right', position: 'relative', display: { xs: 'none', md: 'block' } }}>
-          {lane.toolSets == null ? (
-            'none'
-          ) : (
-            <Link
-              component="button"
-              color="inherit"
-              onClick={() => working('sets')}
-              aria-label={`${route.name}: working of the tool sets`}
-              sx={{ textDecorationStyle: 'dotted' }}
-            >
-              {count(lane.toolSets)}
-            </Link>
-          )}
-        </Box>
-        <Typography variant="body2" sx={{ textAlign: 'right', display: { xs: 'none', md: 'block' } }}>
-          {date(lane.firstArticle)}
-        </Typography>
-        <Box sx={{ gridColumn: { xs: '2 / -1', md: 'auto' } }}>
+        </span>
+        <span className="right wide">
+          {lane.toolSets == null ? 'none' : working('sets', 'tool sets', count(lane.toolSets))}
+        </span>
+        <span className="right wide">{date(lane.firstArticle)}</span>
+        <span className="verdict">
           <VerdictMark verdict={lane.verdict} />
-        </Box>
-      </Box>
+        </span>
+      </div>
       {open ? <Screens lane={lane} /> : <Why lane={lane} />}
-    </Box>
+    </div>
   );
 }
+
+const made = (lane: Lane) => lane.material.name + (lane.cavities > 1 ? `, ${lane.cavities} cavities` : '');
 
 /** The material, and the first reason a lane is not a plain yes, so that nothing has to be opened to know it. */
 function Why({ lane }: { lane: Lane }) {
   const gate = lane.verdict === 'fits' ? undefined : lane.gates.find((g) => g.verdict === lane.verdict);
   return (
-    <Typography variant="body2" noWrap title={gate?.reason} sx={{ pl: '84px', pb: 0.75, color: 'text.secondary' }}>
-      <Made lane={lane} />
+    <div className="why small" title={gate?.reason}>
+      {made(lane)}
       {gate && `; ${gate.name.toLowerCase()}: ${gate.reason}`}
-    </Typography>
-  );
-}
-
-function Made({ lane }: { lane: Lane }) {
-  return (
-    <>
-      {lane.material.name}
-      {lane.cavities > 1 && `, ${lane.cavities} cavities`}
-    </>
+    </div>
   );
 }
 
 /** All screens of a lane: those that need thought a line each, those passed run together. */
 function Screens({ lane }: { lane: Lane }) {
   const passed = lane.gates.filter((g) => g.verdict === 'fits');
+  const plain = (reason: string) => reason.replace(/\.$/, '');
   return (
-    <Box sx={{ pl: { xs: 1, md: '84px' }, pb: 1.25, pr: 1 }}>
-      <Typography variant="body2" color="textSecondary">
-        <Made lane={lane} />
-      </Typography>
-      <Typography>
+    <div className="screens">
+      <div className="small">{made(lane)}</div>
+      <div>
         <b>Gives up:</b> {lane.givesUp}
-      </Typography>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {lane.gates
-          .filter((g) => g.verdict !== 'fits')
-          .map((gate) => (
-            <Box component="li" key={gate.name} sx={{ display: 'grid', gridTemplateColumns: '84px 1fr', columnGap: 1 }}>
-              <VerdictMark verdict={gate.verdict} />
-              <span>
-                {gate.name}: {gate.reason}
-                {gate.remedy && (
-                  <Typography component="span" color="textSecondary">
-                    {' '}
-                    {gate.remedy}
-                  </Typography>
-                )}
-              </span>
-            </Box>
-          ))}
-      </Box>
-      <Typography variant="body2" color="textSecondary" sx={{ mt: 0.25 }}>
-        <b>Passed:</b>{' '}
-        {passed.map((gate) => `${gate.name.toLowerCase()}: ${gate.reason.replace(/\.$/, '')}`).join(' · ')}
-      </Typography>
-    </Box>
+      </div>
+      {lane.gates
+        .filter((g) => g.verdict !== 'fits')
+        .map((gate) => (
+          <div className="gate" key={gate.name}>
+            <VerdictMark verdict={gate.verdict} />
+            <span>
+              {gate.name}: {gate.reason} <span className="small">{gate.remedy}</span>
+            </span>
+          </div>
+        ))}
+      <div className="small">
+        <b>Passed:</b> {passed.map((gate) => `${gate.name.toLowerCase()}: ${plain(gate.reason)}`).join(' · ')}
+      </div>
+    </div>
   );
 }
 
 /** The span of likely prices on a logarithmic scale common to all lanes, with the middle marked. */
-function PriceBar({ at, unit, out }: { at: (price: number) => number; unit: Lane['unit']; out: boolean }) {
+function PriceBar({ at, unit }: { at: (price: number) => number; unit: Lane['unit'] }) {
+  const middle = at(unit.p50);
   return (
-    <Box
-      component="svg"
-      viewBox="0 0 100 16"
-      preserveAspectRatio="none"
-      aria-hidden
-      sx={{
-        width: '100%',
-        height: 16,
-        display: { xs: 'none', md: 'block' },
-        color: out ? 'text.secondary' : 'primary.main',
-      }}
-    >
+    <svg className="bar wide" viewBox="0 0 100 16" preserveAspectRatio="none" aria-hidden>
       <line
         x1="0"
         x2="100"
@@ -229,17 +188,17 @@ function PriceBar({ at, unit, out }: { at: (price: number) => number; unit: Lane
         y="4"
         height="8"
         fill="currentColor"
-        opacity={out ? 0.25 : 0.45}
+        opacity="0.4"
       />
       <line
-        x1={at(unit.p50)}
-        x2={at(unit.p50)}
+        x1={middle}
+        x2={middle}
         y1="1"
         y2="15"
         stroke="currentColor"
         strokeWidth="2"
         vectorEffect="non-scaling-stroke"
       />
-    </Box>
+    </svg>
   );
 }

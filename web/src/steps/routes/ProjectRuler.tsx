@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Brief, Versioned } from '../../app/api/types';
 import { count, word } from '../../shared/format';
@@ -14,26 +15,25 @@ export function ProjectRuler({ projectId }: { projectId: string }) {
     queryFn: ({ signal }) =>
       unwrap(client.GET('/api/projects/{id}/brief', { params: { path: { id: projectId } }, signal })),
   });
-  if (!comparison) return null;
-  const routes = new Map(comparison.lanes.map((lane) => [lane.route.id, lane.route]));
-  return (
-    <QuantityRuler
-      quantity={quantity ?? comparison.quantity}
-      upTo={comparison.quantities.at(-1) ?? 1000}
-      spans={comparison.spans.map((span) => ({
-        tag: routes.get(span.id)!.tag,
-        name: routes.get(span.id)!.name,
-        from: span.from,
-        to: span.to,
-        tie: span.tie,
-      }))}
-      crossings={comparison.crossovers.map((c) => c.firstAt)}
-      pins={
+  const { spans, crossovers, curves } = comparison ?? {};
+  const fixed = useMemo(() => {
+    const names = new Map(curves?.map((curve) => [curve.id, curve]));
+    return {
+      spans: spans?.map((span) => ({ ...span, tag: names.get(span.id)!.tag, name: names.get(span.id)!.name })) ?? [],
+      crossings: crossovers?.map((crossover) => crossover.firstAt) ?? [],
+      pins:
         brief?.value.demand.map((row) => ({
           quantity: row.quantity,
           label: `${count(row.quantity)} ${word(row.purpose)}`,
-        })) ?? []
-      }
+        })) ?? [],
+    };
+  }, [spans, crossovers, curves, brief]);
+  if (!comparison) return null;
+  return (
+    <QuantityRuler
+      {...fixed}
+      quantity={quantity ?? comparison.quantity}
+      upTo={comparison.quantities.at(-1) ?? 1000}
       onChange={move}
     />
   );

@@ -1,11 +1,12 @@
 import { Box, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useCallback } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { WorkLine } from '../../app/api/types';
 import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
+import { useAddress } from '../../shared/useAddress';
 import { useWorking } from '../../shared/useWorking';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { DecisionPanel } from './DecisionPanel';
@@ -17,12 +18,16 @@ const CostStairs = lazy(() => import('./CostStairs'));
 
 export function RoutesPage() {
   const { projectId = '' } = useParams();
-  const [params, setParams] = useSearchParams();
+  const chosen = useSearchParams()[0].get('route');
+  const change = useAddress();
   const { quantity } = useQuantity();
   const comparison = useComparison(projectId, quantity);
   const { open } = useWorking();
-  const chosen = params.get('route');
   const q = comparison.data?.quantity;
+  const choose = useCallback(
+    (route: string, line?: string) => change(line ? { route, working: line } : { route }),
+    [change],
+  );
   const working = useQuery<WorkLine[], Problem>({
     queryKey: ['working', projectId, chosen, q],
     enabled: open !== null && chosen !== null && q !== undefined,
@@ -38,16 +43,6 @@ export function RoutesPage() {
     return <Refusal problem={comparison.error} to={`/projects/${projectId}/part`} act="Go to Part" />;
   if (!comparison.data) return <Typography color="textSecondary">Costing every route …</Typography>;
   const { lanes, curves, quantities } = comparison.data;
-  const choose = (id: string, line?: string) =>
-    setParams(
-      (now) => {
-        const next = new URLSearchParams(now);
-        next.set('route', id);
-        if (line) next.set('working', line);
-        return next;
-      },
-      { replace: true },
-    );
   const lane = lanes.find((l) => l.route.id === chosen) ?? lanes[0]!;
 
   return (
@@ -67,7 +62,7 @@ export function RoutesPage() {
           </Typography>
           <Lanes lanes={lanes} chosen={lane.route.id} onChoose={choose} />
           <Suspense fallback={<Box sx={{ height: 300 }} />}>
-            <CostStairs quantities={quantities} curves={curves} lanes={lanes} quantity={q!} chosen={lane.route.id} />
+            <CostStairs quantities={quantities} curves={curves} quantity={q!} chosen={lane.route.id} />
           </Suspense>
         </div>
         <DecisionPanel

@@ -3,24 +3,14 @@ import { useCallback } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison } from '../../app/api/types';
+import { useAddress } from '../../shared/useAddress';
 
 /** The quantity being looked at, kept in the address. Null: the one the server takes from the demand. */
 export function useQuantity() {
-  const [params, setParams] = useSearchParams();
-  const asked = Number(params.get('q'));
+  const asked = Number(useSearchParams()[0].get('q'));
   const quantity = Number.isFinite(asked) && asked >= 1 ? Math.round(asked) : null;
-  const move = useCallback(
-    (q: number) =>
-      setParams(
-        (now) => {
-          const next = new URLSearchParams(now);
-          next.set('q', String(q));
-          return next;
-        },
-        { replace: true },
-      ),
-    [setParams],
-  );
+  const change = useAddress();
+  const move = useCallback((q: number) => change({ q: String(q) }), [change]);
   return { quantity, move };
 }
 

@@ -1,0 +1,47 @@
+using BenchmarkDotNet.Attributes;
+using Stampo.Core.Briefs;
+using Stampo.Core.Comparison;
+using Stampo.Core.Materials;
+using Stampo.Core.Parts;
+using Stampo.Core.Reference;
+using Stampo.Core.Routes;
+
+namespace Stampo.Bench;
+
+/// <summary>What the core is promised to do, each with the time it may take in milliseconds.</summary>
+public class Figures
+{
+    public static IReadOnlyDictionary<string, (string What, double LimitMs)> Promises { get; } = new Dictionary<string, (string, double)>
+    {
+        [nameof(ReadAndCheck200K)] = ("200 000 triangles, binary STL: read and checked", 600),
+        [nameof(ReadAndCheck1M)] = ("1 000 000 triangles, binary STL: read and checked", 1000),
+        [nameof(CompareSixRoutes)] = ("six routes × 60 quantities × 2 000 draws", 60),
+        [nameof(MovedMarker)] = ("one quantity of a standing comparison", 10),
+    };
+
+    private static readonly DateOnly Today = new(2026, 3, 2);
+
+    private readonly byte[] _small = SphereStl.OfAtLeast(200_000);
+    private readonly byte[] _large = SphereStl.OfAtLeast(1_000_000);
+
+    private readonly JobInputs _inputs = new(
+        new PartFacts(118, 82, 34, 46, 480, new PartDeclaration { NominalWallMm = 2.2 }),
+        new Brief { Demand = [new DemandRow(Today.AddDays(300), 3600, Purpose.Sale)], ShowSide = Finish.FineMatt },
+        RateCard.Shipped, MaterialLibrary.All, Today);
+
+    private readonly RouteComparison _standing;
+
+    public Figures() => _standing = new RouteComparison(_inputs, RouteCatalogue.All);
+
+    [Benchmark]
+    public MeshReport ReadAndCheck200K() => MeshCheck.Run(_small, LengthUnit.Mm).Report;
+
+    [Benchmark]
+    public MeshReport ReadAndCheck1M() => MeshCheck.Run(_large, LengthUnit.Mm).Report;
+
+    [Benchmark]
+    public RouteComparison CompareSixRoutes() => new(_inputs, RouteCatalogue.All);
+
+    [Benchmark]
+    public ComparisonAnswer MovedMarker() => _standing.At(137);
+}

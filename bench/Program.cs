@@ -1,0 +1,27 @@
+using BenchmarkDotNet.Configs;
+using BenchmarkDotNet.Diagnosers;
+using BenchmarkDotNet.Jobs;
+using BenchmarkDotNet.Running;
+using BenchmarkDotNet.Toolchains.InProcess.Emit;
+using Stampo.Bench;
+
+// Prints each promised figure of the core: the median of some runs after a warm-up, and what was allocated.
+var folder = Path.Combine(Path.GetTempPath(), "stampo-bench");
+var config = ManualConfig.CreateEmpty()
+    .AddJob(Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(2).WithIterationCount(8).WithInvocationCount(1).WithUnrollFactor(1))
+    .AddDiagnoser(MemoryDiagnoser.Default)
+    .WithArtifactsPath(folder);
+var summary = BenchmarkRunner.Run<Figures>(config);
+foreach (var report in summary.Reports)
+{
+    var name = report.BenchmarkCase.Descriptor.WorkloadMethod.Name;
+    var (what, limitMs) = Figures.Promises[name];
+    if (report.ResultStatistics is not { } times)
+    {
+        Console.WriteLine($"{what,-58} failed");
+        continue;
+    }
+
+    var allocatedMb = (report.GcStats.GetBytesAllocatedPerOperation(report.BenchmarkCase) ?? 0) / 1e6;
+    Console.WriteLine($"{what,-58} median {times.Median / 1e6,7:0.0} ms   max {times.Max / 1e6,7:0.0} ms   limit {limitMs,5:0} ms   {allocatedMb,6:0} MB allocated   {(times.Median / 1e6 <= limitMs ? "kept" : "MISSED")}");
+}

@@ -1,0 +1,7 @@
+#!/usr/bin/env bash
+# Prints the speed figures. They depend on the machine and on what else it does; nothing fails because of them.
+set -euo pipefail
+cd "$(dirname "${BASH_SOURCE[0]}")/.."
+echo "$(nproc) cores, $(sed -n 's/^model name[^:]*: //p' /proc/cpuinfo | head -n 1)"
+dotnet run --no-build -c Release --project bench
+node bench/page.mjs

@@ -1,0 +1,55 @@
+#!/usr/bin/env bash
+# Runs every check and test and ends with one line: N passed, N failed. Called by ./stampo test, which has built what is needed.
+set -uo pipefail
+cd "$(dirname "${BASH_SOURCE[0]}")/.."
+log=$(mktemp -d)
+trap 'rm -rf "$log"' EXIT
+passed=0 failed=0
+
+# check NAME COMMAND…: counts as one test.
+check() {
+  local name=$1
+  shift
+  echo "== $name"
+  if "$@" >"$log/check" 2>&1; then
+    passed=$((passed + 1))
+  else
+    failed=$((failed + 1))
+    tail -n 40 "$log/check"
+    echo "FAILED: $name"
+  fi
+}
+
+# suite NAME COMMAND…: runs a test runner and adds what it counted; one that fails or counts nothing counts as a failure.
+suite() {
+  local name=$1
+  shift
+  echo "== $name"
+  "$@" 2>&1 | tee "$log/suite"
+  local code=${PIPESTATUS[0]} good bad
+  read -r good bad < <(counts "$log/suite")
+  [ "$code" = 0 ] || [ "$bad" -gt 0 ] || bad=1
+  [ "$((good + bad))" -gt 0 ] || { bad=1; echo "FAILED: $name ran no test"; }
+  passed=$((passed + good)) failed=$((failed + bad))
+}
+
+# xunit closes with "Total: N, Errors: N, Failed: N", Playwright with "N failed" and "N passed" on lines of their own.
+counts() {
+  awk '
+    match($0, /Total: [0-9]+, Errors: [0-9]+, Failed: [0-9]+/) { split(substr($0, RSTART), n, /[^0-9]+/); bad = n[3] + n[4]; good = n[2] - n[4] }
+    /^ +[0-9]+ passed/ { good = $1 }
+    /^ +[0-9]+ failed/ { bad = $1 }
+    END { print good + 0, bad + 0 }' "$1"
+}
+
+xunit() { suite "$1" dotnet run --no-build -c Release --project "tests/$1" -- -noColor -noLogo; }
+
+check "C# builds without a warning" dotnet build Stampo.slnx -c Release
+check "C# is formatted" dotnet format Stampo.slnx --verify-no-changes --no-restore --exclude '**/Migrations/**'
+check "TypeScript is linted and formatted" npm run --silent lint
+xunit Stampo.Core.Tests
+xunit Stampo.Server.Tests
+suite "End to end" npx playwright test --config tests/e2e/playwright.config.ts
+
+echo "$passed passed, $failed failed"
+[ "$failed" = 0 ]
