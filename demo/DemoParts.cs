@@ -73,8 +73,8 @@ public static class DemoParts
         const int around = 64, along = 60;
         var solid = new SolidBuilder();
         for (var i = 0; i < along; i++)
-        for (var j = 0; j < around; j++)
-            solid.Quad(At(i, j), At(i, j + 1), At(i + 1, j + 1), At(i + 1, j));
+            for (var j = 0; j < around; j++)
+                solid.Quad(At(i, j), At(i, j + 1), At(i + 1, j + 1), At(i + 1, j));
         return solid;
 
         Vec3 At(int station, int step)

@@ -9,11 +9,11 @@ public static class Sheet
     {
         var solid = new SolidBuilder();
         for (var i = 0; i < cellsX; i++)
-        for (var j = 0; j < cellsY; j++)
-        {
-            solid.Quad(Top(i, j), Top(i + 1, j), Top(i + 1, j + 1), Top(i, j + 1));
-            solid.Quad(Bottom(i, j), Bottom(i, j + 1), Bottom(i + 1, j + 1), Bottom(i + 1, j));
-        }
+            for (var j = 0; j < cellsY; j++)
+            {
+                solid.Quad(Top(i, j), Top(i + 1, j), Top(i + 1, j + 1), Top(i, j + 1));
+                solid.Quad(Bottom(i, j), Bottom(i, j + 1), Bottom(i + 1, j + 1), Bottom(i + 1, j));
+            }
 
         for (var i = 0; i < cellsX; i++)
         {

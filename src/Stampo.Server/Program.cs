@@ -38,6 +38,7 @@ builder.Services.AddResponseCompression(compression =>
     compression.EnableForHttps = false;
     compression.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "application/problem+json"];
 });
+builder.Services.AddLoadLimits();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = 64);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddStampoDatabase(builder.Configuration["Stampo:Data"] ?? new StampoOptions().Data);
@@ -60,6 +61,8 @@ app.UseStatusCodePages(ApiStatus.WriteAsync);
 app.UseMiddleware<SameOrigin>();
 app.UseResponseCompression();
 app.UseWebApp(builder.Configuration["Stampo:Web"]);
+app.UseRequestTimeouts();
+app.UseRateLimiter();
 
 app.MapOpenApi();
 app.MapProjects();

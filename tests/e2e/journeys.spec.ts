@@ -165,7 +165,7 @@ test('a project put away comes back', async ({ page, application }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Put Short-lived away' }).click();
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeHidden();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();
 });
 

@@ -44,19 +44,19 @@ public sealed record Picture(int Width, int Height, byte[] Shade, byte[] Coverag
             int y0 = (int)Math.Max(0, Min3(a.Y, b.Y, c.Y)), y1 = (int)Math.Min(h - 1, Max3(a.Y, b.Y, c.Y));
             looked += Math.Max(0, x1 - x0 + 1) * (long)Math.Max(0, y1 - y0 + 1);
             for (var y = y0; y <= y1; y++)
-            for (var x = x0; x <= x1; x++)
-            {
-                double px = x + 0.5, py = y + 0.5;
-                var u = ((b.X - px) * (c.Y - py) - (b.Y - py) * (c.X - px)) / area;
-                var v = ((c.X - px) * (a.Y - py) - (c.Y - py) * (a.X - px)) / area;
-                if (u < 0 || v < 0 || u + v > 1)
-                    continue;
-                var z = (float)(u * a.Z + v * b.Z + (1 - u - v) * c.Z);
-                if (z <= depth[y * w + x])
-                    continue;
-                depth[y * w + x] = z;
-                shade[y * w + x] = light;
-            }
+                for (var x = x0; x <= x1; x++)
+                {
+                    double px = x + 0.5, py = y + 0.5;
+                    var u = ((b.X - px) * (c.Y - py) - (b.Y - py) * (c.X - px)) / area;
+                    var v = ((c.X - px) * (a.Y - py) - (c.Y - py) * (a.X - px)) / area;
+                    if (u < 0 || v < 0 || u + v > 1)
+                        continue;
+                    var z = (float)(u * a.Z + v * b.Z + (1 - u - v) * c.Z);
+                    if (z <= depth[y * w + x])
+                        continue;
+                    depth[y * w + x] = z;
+                    shade[y * w + x] = light;
+                }
         }
     }
 
@@ -79,22 +79,22 @@ public sealed record Picture(int Width, int Height, byte[] Shade, byte[] Coverag
     {
         byte[] small = new byte[width * height], coverage = new byte[width * height];
         for (var y = 0; y < height; y++)
-        for (var x = 0; x < width; x++)
-        {
-            int sum = 0, hits = 0;
-            for (var dy = 0; dy < Oversampling; dy++)
-            for (var dx = 0; dx < Oversampling; dx++)
+            for (var x = 0; x < width; x++)
             {
-                var at = (y * Oversampling + dy) * width * Oversampling + x * Oversampling + dx;
-                if (float.IsNegativeInfinity(depth[at]))
-                    continue;
-                hits++;
-                sum += shade[at];
-            }
+                int sum = 0, hits = 0;
+                for (var dy = 0; dy < Oversampling; dy++)
+                    for (var dx = 0; dx < Oversampling; dx++)
+                    {
+                        var at = (y * Oversampling + dy) * width * Oversampling + x * Oversampling + dx;
+                        if (float.IsNegativeInfinity(depth[at]))
+                            continue;
+                        hits++;
+                        sum += shade[at];
+                    }
 
-            small[y * width + x] = (byte)(hits == 0 ? 0 : sum / hits);
-            coverage[y * width + x] = (byte)(255 * hits / (Oversampling * Oversampling));
-        }
+                small[y * width + x] = (byte)(hits == 0 ? 0 : sum / hits);
+                coverage[y * width + x] = (byte)(255 * hits / (Oversampling * Oversampling));
+            }
 
         return new Picture(width, height, small, coverage);
     }

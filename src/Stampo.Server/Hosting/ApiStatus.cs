@@ -12,6 +12,7 @@ internal static class ApiStatus
         {
             404 => $"Nothing answers at {request.Path}.",
             405 => $"{request.Path} does not take {request.Method}.",
+            503 => "Too much is being worked on at once, or this took too long. Nothing was changed; try again in a moment.",
             415 => "Send JSON (Content-Type: application/json).",
             _ => "The request was refused.",
         };

@@ -21,18 +21,23 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     public async Task<CheckedMesh> CheckAsync(IFormFile file, LengthUnit unit, CancellationToken cancel) =>
         await InTurnAsync(async () => MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel), cancel);
 
-    /// <summary>Takes the form's file, checks it and keeps it; what the part was declared to be stays as it was.</summary>
-    public async Task<StoredPart> KeepAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel = default) =>
+    /// <summary>Checks a file and keeps it; what the part was declared to be stays as it was.</summary>
+    public Task<StoredPart> KeepAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel = default) =>
+        KeepAsync(fileName, () => Task.FromResult(file), unit, declared, cancel);
+
+    public Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
+        KeepAsync(Path.GetFileName(file.FileName) is { Length: > 0 } name ? name[..Math.Min(name.Length, 120)] : "part.stl",
+            async () => await BytesAsync(file, cancel), unit, declared, cancel);
+
+    private async Task<StoredPart> KeepAsync(string fileName, Func<Task<ReadOnlyMemory<byte>>> read, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
         await InTurnAsync(async () =>
         {
+            var file = await read();
             var mesh = MeshCheck.Run(file.Span, unit, cancel);
             var hash = Convert.ToHexStringLower(SHA256.HashData(file.Span));
             await KeepAsync(hash, file, mesh.Mesh, unit, cancel);
             return PartOf(mesh, fileName, hash, unit, declared);
         }, cancel);
-
-    public async Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
-        await KeepAsync(Path.GetFileName(file.FileName) is { Length: > 0 } name ? name[..Math.Min(name.Length, 120)] : "part.stl", await BytesAsync(file, cancel), unit, declared, cancel);
 
     /// <summary>Measures a kept mesh again, taking the file's numbers in another unit.</summary>
     public async Task<StoredPart> RemeasureAsync(StoredPart part, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>

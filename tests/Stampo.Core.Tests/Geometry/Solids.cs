@@ -19,14 +19,14 @@ public static class Solids
         var rings = around / 2;
         var corners = new List<Vec3>();
         for (var i = 0; i < rings; i++)
-        for (var j = 0; j < around; j++)
-        {
-            Vec3 a = At(i, j), b = At(i + 1, j), c = At(i + 1, j + 1), d = At(i, j + 1);
-            if (i < rings - 1)
-                corners.AddRange([a, b, c]);
-            if (i > 0)
-                corners.AddRange([a, c, d]);
-        }
+            for (var j = 0; j < around; j++)
+            {
+                Vec3 a = At(i, j), b = At(i + 1, j), c = At(i + 1, j + 1), d = At(i, j + 1);
+                if (i < rings - 1)
+                    corners.AddRange([a, b, c]);
+                if (i > 0)
+                    corners.AddRange([a, c, d]);
+            }
 
         return corners;
 

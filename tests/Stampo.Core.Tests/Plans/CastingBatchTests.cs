@@ -8,7 +8,11 @@ public class CastingBatchTests
 {
     private static readonly CastingBatchRequest Example = new()
     {
-        PartVolumeCm3 = 18.4, Count = 8, LossPct = 15, DensityGPerCm3 = 1.08, Ratio = new MixRatio(100, 60, "weight"),
+        PartVolumeCm3 = 18.4,
+        Count = 8,
+        LossPct = 15,
+        DensityGPerCm3 = 1.08,
+        Ratio = new MixRatio(100, 60, "weight"),
     };
 
     private static readonly PotLife SixMinutes = new(6, 100, 23);

@@ -32,7 +32,21 @@ const Line = memo(function Line({ project, projectId, at }: LineProps) {
         const path = `/projects/${projectId}/${step.path}`;
         const { state, why } = stateOf(step.path, project);
         return (
-          <Box key={step.path} component={Link} to={path} onClick={(event: React.MouseEvent) => go(event, path)}>
+          <Box
+            key={step.path}
+            component={Link}
+            to={path}
+            onClick={(event: React.MouseEvent) => go(event, path)}
+            aria-current={here ? 'step' : undefined}
+            title={step.does}
+            sx={{
+              flex: 1,
+              minWidth: 0,
+              color: here ? 'primary.main' : 'text.primary',
+              textDecoration: 'none',
+              '&:hover span': { textDecoration: 'underline' },
+            }}
+          >
             <Box
               component="svg"
               viewBox="0 0 120 22"

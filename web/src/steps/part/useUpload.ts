@@ -1,5 +1,5 @@
 import { useCallback, useRef, useState } from 'react';
-import type { Problem } from '../../app/api/client';
+import { Problem } from '../../app/api/client';
 import type { LengthUnit, StoredPart, Versioned } from '../../app/api/types';
 import { upload } from './upload';
 
@@ -20,15 +20,15 @@ export function useUpload(): Upload {
     abort.current = new AbortController();
     setProblem(null);
     setBusy({ name: file.name, share: 0 });
+    const { signal } = abort.current;
+    const send = (from: number) =>
+      upload(projectId, from, file, unit, (share) => setBusy({ name: file.name, share }), signal);
     try {
-      return await upload(
-        projectId,
-        version,
-        file,
-        unit,
-        (share) => setBusy({ name: file.name, share }),
-        abort.current.signal,
-      );
+      // A mesh replaces what is there whoever put it there, and can be undone: a newer version is no obstacle.
+      return await send(version).catch((cause: unknown) => {
+        if (cause instanceof Problem && cause.theirs) return send(cause.theirs.version);
+        throw cause;
+      });
     } catch (cause) {
       if (!(cause instanceof DOMException)) setProblem(cause as Problem);
       return null;

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
 import type { PlanAnswer, PourPlan } from '../../app/api/types';
+import { OwnRatio } from './OwnRatio';
 import { NumberField } from '../../shared/NumberField';
 
 export const labels: Partial<Record<keyof PourPlan, string>> = {
@@ -18,6 +19,7 @@ export const labels: Partial<Record<keyof PourPlan, string>> = {
   steps: 'Minutes of the steps',
   cavitiesPerCharge: 'Cavities in one charge',
   ratio: 'Ratio',
+  fillerPctOfA: 'Filler',
 };
 
 /** The server's name of a field where it differs from the plan's. */
@@ -37,7 +39,7 @@ export function PourForm({ plan, resins, problem, onChange }: Props) {
     () => subscribe({ formState: { values: true }, callback: ({ values }) => onChange(values) }),
     [subscribe, onChange],
   );
-  const materialId = useWatch({ control, name: 'materialId' });
+  const [materialId, ratio] = useWatch({ control, name: ['materialId', 'ratio'] });
   const resin = resins.find((r) => r.id === materialId);
   const refusedField = problem?.field && (served[problem.field] ?? problem.field);
   const field = (
@@ -96,6 +98,11 @@ export function PourForm({ plan, resins, problem, onChange }: Props) {
             </TextField>
           )}
         />
+        <OwnRatio
+          ratio={ratio}
+          onChange={(next) => setValue('ratio', next)}
+          refused={refusedField?.startsWith('ratio') ? problem?.message : undefined}
+        />
         {field('count', 'Parts in this pour', '', { whole: true, min: 1, max: 100_000 })}
         {field('extraCm3PerPart', 'Gate, risers, reservoir', 'cm³', { min: 0, max: 1e6, hint: 'for each part' })}
         {field('lossPct', 'Left in the pot', '%', { min: 0, max: 90 })}
@@ -129,6 +136,7 @@ export function PourForm({ plan, resins, problem, onChange }: Props) {
         {field('steps.mixMin', 'Mix', 'min', { min: 0, max: 1440 })}
         {field('steps.degasMin', 'Degas', 'min', { min: 0, max: 1440 })}
         {field('steps.pourMinPerCavity', 'Pour, each cavity', 'min', { min: 0, max: 1440 })}
+        {field('fillerPctOfA', 'Filler or pigment in A', '%', { min: 0, max: 100 })}
         {field('cavitiesPerCharge', 'Cavities a charge', '', {
           optional: true,
           whole: true,

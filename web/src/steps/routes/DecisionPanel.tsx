@@ -1,12 +1,13 @@
-import { Alert, Box, Button, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, Link, TextField, Typography } from '@mui/material';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { memo } from 'react';
 import { useForm } from 'react-hook-form';
-import { Link } from 'react-router';
+import { Link as RouterLink } from 'react-router';
 import { z } from 'zod';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison, DecisionRecord, Lane } from '../../app/api/types';
+import { useAddress } from '../../shared/useAddress';
 import { count, date, number } from '../../shared/format';
 
 const schema = z.object({
@@ -25,6 +26,7 @@ interface Props {
 /** What is cheapest here and what would change it; then the choice, with its reason, for the record. */
 export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lanes, crossovers, quantity }: Props) {
   const queries = useQueryClient();
+  const change = useAddress();
   const decisions = useQuery<DecisionRecord[], Problem>({
     queryKey: ['decisions', projectId],
     queryFn: ({ signal }) =>
@@ -71,8 +73,11 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
           sx={{ display: 'grid', gap: 1.5, mt: 1 }}
         >
           <Typography>
-            <b>{lane.route.name}</b> for {count(quantity)}: {number(lane.total.p50)} € in all, {number(lane.unit.p50)} €
-            each.
+            <b>{lane.route.name}</b> for {count(quantity)}:{' '}
+            <Link component="button" type="button" onClick={() => change({ route: lane.route.id, working: 'drawn' })}>
+              {number(lane.total.p50)} €
+            </Link>{' '}
+            in all, {number(lane.unit.p50)} € each.
           </Typography>
           <TextField
             label="Reason"
@@ -108,7 +113,7 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
             {decision.by}, {date(decision.decidedUtc)}
           </Typography>
           {i === 0 && (
-            <Button component={Link} to={`/projects/${projectId}/plan`} sx={{ px: 0 }}>
+            <Button component={RouterLink} to={`/projects/${projectId}/plan`} sx={{ px: 0 }}>
               Go to its plan
             </Button>
           )}

@@ -118,7 +118,7 @@ function LaneRow({ lane, at, open, onChoose }: RowProps) {
         <span className="right wide">
           {lane.toolSets == null ? 'none' : working('sets', 'tool sets', count(lane.toolSets))}
         </span>
-        <span className="right wide">{date(lane.firstArticle)}</span>
+        <span className="right wide">{working('lead', 'first article', date(lane.firstArticle))}</span>
         <span className="verdict">
           <VerdictMark verdict={lane.verdict} />
         </span>
