@@ -37,11 +37,12 @@ public static partial class Converter
         if (source.Dimension == Unit.Parse("K").Dimension && si < -1e-9)
             throw new RefusalException("input.out-of-range", $"{text.Trim()} is below absolute zero.", "value");
         var note = ReferenceShift(source, target, ref si);
-        return new Converted(Finite((si - target.Offset) / target.Factor, text), to, note);
+        return new Converted(Clean((si - target.Offset) / target.Factor, text), to, note);
     }
 
-    private static double Finite(double value, string text) =>
-        double.IsFinite(value) ? value : throw new RefusalException("units.not-a-number", $"\"{text.Trim()}\" is too large to convert.", "value");
+    /// <summary>Twelve significant digits: what was typed has fewer, and 3 in shall be 76.2 mm, not 76.19999999999999.</summary>
+    private static double Clean(double value, string text) =>
+        double.IsFinite(value) ? double.Parse(value.ToString("G12", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture) : throw new RefusalException("units.not-a-number", $"\"{text.Trim()}\" is too large to convert.", "value");
 
     private static string? ReferenceShift(Unit source, Unit target, ref double pa)
     {

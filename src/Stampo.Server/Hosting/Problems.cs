@@ -54,10 +54,15 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
     private static int StatusOf(string code) => code == "mesh.too-large" ? StatusCodes.Status413PayloadTooLarge : StatusCodes.Status422UnprocessableEntity;
 
     private static string Readable(BadHttpRequestException bad) => bad.InnerException is System.Text.Json.JsonException json
-        ? $"The request is not the JSON expected{(json.Path is { Length: > 1 } path ? $" at {path[(path[0] == '$' ? 1 : 0)..].TrimStart('.')}" : "")}: {FirstSentence(json.Message)}"
+        ? $"The request is not the JSON expected{(json.Path is { Length: > 1 } path ? $" at {path[(path[0] == '$' ? 1 : 0)..].TrimStart('.')}" : "")}: {Plain(json.Message)}"
         : bad.Message;
 
-    private static string FirstSentence(string message) => message.Split(" Path:", 2)[0].Split("Stampo.", 2)[0].TrimEnd(' ', ':');
+    /// <summary>The serializer's message without the names of types, which say nothing to a caller.</summary>
+    private static string Plain(string message) =>
+        message.Contains("doesn't allow setting null", StringComparison.Ordinal) || message.Contains("null values", StringComparison.Ordinal) ? "it must not be null."
+        : message.Contains("could not be converted", StringComparison.Ordinal) ? "the value is of another kind (text, number, list or object) than belongs there."
+        : message.Contains("missing required", StringComparison.Ordinal) ? $"a required value is missing: {message[(message.IndexOf("including:", StringComparison.Ordinal) + 10)..].Trim()}"
+        : message.Split(" Path:", 2)[0];
 
     private static string Title(int status) => status switch
     {

@@ -43,7 +43,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     {
         var standing = await comparisons.OfAsync(projectId, cancel);
         var quantity = Comparisons.QuantityOr(decision.Quantity, standing.Inputs);
-        var lanes = standing.Comparison.At(quantity).Lanes;
+        var lanes = standing.Comparison.LanesAt(quantity);
         var chosen = lanes.SingleOrDefault(l => l.Route.Id == decision.RouteId) ?? throw new RefusalException("decision.no-route", $"There is no route \"{decision.RouteId}\" in this comparison.", "routeId");
         if (chosen.Verdict == Verdict.Out)
             throw new RefusalException("decision.ruled-out", $"{chosen.Route.Name} is ruled out: {chosen.Gates.First(g => g.Verdict == Verdict.Out).Reason} Change what rules it out, or choose another.", "routeId");

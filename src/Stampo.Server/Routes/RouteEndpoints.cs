@@ -25,8 +25,8 @@ public static class RouteEndpoints
             var standing = await comparisons.OfAsync(id, cancel);
             var candidate = standing.Comparison.Candidates.SingleOrDefault(c => c.Route.Card.Id == routeId)
                 ?? throw new NotFoundException($"There is no route \"{routeId}\" in this comparison.");
-            var at = standing.Comparison.At(Comparisons.QuantityOr(quantity, standing.Inputs));
-            return RouteWorking.Of(candidate, at.Quantity, at.Lanes.Single(l => l.Route.Id == routeId).Total, at.Draws);
+            var at = Comparisons.QuantityOr(quantity, standing.Inputs);
+            return RouteWorking.Of(candidate, at, standing.Comparison.LanesAt(at).Single(l => l.Route.Id == routeId).Total, standing.Comparison.Draws);
         });
 
         project.MapGet("/decisions", (string id, Decisions decisions, CancellationToken cancel) => decisions.ListAsync(id, cancel));
