@@ -3,7 +3,7 @@ import { useEffect, useId, useRef, useState } from 'react';
 import { client, Problem, unwrap } from '../app/api/client';
 import { number } from './format';
 
-interface Props {
+export interface NumberFieldProps {
   label: string;
   value: number | null;
   unit: string;
@@ -37,7 +37,7 @@ export function NumberField({
   hint,
   refused,
   width = 170,
-}: Props) {
+}: NumberFieldProps) {
   const id = useId();
   const shown = (v: number | null) => (v === null ? '' : whole ? String(v) : number(v, 6).replaceAll('\u2009', ''));
   const [text, setText] = useState(shown(value));

@@ -9,7 +9,7 @@ export const day = {
   onActing: '#FFFFFF',
   attention: '#B9482F',
   risk: '#85590A',
-  part: '#C9C3B6',
+  part: '#DDD9CF',
   edge: '#4A4F55',
   lines: ['#0E5A61', '#B9482F', '#85590A', '#5B4A86', '#3F6B2A', '#7A3B5E', '#2F5E9E', '#6A6F76'],
 };
@@ -24,7 +24,7 @@ export const night: typeof day = {
   onActing: '#0B1F21',
   attention: '#F0937A',
   risk: '#E0B45C',
-  part: '#7E8388',
+  part: '#8E9398',
   edge: '#16191C',
   lines: ['#6CC3C7', '#F0937A', '#E0B45C', '#B7A6E6', '#9CCB85', '#E19DC4', '#8FB8F0', '#A4A9AE'],
 };

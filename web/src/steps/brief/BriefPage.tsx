@@ -1,10 +1,11 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Box, Stack, Typography } from '@mui/material';
-import { useEffect } from 'react';
+import { useCallback } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
 import { useParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
 import type { Brief, Versioned } from '../../app/api/types';
+import { useEachChange } from '../../shared/formFields';
 import { Refusal } from '../../shared/Refusal';
 import { SaveState } from '../../shared/SaveState';
 import { type Step, type StepApi, useStep } from '../../shared/useStep';
@@ -47,17 +48,14 @@ export function BriefPage() {
 function BriefForm({ step, brief }: { step: Step<Brief, Versioned<Brief>>; brief: Brief }) {
   const form = useForm<Brief>({ defaultValues: brief, resolver: zodResolver(briefSchema), mode: 'onChange' });
   const { change } = step;
-  useEffect(
-    () =>
-      form.subscribe({
-        formState: { values: true },
-        callback: ({ values }) => {
-          const whole = briefSchema.safeParse(values);
-          if (whole.success) change(whole.data);
-        },
-      }),
-    [form, change],
+  const changeWhole = useCallback(
+    (values: Brief) => {
+      const whole = briefSchema.safeParse(values);
+      if (whole.success) change(whole.data);
+    },
+    [change],
   );
+  useEachChange(form, changeWhole);
   return (
     <FormProvider {...form}>
       <Box

@@ -1,8 +1,8 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, TextField, Typography } from '@mui/material';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import type { Brief } from '../../app/api/types';
-import { count, word } from '../../shared/format';
-import { NumberField } from '../../shared/NumberField';
+import { FormChoice, FormNumber } from '../../shared/formFields';
+import { count } from '../../shared/format';
 import { inDays, purposes } from './briefForm';
 
 /** How many, by when, and what for. */
@@ -36,21 +36,14 @@ export function DemandRows() {
             flexWrap: { xs: 'wrap', sm: 'nowrap' },
           }}
         >
-          <Controller
-            control={control}
+          <FormNumber<Brief>
             name={`demand.${i}.quantity`}
-            render={({ field }) => (
-              <NumberField
-                label="Quantity"
-                unit=""
-                whole
-                min={1}
-                max={100_000_000}
-                width={112}
-                value={field.value}
-                onChange={field.onChange}
-              />
-            )}
+            label="Quantity"
+            unit=""
+            whole
+            min={1}
+            max={100_000_000}
+            width={112}
           />
           <Controller
             control={control}
@@ -67,19 +60,7 @@ export function DemandRows() {
               />
             )}
           />
-          <Controller
-            control={control}
-            name={`demand.${i}.purpose`}
-            render={({ field }) => (
-              <TextField {...field} select label="For" sx={{ width: 118 }}>
-                {purposes.map((purpose) => (
-                  <MenuItem key={purpose} value={purpose}>
-                    {word(purpose)}
-                  </MenuItem>
-                ))}
-              </TextField>
-            )}
-          />
+          <FormChoice<Brief> name={`demand.${i}.purpose`} label="For" options={purposes} sx={{ width: 118 }} />
           <Button color="inherit" onClick={() => remove(i)} aria-label={`Take row ${i + 1} out`} sx={{ mt: 0.5 }}>
             Take out
           </Button>

@@ -1,14 +1,13 @@
 import { Alert, Box, Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import { Controller, useFormContext, useWatch } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
 import type { Brief } from '../../app/api/types';
-import { word } from '../../shared/format';
+import { FormChoice, FormNumber } from '../../shared/formFields';
 import { NumberField } from '../../shared/NumberField';
 import { families, finishes } from './briefForm';
 
 /** What the part must be able to do: each target with its value, and whether it is a must or a want. */
 export function Requirements({ problem }: { problem: Problem | null }) {
-  const { control } = useFormContext<Brief>();
   const refused = (field: string) => (problem?.field === field ? problem.message : undefined);
   return (
     <section aria-labelledby="requirements">
@@ -17,43 +16,22 @@ export function Requirements({ problem }: { problem: Problem | null }) {
       </Typography>
       <Box sx={{ display: 'grid', gap: 2.25 }}>
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-          <Choice name="family" label="Production material" options={families} />
-          <Choice name="showSide" label="Show side" options={finishes} />
+          <FormChoice<Brief> name="family" label="Production material" options={families} sx={{ width: 200 }} />
+          <FormChoice<Brief> name="showSide" label="Show side" options={finishes} sx={{ width: 200 }} />
         </Box>
         <HardnessRow refused={refused('hardness.value')} />
         <TemperatureRow refused={refused('serviceTemperature.celsius')} />
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-          <Controller
-            control={control}
-            name="inserts"
-            render={({ field }) => (
-              <NumberField
-                label="Molded-in inserts"
-                unit=""
-                whole
-                min={0}
-                max={200}
-                value={field.value}
-                onChange={field.onChange}
-              />
-            )}
-          />
-          <Controller
-            control={control}
+          <FormNumber<Brief> name="inserts" label="Molded-in inserts" unit="" whole min={0} max={200} />
+          <FormNumber<Brief>
             name="toolingBudget"
-            render={({ field }) => (
-              <NumberField
-                label="Tooling budget"
-                unit="€"
-                optional
-                min={0}
-                max={1e9}
-                value={field.value}
-                hint="empty: not limited"
-                refused={refused('toolingBudget')}
-                onChange={field.onChange}
-              />
-            )}
+            label="Tooling budget"
+            unit="€"
+            optional
+            min={0}
+            max={1e9}
+            hint="empty: not limited"
+            refused={refused('toolingBudget')}
           />
         </Box>
         <Alert severity="info" variant="outlined" icon={false}>
@@ -62,25 +40,6 @@ export function Requirements({ problem }: { problem: Problem | null }) {
         </Alert>
       </Box>
     </section>
-  );
-}
-
-function Choice({ name, label, options }: { name: 'family' | 'showSide'; label: string; options: readonly string[] }) {
-  const { control } = useFormContext<Brief>();
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field }) => (
-        <TextField {...field} select label={label} sx={{ width: 200 }}>
-          {options.map((option) => (
-            <MenuItem key={option} value={option}>
-              {word(option)}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-    />
   );
 }
 

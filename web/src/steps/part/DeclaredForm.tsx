@@ -1,119 +1,57 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
-import { Controller, useForm } from 'react-hook-form';
+import { Box, Typography } from '@mui/material';
+import { FormProvider, useForm } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
 import type { PartChange } from '../../app/api/types';
-import { NumberField } from '../../shared/NumberField';
-import { word } from '../../shared/format';
+import { FormChoice, FormNumber, useEachChange } from '../../shared/formFields';
 
 type Declared = PartChange['declared'];
 
-/** What a person says about the part until the mesh tells it. */
-export function DeclaredForm({
-  declared,
-  problem,
-  onChange,
-}: {
+interface Props {
   declared: Declared;
   problem: Problem | null;
   onChange: (declared: Declared) => void;
-}) {
-  const { control, getValues } = useForm<Declared>({ defaultValues: declared });
-  const changed = () => onChange(getValues());
+}
+
+/** What a person says about the part until the mesh tells it. */
+export function DeclaredForm({ declared, problem, onChange }: Props) {
+  const form = useForm<Declared>({ defaultValues: declared });
+  useEachChange(form, onChange);
+  const wall = { unit: 'mm', width: '100%', optional: true, max: 500 };
   const refused = (field: string) => (problem?.field === field ? problem.message : undefined);
   return (
-    <Box component="section" aria-labelledby="declared" sx={{ mt: 3 }}>
-      <Typography variant="h2" id="declared">
-        What the mesh does not tell yet
-      </Typography>
-      <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
-        State it; routes are screened by it.
-      </Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-        <Controller
-          control={control}
-          name="shape"
-          render={({ field }) => (
-            <TextField
-              select
-              label="Shape"
-              value={field.value}
-              sx={{ gridColumn: '1 / -1' }}
-              onChange={(event) => {
-                field.onChange(event);
-                changed();
-              }}
-            >
-              {['compact', 'openShell'].map((shape) => (
-                <MenuItem key={shape} value={shape}>
-                  {word(shape)}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-        />
-        <Controller
-          control={control}
-          name="nominalWallMm"
-          render={({ field }) => (
-            <NumberField
-              label="Nominal wall"
-              unit="mm"
-              width="100%"
-              optional
-              min={0.05}
-              max={500}
-              value={field.value ?? null}
-              hint="empty: from volume and surface"
-              refused={refused('nominalWallMm')}
-              onChange={(v) => {
-                field.onChange(v);
-                changed();
-              }}
-            />
-          )}
-        />
-        <Controller
-          control={control}
-          name="thinnestWallMm"
-          render={({ field }) => (
-            <NumberField
-              label="Thinnest wall"
-              unit="mm"
-              width="100%"
-              optional
-              min={0.02}
-              max={500}
-              value={field.value ?? null}
-              refused={refused('thinnestWallMm')}
-              onChange={(v) => {
-                field.onChange(v);
-                changed();
-              }}
-            />
-          )}
-        />
-        <Controller
-          control={control}
-          name="undercut"
-          render={({ field }) => (
-            <TextField
-              select
-              label="Undercuts"
-              value={field.value}
-              onChange={(event) => {
-                field.onChange(event);
-                changed();
-              }}
-            >
-              {['none', 'mild', 'strong'].map((undercut) => (
-                <MenuItem key={undercut} value={undercut}>
-                  {word(undercut)}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-        />
+    <FormProvider {...form}>
+      <Box component="section" aria-labelledby="declared" sx={{ mt: 3 }}>
+        <Typography variant="h2" id="declared">
+          What the mesh does not tell yet
+        </Typography>
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
+          State it; routes are screened by it.
+        </Typography>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+          <FormChoice<Declared>
+            name="shape"
+            label="Shape"
+            options={['compact', 'openShell']}
+            sx={{ gridColumn: '1 / -1' }}
+          />
+          <FormNumber<Declared>
+            {...wall}
+            name="nominalWallMm"
+            label="Nominal wall"
+            min={0.05}
+            hint="empty: from volume and surface"
+            refused={refused('nominalWallMm')}
+          />
+          <FormNumber<Declared>
+            {...wall}
+            name="thinnestWallMm"
+            label="Thinnest wall"
+            min={0.02}
+            refused={refused('thinnestWallMm')}
+          />
+          <FormChoice<Declared> name="undercut" label="Undercuts" options={['none', 'mild', 'strong']} />
+        </Box>
       </Box>
-    </Box>
+    </FormProvider>
   );
 }

@@ -66,8 +66,8 @@ export default function PartViewer({ hash, name }: { hash: string; name: string 
         camera={{ fov: 28, up: [0, 0, 1], near: sphere.radius / 50, far: sphere.radius * 50 }}
       >
         <Framed sphere={sphere} />
-        <hemisphereLight args={[ink.sheet, ink.faint, 1.6]} />
-        <directionalLight position={[1, -3, 4]} intensity={1.5} />
+        <hemisphereLight args={[ink.sheet, ink.faint, 2.1]} />
+        <directionalLight position={[1, -3, 4]} intensity={1.7} />
         <mesh geometry={geometry}>
           <meshStandardMaterial
             color={ink.part}

@@ -1,0 +1,57 @@
+import { MenuItem, TextField } from '@mui/material';
+import { useEffect } from 'react';
+import { Controller, type FieldValues, type Path, useFormContext, type UseFormReturn } from 'react-hook-form';
+import { word } from './format';
+import { NumberField, type NumberFieldProps } from './NumberField';
+
+/** A number of the form around it; an empty field is null. */
+export function FormNumber<T extends FieldValues>({
+  name,
+  ...field
+}: { name: Path<T> } & Omit<NumberFieldProps, 'value' | 'onChange'>) {
+  const { control } = useFormContext<T>();
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { value, onChange } }) => (
+        <NumberField {...field} value={(value as number | null | undefined) ?? null} onChange={onChange} />
+      )}
+    />
+  );
+}
+
+interface ChoiceProps<T extends FieldValues> {
+  name: Path<T>;
+  label: string;
+  options: readonly string[];
+  sx?: object;
+}
+
+/** One of several named things of the form around it. */
+export function FormChoice<T extends FieldValues>({ name, label, options, sx }: ChoiceProps<T>) {
+  const { control } = useFormContext<T>();
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <TextField {...field} select label={label} sx={sx}>
+          {options.map((option) => (
+            <MenuItem key={option} value={option}>
+              {word(option)}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    />
+  );
+}
+
+/** Hands on the form's values at each change a person makes. */
+export function useEachChange<T extends FieldValues>(form: UseFormReturn<T>, onChange: (values: T) => void) {
+  useEffect(
+    () => form.subscribe({ formState: { values: true }, callback: ({ values }) => onChange(values) }),
+    [form, onChange],
+  );
+}
