@@ -29,9 +29,9 @@ public sealed record Stairs(IReadOnlyList<double> Quantities, IReadOnlyList<doub
             var end = ways.Min(w => w.StepEnd(q));
             if (!(end + 1 < to))
                 return jumps;
-            if (jumps.Count == 2 * MostSteps)
+            if (jumps.Count >= 2 * MostSteps)
                 return [];
-            if (end > from)
+            if (end > (jumps.Count > 0 ? jumps[^1] : from))
                 jumps.Add(end);
             jumps.Add(end + 1);
             q = end + 1;

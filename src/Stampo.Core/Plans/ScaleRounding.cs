@@ -19,7 +19,7 @@ public static class ScaleRounding
     {
         var (best, least) = ((AG: 0.0, BG: 0.0), double.PositiveInfinity);
         var first = Math.Floor(aG / stepG + 1e-9);
-        var last = Math.Min(Math.Ceiling(aG * (1 + MostExtra) / stepG) + 1, first + 20_000);
+        var last = Math.Min(Math.Max(Math.Ceiling(aG / stepG - 1e-9), Math.Floor(aG * (1 + MostExtra) / stepG)), first + 20_000);
         for (var a = Math.Max(1, first); a <= last; a++)
         {
             var ideal = a * bG / aG;

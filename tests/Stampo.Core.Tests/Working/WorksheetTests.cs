@@ -1,0 +1,58 @@
+using Stampo.Core.Ranges;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Tests.Working;
+
+public class WorksheetTests
+{
+    [Fact]
+    public void A_line_is_kept_as_written_and_its_value_handed_back()
+    {
+        var sheet = new Worksheet();
+        var mass = sheet.Write("mass", "Mass", "volume × density", 182.8224, "g", "definition", new WorkInput("volume", 169.28, "cm³", "part"), new WorkInput("density", 1.08, "g/cm³"));
+        Assert.Equal(182.8224, mass);
+        var line = Assert.Single(sheet.Lines);
+        Assert.Equal(("mass", "volume × density", "g", 2), (line.Id, line.Formula, line.Unit, line.Inputs.Count));
+        Assert.Equal("part", line.Inputs[0].ChangeAt);
+    }
+
+    [Fact]
+    public void Ranges_stay_ranges()
+    {
+        var sheet = new Worksheet();
+        Assert.Equal(new ThreePoint(1, 2, 3), sheet.Write("life", "Life", "given", new ThreePoint(1, 2, 3), "shots", "school"));
+    }
+
+    [Theory]
+    [InlineData(-1)]
+    [InlineData(11)]
+    [InlineData(double.NaN)]
+    [InlineData(double.PositiveInfinity)]
+    public void Out_of_range_says_the_range_and_why(double value)
+    {
+        var refusal = Assert.Throws<RefusalException>(() => Check.Between(value, 0, 10, "lossPct", "%", "more is a spill"));
+        Assert.Equal(("input.out-of-range", "lossPct"), (refusal.Code, refusal.Field));
+        Assert.Contains("between 0 and 10 %: more is a spill.", refusal.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void In_range_is_handed_back() => Assert.Equal(10, Check.Between(10, 0, 10, "x", "", "why"));
+
+    [Fact]
+    public void Positive_takes_neither_zero_nor_the_absurd()
+    {
+        Assert.Equal(3, Check.Positive(3, "x", "mm"));
+        Assert.Throws<RefusalException>(() => Check.Positive(0, "x", "mm"));
+        Assert.Throws<RefusalException>(() => Check.Positive(1e13, "x", "mm"));
+    }
+
+    [Fact]
+    public void Missing_is_named() =>
+        Assert.Equal(("input.missing", "ratio"), Assert.Throws<RefusalException>(() => Check.Given<string>(null, "ratio")) is var r ? (r.Code, r.Field) : default);
+
+    [Theory]
+    [InlineData(0, "no edges", "0 edges")]
+    [InlineData(1, "", "1 edge")]
+    [InlineData(1234, "", "1\u2009234 edges")]
+    public void Counts_agree_with_their_noun(int count, string _, string text) => Assert.Equal(text, Text.Count(count, "edge"));
+}
