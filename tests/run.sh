@@ -33,10 +33,12 @@ suite() {
   passed=$((passed + good)) failed=$((failed + bad))
 }
 
-# xunit closes with "Total: N, Errors: N, Failed: N", Playwright with "N failed" and "N passed" on lines of their own.
+# xunit closes with "Total: N, Errors: N, Failed: N", Vitest with "Tests  N failed | N passed (N)",
+# Playwright with "N failed" and "N passed" on lines of their own.
 counts() {
   awk '
     match($0, /Total: [0-9]+, Errors: [0-9]+, Failed: [0-9]+/) { split(substr($0, RSTART), n, /[^0-9]+/); bad = n[3] + n[4]; good = n[2] - n[4] }
+    /^ +Tests .*\([0-9]+\)/ { for (i = 2; i <= NF; i++) { if ($i == "passed") good = $(i - 1); if ($i == "failed") bad = $(i - 1) } }
     /^ +[0-9]+ passed/ { good = $1 }
     /^ +[0-9]+ failed/ { bad = $1 }
     END { print good + 0, bad + 0 }' "$1"
@@ -49,6 +51,7 @@ check "C# is formatted" dotnet format Stampo.slnx --verify-no-changes --no-resto
 check "TypeScript is linted and formatted" npm run --silent lint
 xunit Stampo.Core.Tests
 xunit Stampo.Server.Tests
+suite "Page" npm run --silent test --workspace web -- --no-color
 suite "End to end" npx playwright test --config tests/e2e/playwright.config.ts
 
 echo "$passed passed, $failed failed"

@@ -1,8 +1,15 @@
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react()],
-  build: { manifest: true, assetsInlineLimit: 0, target: 'es2022', chunkSizeWarningLimit: 1200, reportCompressedSize: false },
+  build: {
+    manifest: true,
+    assetsInlineLimit: 0,
+    target: 'es2022',
+    chunkSizeWarningLimit: 1200,
+    reportCompressedSize: false,
+  },
+  test: { environment: 'jsdom', restoreMocks: true },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
 });

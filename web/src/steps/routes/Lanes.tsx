@@ -35,7 +35,13 @@ const table = {
     cursor: 'pointer',
     '&:focus-visible': { outline: 2, outlineStyle: 'solid', outlineColor: 'primary.main', outlineOffset: -2 },
   },
-  '& .name': { fontSize: 15, fontWeight: 560, whiteSpace: { md: 'nowrap' }, overflow: 'hidden', textOverflow: 'ellipsis' },
+  '& .name': {
+    fontSize: 15,
+    fontWeight: 560,
+    whiteSpace: { md: 'nowrap' },
+    overflow: 'hidden',
+    textOverflow: 'ellipsis',
+  },
   '& .open .name': { fontWeight: 680 },
   '& .right': {
     textAlign: 'right',

@@ -1,0 +1,32 @@
+import { expect, test } from 'vitest';
+import { box, count, date, number, range, word } from './format';
+
+test.each([
+  [48.888, 4, '48.89'],
+  [48.888, 2, '49'],
+  [1739.6, 3, '1\u2009740'],
+  [0.104517, 3, '0.105'],
+  [2.2, 6, '2.2'],
+  [0, 3, '0'],
+  [-12.345, 3, '-12.3'],
+  [123456.7, 15, '123\u2009456.7'],
+])('%d with %d digits is %s', (value, digits, text) => expect(number(value, digits)).toBe(text));
+
+test('what is no number is a dash', () => {
+  expect(number(NaN)).toBe('–');
+  expect(number(Infinity)).toBe('–');
+});
+
+test('counts are never rounded', () => expect(count(12_345_678)).toBe('12\u2009345\u2009678'));
+
+test('a range shows its three points, a certain number itself', () => {
+  expect(range({ low: 12, likely: 25, high: 50 })).toBe('12 / 25 / 50');
+  expect(range(3.14159, 3)).toBe('3.14');
+});
+
+test('sides, dates and words read as a person writes them', () => {
+  expect(box([118, 82.0004, 34])).toBe('118 × 82 × 34');
+  expect(date('2026-03-02')).toBe('2 Mar 2026');
+  expect(word('atRisk')).toBe('At risk');
+  expect(word('unheard')).toBe('unheard');
+});
