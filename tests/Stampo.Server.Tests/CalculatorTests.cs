@@ -70,6 +70,28 @@ public sealed class CalculatorTests : IDisposable
         Assert.False(answer.TryGetProperty("wallMm", out _));
     }
 
+    [Fact]
+    public async Task Mesh_check_measures_shape_along_the_pull_asked_or_proposed()
+    {
+        async Task<System.Net.Http.HttpResponseMessage> AskAsync(string? pull)
+        {
+            using var form = new MultipartFormDataContent { { new ByteArrayContent(StampoServer.DemoMesh("probe-grommet.stl")), "file", "grommet.stl" } };
+            if (pull is not null)
+                form.Add(new StringContent(pull), "pull");
+            return await _server.Client.PostAsync("/api/calc/mesh-check", form);
+        }
+
+        var proposed = await StampoServer.ReadAsync(await AskAsync(null));
+        Assert.Equal(32 * 32 * Math.PI / 4 - 25 * Math.PI, proposed.GetProperty("projectedAreaMm2").GetProperty("z").GetDouble(), 5);
+        Assert.Equal(3, proposed.GetProperty("pull").GetArrayLength());
+        var along = await StampoServer.ReadAsync(await AskAsync("0,0,2"));
+        Assert.Equal([0, 0, 1], along.GetProperty("pull").EnumerateArray().Select(n => n.GetDouble()));
+        Assert.Equal(1, along.GetProperty("undercutRegions").GetInt32());
+        Assert.True(along.GetProperty("wallRayMm").GetProperty("median").GetDouble() > 3);
+        Assert.Equal("input.pull", (await StampoServer.RefusedAsync(await AskAsync("0,0,0"))).Code);
+        Assert.Equal("input.pull", (await StampoServer.RefusedAsync(await AskAsync("up"))).Code);
+    }
+
     [Theory]
     [InlineData("{", "request.unreadable", 400)]
     [InlineData("[1,2]", "request.unreadable", 400)]

@@ -1,5 +1,7 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Extensions.Options;
+using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
@@ -56,7 +58,7 @@ public static class PartEndpoints
         {
             var file = await MeshFormAsync(request, cancel);
             var unit = LengthUnits.Parse(request.Form["unit"]);
-            return (await intake.CheckAsync(file, unit, cancel)).Report;
+            return (await intake.CheckAsync(file, unit, PullFrom(request.Form["pull"]), cancel)).Report;
         }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(limit)).WithTags("Calculators");
     }
 
@@ -66,6 +68,17 @@ public static class PartEndpoints
             throw new BadHttpRequestException("Send the mesh as multipart/form-data with a field called \"file\".");
         var form = await request.ReadFormAsync(cancel);
         return form.Files.GetFile("file") ?? throw new BadHttpRequestException("The form has no file in a field called \"file\".");
+    }
+
+    /// <summary>"x,y,z", not all zero; nothing given means a pull is proposed.</summary>
+    private static Vec3? PullFrom(string? text)
+    {
+        if (string.IsNullOrWhiteSpace(text))
+            return null;
+        var numbers = text.Split(',').Select(part => double.TryParse(part, CultureInfo.InvariantCulture, out var n) && Math.Abs(n) < 1e6 ? n : double.NaN).ToArray();
+        return numbers is [var x, var y, var z] && new Vec3(x, y, z).Length > 1e-6
+            ? new Vec3(x, y, z)
+            : throw new RefusalException("input.pull", $"\"{(text.Length > 40 ? text[..40] : text)}\" is not a direction; give three numbers as x,y,z, such as 0,0,1.", "pull");
     }
 
     /// <summary>A mesh is found by its content, so what is fetched once never changes.</summary>

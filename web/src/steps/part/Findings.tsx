@@ -25,7 +25,7 @@ export function Findings({ findings, watertight }: { findings: readonly Finding[
           {finding.text}
         </Box>
       ))}
-      {watertight && findings.length === 0 && (
+      {watertight && !findings.some((f) => f.severity === 'fault') && (
         <Box component="li" sx={{ borderLeft: 3, borderColor: 'primary.main', pl: 1.5 }}>
           Closed, one solid, all faces outward: fit to be costed.
         </Box>
