@@ -43,7 +43,7 @@ public static class DemoParts
     /// <summary>A drawn tray of 1.5 mm with sloping walls and three ribs across its floor.</summary>
     private static SolidBuilder FeederTray()
     {
-        return Sheet.Between(420, 320, 84, 64, Inner, (x, y) => Inner(x, y) + 1.5);
+        return Sheet.Between(420, 320, 60, 46, Inner, (x, y) => Inner(x, y) + 1.5);
 
         static double Inner(double x, double y)
         {
@@ -57,7 +57,7 @@ public static class DemoParts
     /// <summary>A domed roof of 3 mm with a turned-down rim.</summary>
     private static SolidBuilder WeatherRoof()
     {
-        return Sheet.Between(560, 480, 70, 60, Under, (x, y) => Under(x, y) + 3);
+        return Sheet.Between(560, 480, 42, 36, Under, (x, y) => Under(x, y) + 3);
 
         static double Under(double x, double y)
         {
@@ -96,7 +96,7 @@ public static class DemoParts
         for (var r = 12.0; r > 5; r -= 1)
             profile.AddRange([(r, 4), (r - 0.1, 3.75), (r - 0.35, 3.75), (r - 0.45, 4)]);
         profile.Add((0, 4));
-        return Lathe.Turn(120, [.. profile]);
+        return Lathe.Turn(72, [.. profile]);
     }
 
     /// <summary>A lens block, and beside it in the same file a locating stud that was exported inside out.</summary>

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Stampo.Core.Geometry;
 
 /// <summary>
@@ -26,6 +28,7 @@ public sealed class Bvh
     /// Distance along the unit direction to the nearest triangle that passes the filter, at least <paramref name="from"/> away;
     /// infinite when there is none.
     /// </summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public double FirstHit(Vec3 origin, Vec3 direction, double from, double until, Func<int, bool>? accepts = null)
     {
         var inverse = new Vec3(1 / direction.X, 1 / direction.Y, 1 / direction.Z);
@@ -98,6 +101,7 @@ public sealed class Bvh
         bounds[axis + 3] = Math.Max(bounds[axis + 3], MathF.BitIncrement((float)value));
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private bool Enters(int node, Vec3 origin, Vec3 inverse, double until)
     {
         var b = _bounds.AsSpan(6 * node, 6);
@@ -118,6 +122,7 @@ public sealed class Bvh
     }
 
     /// <summary>Möller and Trumbore (1997); a hit on an edge counts for both its triangles.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private double RayTriangle(int triangle, Vec3 origin, Vec3 direction)
     {
         var a = _mesh.Corner(triangle, 0);

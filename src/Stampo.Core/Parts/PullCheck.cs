@@ -46,26 +46,26 @@ public static class PullCheck
     /// The axis with least undercut, then most drafted area, then largest shadow; another of 24 directions over the hemisphere
     /// only when it leaves clearly less undercut.
     /// </summary>
-    public static Vec3 Propose(SolidSurface surface, CancellationToken cancel = default)
+    public static Vec3 Propose(SolidSurface surface, AxisAreas shadowsMm2, CancellationToken cancel = default)
     {
         var stride = Math.Max(1, surface.Samples.Length / ProposalSamples);
         SurfaceSample[] some = [.. surface.Samples.Where((_, i) => i % stride == 0)];
         var whole = some.Sum(s => s.AreaMm2);
         var limit = Math.Sin(LeastDraftDeg * Math.PI / 180);
-        Vec3[] axes = [new(0, 0, 1), new(0, 1, 0), new(1, 0, 0)];
-        var best = axes.Select(d => (Direction: d, Undercut: Undercut(d)))
+        (Vec3 Direction, double ShadowMm2)[] axes = [(new(0, 0, 1), shadowsMm2.Z), (new(0, 1, 0), shadowsMm2.Y), (new(1, 0, 0), shadowsMm2.X)];
+        var (best, least, _) = axes.Select(axis => (axis.Direction, Undercut: Undercut(axis.Direction), axis.ShadowMm2))
             .OrderBy(c => Math.Round(c.Undercut / whole / WorthTilting))
             .ThenByDescending(c => Math.Round(some.Where(s => Math.Abs(surface.Normals[s.Triangle].Dot(c.Direction)) >= limit).Sum(s => s.AreaMm2) / whole, 2))
-            .ThenByDescending(c => Math.Round(Shadow.AreaMm2(surface.Mesh, surface.LeftOut, c.Direction) / surface.AreaMm2, 2))
+            .ThenByDescending(c => Math.Round(c.ShadowMm2 / surface.AreaMm2, 2))
             .First();
-        foreach (var direction in best.Undercut > WorthTilting * whole ? Hemisphere() : [])
+        foreach (var direction in least > WorthTilting * whole ? Hemisphere() : [])
         {
             var undercut = Undercut(direction);
-            if (undercut < best.Undercut - WorthTilting * whole)
-                best = (direction, undercut);
+            if (undercut < least - WorthTilting * whole)
+                (best, least) = (direction, undercut);
         }
 
-        return best.Direction;
+        return best;
 
         double Undercut(Vec3 d)
         {

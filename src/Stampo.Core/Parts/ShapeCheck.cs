@@ -20,10 +20,11 @@ public static class ShapeCheck
         var faults = Faults.Of(part.Mesh);
         var surface = new SolidSurface(part.Mesh, faults.LeftOut, part.Report.Messages.Any(m => m.Code == "inside-out"));
         var ray = WallThickness.ByRay(surface, cancel);
-        var along = PullCheck.Along(surface, pull ?? PullCheck.Propose(surface, cancel), cancel);
+        var shadows = new AxisAreas(Cast(1, 0, 0), Cast(0, 1, 0), Cast(0, 0, 1));
+        var along = PullCheck.Along(surface, pull ?? PullCheck.Propose(surface, shadows, cancel), cancel);
         var report = part.Report with
         {
-            ProjectedAreaMm2 = new AxisAreas(Cast(1, 0, 0), Cast(0, 1, 0), Cast(0, 0, 1)),
+            ProjectedAreaMm2 = shadows,
             WallRayMm = WallThickness.Figures(surface, ray, "ray"),
             Pull = [along.Pull.X, along.Pull.Y, along.Pull.Z],
             UndercutAreaMm2 = along.UndercutMm2,

@@ -13,8 +13,6 @@ namespace Stampo.Server.Part;
 /// <summary>Reads strangers' mesh files: a bounded number at a time, a bounded size, each content kept once.</summary>
 public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options) : IDisposable
 {
-    private const int MostMeasuredAtOnce = 400_000;
-
     private const int PictureWidth = 192, PictureHeight = 144;
 
     private readonly SemaphoreSlim _readers = new(options.Value.MeshReaders);
@@ -35,7 +33,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         await InTurnAsync(async () =>
         {
             var file = await read();
-            var mesh = Measure(file.Span, unit, cancel);
+            var mesh = MeshCheck.Run(file.Span, unit, cancel);
             var hash = Convert.ToHexStringLower(SHA256.HashData(file.Span));
             await KeepAsync(hash, file, mesh.Mesh, unit, cancel);
             return PartOf(mesh, fileName, hash, unit, declared);
@@ -43,7 +41,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
 
     /// <summary>Measures a kept mesh again, taking the file's numbers in another unit.</summary>
     public async Task<StoredPart> RemeasureAsync(StoredPart part, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
-        await InTurnAsync(async () => PartOf(Measure(Unpack((await FindAsync(part.Hash!, cancel)).File), unit, cancel), part.FileName!, part.Hash!, unit, declared), cancel);
+        await InTurnAsync(async () => PartOf(MeshCheck.Run(Unpack((await FindAsync(part.Hash!, cancel)).File), unit, cancel), part.FileName!, part.Hash!, unit, declared), cancel);
 
     public async Task<StoredMesh> FindAsync(string hash, CancellationToken cancel)
     {
@@ -52,13 +50,6 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     }
 
     public void Dispose() => _readers.Dispose();
-
-    /// <summary>The shape of a very fine mesh takes longer than a person waits for an upload; it keeps its basic figures.</summary>
-    private static CheckedMesh Measure(ReadOnlySpan<byte> file, LengthUnit unit, CancellationToken cancel)
-    {
-        var mesh = MeshCheck.Run(file, unit, cancel);
-        return mesh.Report.Triangles <= MostMeasuredAtOnce ? ShapeCheck.Complete(mesh, null, cancel) : mesh;
-    }
 
     private async Task<T> InTurnAsync<T>(Func<Task<T>> work, CancellationToken cancel)
     {

@@ -115,25 +115,6 @@ export function PartPage() {
             />
             <Figure label="Surface" value={number(report.areaMm2 / 100, 4)} unit="cm²" line="area" />
             <Figure label="Box" value={box(report.bboxMm)} unit="mm" line="box" />
-            {report.wallRayMm && (
-              <Figure
-                label="Wall straight inward, middle"
-                value={number(report.wallRayMm.median)}
-                unit="mm"
-                line="wall"
-              />
-            )}
-            {report.undercutAreaMm2 != null && (
-              <Figure
-                label="Undercut along the best pull"
-                value={number(report.undercutAreaMm2 / 100)}
-                unit="cm²"
-                line="undercut"
-              />
-            )}
-            {report.noDraftAreaMm2 != null && (
-              <Figure label="Without draft" value={number(report.noDraftAreaMm2 / 100)} unit="cm²" line="no-draft" />
-            )}
             <Figure label="Triangles, shells" value={`${count(report.triangles)}, ${count(report.shells)}`} />
             <Findings findings={report.messages} watertight={report.watertight} />
           </>
