@@ -10,6 +10,9 @@ public sealed class Bvh
 {
     private const int LeafSize = 4;
 
+    /// <summary>A hit on an edge counts for both its triangles, so that no ray slips between them.</summary>
+    private const double EdgeSlack = 1e-9;
+
     private readonly Mesh _mesh;
     private readonly int[] _order;
     private readonly float[] _bounds;
@@ -50,7 +53,7 @@ public sealed class Bvh
 
             foreach (var t in Leaf(node))
             {
-                var distance = RayTriangle(t, origin, direction);
+                var distance = Ray.Distance(_mesh, t, origin, direction, EdgeSlack);
                 if (distance >= from && distance < nearest && (accepts is null || accepts(t)))
                     nearest = distance;
             }
@@ -119,25 +122,6 @@ public sealed class Bvh
         near = Math.Max(near, Math.Min(a, b));
         far = Math.Min(far, Math.Max(a, b));
         return near <= far;
-    }
-
-    /// <summary>Möller and Trumbore (1997); a hit on an edge counts for both its triangles.</summary>
-    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    private double RayTriangle(int triangle, Vec3 origin, Vec3 direction)
-    {
-        var a = _mesh.Corner(triangle, 0);
-        Vec3 e1 = _mesh.Corner(triangle, 1) - a, e2 = _mesh.Corner(triangle, 2) - a;
-        var p = direction.Cross(e2);
-        var det = e1.Dot(p);
-        if (det == 0)
-            return double.NaN;
-        var s = origin - a;
-        var u = s.Dot(p) / det;
-        if (u < -1e-9 || u > 1 + 1e-9)
-            return double.NaN;
-        var q = s.Cross(e1);
-        var v = direction.Dot(q) / det;
-        return v < -1e-9 || u + v > 1 + 1e-9 ? double.NaN : e2.Dot(q) / det;
     }
 
     private static int[] MortonOrder(Mesh mesh, ReadOnlySpan<bool> leftOut)

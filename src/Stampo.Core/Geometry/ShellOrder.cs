@@ -68,27 +68,10 @@ public static class ShellOrder
         var crossings = 0;
         foreach (var t in triangles)
         {
-            if (Crosses(mesh, t, point, direction))
+            if (Ray.Distance(mesh, t, point, direction, slack: 0) > 0)
                 crossings++;
         }
 
         return crossings % 2 == 1;
-    }
-
-    /// <summary>Ray against triangle after Möller and Trumbore (1997).</summary>
-    private static bool Crosses(Mesh mesh, int triangle, Vec3 point, Vec3 direction)
-    {
-        var a = mesh.Corner(triangle, 0);
-        var e1 = mesh.Corner(triangle, 1) - a;
-        var e2 = mesh.Corner(triangle, 2) - a;
-        var p = direction.Cross(e2);
-        var det = e1.Dot(p);
-        if (det == 0)
-            return false;
-        var s = point - a;
-        var u = s.Dot(p) / det;
-        var q = s.Cross(e1);
-        var v = direction.Dot(q) / det;
-        return u >= 0 && v >= 0 && u + v <= 1 && e2.Dot(q) / det > 0;
     }
 }
