@@ -47,6 +47,8 @@ builder.Services.AddSingleton<ProjectStore>();
 builder.Services.AddSingleton<ProjectOverview>();
 builder.Services.AddSingleton<StepStore>();
 builder.Services.AddSingleton<MeshIntake>();
+builder.Services.AddSingleton<Studies>();
+builder.Services.AddSingleton<Mending>();
 builder.Services.AddSingleton<Comparisons>();
 builder.Services.AddSingleton<Decisions>();
 builder.Services.AddSingleton<Plans>();

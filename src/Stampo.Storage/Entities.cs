@@ -52,9 +52,19 @@ public sealed class StoredMesh
 
     public required byte[] File { get; init; }
 
-    public required byte[] Drawing { get; init; }
+    public required byte[] Drawing { get; set; }
 
     public required byte[] Picture { get; init; }
+}
+
+/// <summary>What was measured on a mesh in the background: figures as JSON, maps compressed. Kept once per content, unit and pull.</summary>
+public sealed class StoredStudy
+{
+    public required string Key { get; init; }
+
+    public required string Figures { get; init; }
+
+    public required byte[] Maps { get; init; }
 }
 
 /// <summary>A choice of route with everything it was made on, frozen.</summary>

@@ -14,6 +14,8 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 
     public DbSet<StoredMesh> Meshes => Set<StoredMesh>();
 
+    public DbSet<StoredStudy> Studies => Set<StoredStudy>();
+
     public DbSet<Decision> Decisions => Set<Decision>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
@@ -34,6 +36,7 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
             state.HasOne<StepDocument>().WithMany().HasForeignKey(s => new { s.ProjectId, s.Step });
         });
         modelBuilder.Entity<StoredMesh>().HasKey(m => m.Hash);
+        modelBuilder.Entity<StoredStudy>().HasKey(s => s.Key);
         modelBuilder.Entity<Decision>(decision =>
         {
             decision.HasKey(d => d.Id);

@@ -1,10 +1,13 @@
+using System.Numerics;
 using System.Runtime.CompilerServices;
+using System.Runtime.Intrinsics;
 
 namespace Stampo.Core.Geometry;
 
 /// <summary>
-/// Bounding-volume hierarchy over the triangles of a mesh: triangles in Morton order (Morton 1966), halved again and again
-/// down to leaves of a few. Flat arrays; safe to ask from many threads.
+/// Bounding-volume hierarchy over the triangles of a mesh, halved again and again down to leaves of a few: a perfect binary
+/// tree whose node n has the children 2n and 2n+1. Flat arrays, the corners copied in leaf order and in single precision, as
+/// mesh files have them; safe to ask from many threads.
 /// </summary>
 public sealed class Bvh
 {
@@ -13,146 +16,187 @@ public sealed class Bvh
     /// <summary>A hit on an edge counts for both its triangles, so that no ray slips between them.</summary>
     private const double EdgeSlack = 1e-9;
 
-    private readonly Mesh _mesh;
     private readonly int[] _order;
-    private readonly float[] _bounds;
+    private readonly float[] _corners;
+    private readonly Vector128<float>[] _bounds;
     private readonly int _leaves;
 
     public Bvh(Mesh mesh, ReadOnlySpan<bool> leftOut)
     {
-        _mesh = mesh;
-        _order = MortonOrder(mesh, leftOut);
-        _leaves = (int)System.Numerics.BitOperations.RoundUpToPowerOf2((uint)Math.Max(1, (_order.Length + LeafSize - 1) / LeafSize));
-        _bounds = new float[6 * 2 * _leaves];
+        var triangles = Kept(leftOut);
+        var centres = new Vector3[triangles.Length];
+        Parallel.For(0, triangles.Length, i => centres[i] = Centre(mesh, triangles[i]));
+        _leaves = (int)BitOperations.RoundUpToPowerOf2((uint)Math.Max(1, (triangles.Length + LeafSize - 1) / LeafSize));
+        _order = Array.ConvertAll(HalvedOrder.Of(centres, _leaves), i => triangles[i]);
+        _corners = new float[9 * _order.Length];
+        Parallel.For(0, _order.Length, i => mesh.CopyCorners(_order[i], _corners.AsSpan(9 * i, 9)));
+        _bounds = new Vector128<float>[2 * 2 * _leaves];
         FillBounds();
     }
+
+    /// <summary>The triangles of the hierarchy, neighbours in space near each other.</summary>
+    public ReadOnlySpan<int> Order => _order;
 
     /// <summary>
     /// Distance along the unit direction to the nearest triangle that passes the filter, at least <paramref name="from"/> away;
     /// infinite when there is none.
     /// </summary>
-    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    public double FirstHit(Vec3 origin, Vec3 direction, double from, double until, Func<int, bool>? accepts = null)
+    public double FirstHit(Vec3 origin, Vec3 direction, double from, Func<int, bool>? accepts = null) => Cast(origin, direction, from, anyWillDo: false, accepts);
+
+    /// <summary>Whether anything stands in the way along the unit direction.</summary>
+    public bool AnyHit(Vec3 origin, Vec3 direction, double from) => double.IsFinite(Cast(origin, direction, from, anyWillDo: true, null));
+
+    /// <summary>
+    /// The point nearest to <paramref name="centre"/>, closer than <paramref name="within"/>, on a triangle that passes the filter.
+    /// Gives up after <paramref name="mostVisits"/> nodes with the nearest found so far: in the middle of a round solid
+    /// everything is equally near and no search order helps.
+    /// </summary>
+    public NearPoint? Nearest(Vec3 centre, double within, int mostVisits, Func<int, bool>? accepts = null)
     {
-        var inverse = new Vec3(1 / direction.X, 1 / direction.Y, 1 / direction.Z);
+        var c = Vector128.Create((float)centre.X, (float)centre.Y, (float)centre.Z, 0);
         Span<int> stack = stackalloc int[64];
         var top = 0;
         stack[top++] = 1;
-        var nearest = until;
-        while (top > 0)
+        NearPoint? nearest = null;
+        var least = within * within;
+        while (top > 0 && mostVisits-- > 0)
         {
             var node = stack[--top];
-            if (!Enters(node, origin, inverse, nearest))
+            if (DistanceSquared(node, c) >= least)
                 continue;
             if (node < _leaves)
             {
-                stack[top++] = 2 * node + 1;
-                stack[top++] = 2 * node;
+                var (near, far) = (2 * node, 2 * node + 1);
+                if (DistanceSquared(far, c) < DistanceSquared(near, c))
+                    (near, far) = (far, near);
+                stack[top++] = far;
+                stack[top++] = near;
                 continue;
             }
 
-            foreach (var t in Leaf(node))
+            var (start, end) = Leaf(node);
+            for (var i = start; i < end; i++)
             {
-                var distance = Ray.Distance(_mesh, t, origin, direction, EdgeSlack);
-                if (distance >= from && distance < nearest && (accepts is null || accepts(t)))
-                    nearest = distance;
+                var point = Triangles.NearestPoint(_corners.AsSpan(9 * i, 9), centre);
+                var arm = point - centre;
+                if (arm.Dot(arm) is var squared && squared < least && (accepts is null || accepts(_order[i])))
+                    (least, nearest) = (squared, new NearPoint(_order[i], point, Math.Sqrt(squared)));
             }
         }
 
-        return nearest < until ? nearest : double.PositiveInfinity;
+        return nearest;
     }
 
-    private ReadOnlySpan<int> Leaf(int node)
+    private double Cast(Vec3 origin, Vec3 direction, double from, bool anyWillDo, Func<int, bool>? accepts)
     {
-        var start = Math.Min(_order.Length, (int)((long)(node - _leaves) * _order.Length / _leaves));
-        var end = Math.Min(_order.Length, (int)((long)(node - _leaves + 1) * _order.Length / _leaves));
-        return _order.AsSpan(start, end - start);
+        var o = Vector128.Create((float)origin.X, (float)origin.Y, (float)origin.Z, 0);
+        // A tiny slope in place of none keeps the slabs free of 0 × ∞; the boxes are rounded outward by more than it strays.
+        var inverse = Vector128<float>.One / Vector128.Create(Sloped(direction.X), Sloped(direction.Y), Sloped(direction.Z), 1);
+        Span<(int Node, float Entry)> stack = stackalloc (int, float)[64];
+        var top = 0;
+        stack[top++] = (1, Entry(1, o, inverse));
+        var nearest = double.PositiveInfinity;
+        while (top > 0)
+        {
+            var (node, entry) = stack[--top];
+            while (entry < nearest && node < _leaves)
+            {
+                node *= 2;
+                float left = Entry(node, o, inverse), right = Entry(node + 1, o, inverse);
+                if (right < left)
+                    (left, right, node) = (right, left, node + 1);
+                if (right < nearest)
+                    stack[top++] = (node ^ 1, right);
+                entry = left;
+            }
+
+            if (!(entry < nearest))
+                continue;
+            var (start, end) = Leaf(node);
+            for (var i = start; i < end; i++)
+            {
+                var distance = Triangles.RayDistance(_corners.AsSpan(9 * i, 9), origin, direction, EdgeSlack);
+                if (!(distance >= from && distance < nearest) || (accepts is not null && !accepts(_order[i])))
+                    continue;
+                nearest = distance;
+                if (anyWillDo)
+                    return nearest;
+            }
+        }
+
+        return nearest;
+    }
+
+    private static float Sloped(double slope) => Math.Abs(slope) < 1e-12 ? 1e-12f : (float)slope;
+
+    private (int Start, int End) Leaf(int node) =>
+        (HalvedOrder.Start(node - _leaves, _leaves, _order.Length), HalvedOrder.Start(node - _leaves + 1, _leaves, _order.Length));
+
+    private static int[] Kept(ReadOnlySpan<bool> leftOut)
+    {
+        var kept = new List<int>(leftOut.Length);
+        for (var t = 0; t < leftOut.Length; t++)
+        {
+            if (!leftOut[t])
+                kept.Add(t);
+        }
+
+        return [.. kept];
+    }
+
+    private static Vector3 Centre(Mesh mesh, int triangle)
+    {
+        var centre = (mesh.Corner(triangle, 0) + mesh.Corner(triangle, 1) + mesh.Corner(triangle, 2)) * (1 / 3.0);
+        return new Vector3((float)centre.X, (float)centre.Y, (float)centre.Z);
     }
 
     private void FillBounds()
     {
         Parallel.For(_leaves, 2 * _leaves, node =>
         {
-            var bounds = _bounds.AsSpan(6 * node, 6);
-            bounds[..3].Fill(float.PositiveInfinity);
-            bounds[3..].Fill(float.NegativeInfinity);
-            foreach (var t in Leaf(node))
+            Span<float> low = [float.PositiveInfinity, float.PositiveInfinity, float.PositiveInfinity, 0];
+            Span<float> high = [float.NegativeInfinity, float.NegativeInfinity, float.NegativeInfinity, 0];
+            var (start, end) = Leaf(node);
+            for (var i = 9 * start; i < 9 * end; i++)
             {
-                for (var k = 0; k < 3; k++)
-                {
-                    var p = _mesh.Corner(t, k);
-                    Grow(bounds, 0, p.X);
-                    Grow(bounds, 1, p.Y);
-                    Grow(bounds, 2, p.Z);
-                }
+                var axis = i % 3;
+                low[axis] = Math.Min(low[axis], Outward(_corners[i], -1));
+                high[axis] = Math.Max(high[axis], Outward(_corners[i], 1));
             }
+
+            (_bounds[2 * node], _bounds[2 * node + 1]) = (Vector128.Create<float>(low), Vector128.Create<float>(high));
         });
         for (var node = _leaves - 1; node >= 1; node--)
         {
-            for (var axis = 0; axis < 3; axis++)
-            {
-                _bounds[6 * node + axis] = Math.Min(_bounds[12 * node + axis], _bounds[12 * node + 6 + axis]);
-                _bounds[6 * node + 3 + axis] = Math.Max(_bounds[12 * node + 3 + axis], _bounds[12 * node + 9 + axis]);
-            }
+            _bounds[2 * node] = Vector128.Min(_bounds[4 * node], _bounds[4 * node + 2]);
+            _bounds[2 * node + 1] = Vector128.Max(_bounds[4 * node + 1], _bounds[4 * node + 3]);
         }
     }
 
-    /// <summary>Single precision rounded outward, so that no triangle sticks out of its box.</summary>
-    private static void Grow(Span<float> bounds, int axis, double value)
+    /// <summary>Single precision loses seven digits of the coordinates; a box a little too large loses no triangle.</summary>
+    private static float Outward(float value, int sign) => value + sign * (1e-6f * Math.Abs(value) + 1e-6f);
+
+    /// <summary>Where the ray enters the node's box: 0 inside it, infinite when it misses.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private float Entry(int node, Vector128<float> origin, Vector128<float> inverse)
     {
-        bounds[axis] = Math.Min(bounds[axis], MathF.BitDecrement((float)value));
-        bounds[axis + 3] = Math.Max(bounds[axis + 3], MathF.BitIncrement((float)value));
+        Vector128<float> a = (_bounds[2 * node] - origin) * inverse, b = (_bounds[2 * node + 1] - origin) * inverse;
+        Vector128<float> near = Vector128.Min(a, b), far = Vector128.Max(a, b);
+        // The fourth lane of the inverse is one and of all else nought, so that it says 0 ≤ entry and is left out of the exit.
+        near = Vector128.Max(near, Vector128.Shuffle(near, Vector128.Create(1, 0, 3, 2)));
+        var enters = Math.Max(near[0], near[2]);
+        var leaves = Math.Min(far[0], Math.Min(far[1], far[2]));
+        // Slack for what single precision rounds away of a grazing ray.
+        return enters <= leaves * 1.000002f + 1e-6f ? enters * 0.999998f : float.PositiveInfinity;
     }
 
-    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    private bool Enters(int node, Vec3 origin, Vec3 inverse, double until)
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private float DistanceSquared(int node, Vector128<float> centre)
     {
-        var b = _bounds.AsSpan(6 * node, 6);
-        double near = 0, far = until;
-        return Slab(b[0], b[3], origin.X, inverse.X, ref near, ref far)
-            && Slab(b[1], b[4], origin.Y, inverse.Y, ref near, ref far)
-            && Slab(b[2], b[5], origin.Z, inverse.Z, ref near, ref far);
-    }
-
-    private static bool Slab(double low, double high, double origin, double inverse, ref double near, ref double far)
-    {
-        if (double.IsInfinity(inverse))
-            return low <= origin && origin <= high;
-        double a = (low - origin) * inverse, b = (high - origin) * inverse;
-        near = Math.Max(near, Math.Min(a, b));
-        far = Math.Min(far, Math.Max(a, b));
-        return near <= far;
-    }
-
-    private static int[] MortonOrder(Mesh mesh, ReadOnlySpan<bool> leftOut)
-    {
-        var box = mesh.Bounds();
-        var size = box.Size;
-        var count = 0;
-        var order = new int[mesh.TriangleCount];
-        var codes = new ulong[mesh.TriangleCount];
-        for (var t = 0; t < order.Length; t++)
-        {
-            if (leftOut[t])
-                continue;
-            var centre = (mesh.Corner(t, 0) + mesh.Corner(t, 1) + mesh.Corner(t, 2)) * (1 / 3.0) - box.Min;
-            codes[count] = Spread(centre.X, size.X) | (Spread(centre.Y, size.Y) << 1) | (Spread(centre.Z, size.Z) << 2);
-            order[count++] = t;
-        }
-
-        Array.Resize(ref order, count);
-        Array.Sort(codes, order, 0, count);
-        return order;
-    }
-
-    /// <summary>Twenty-one bits of a coordinate with two zeros after each.</summary>
-    private static ulong Spread(double offset, double size)
-    {
-        var bits = size > 0 ? (ulong)Math.Clamp(offset / size * 0x1FFFFF, 0, 0x1FFFFF) : 0;
-        bits = (bits | (bits << 32)) & 0x1F00000000FFFF;
-        bits = (bits | (bits << 16)) & 0x1F0000FF0000FF;
-        bits = (bits | (bits << 8)) & 0x100F00F00F00F00F;
-        bits = (bits | (bits << 4)) & 0x10C30C30C30C30C3;
-        return (bits | (bits << 2)) & 0x1249249249249249;
+        var outside = Vector128.Max(Vector128.Max(_bounds[2 * node] - centre, centre - _bounds[2 * node + 1]), Vector128<float>.Zero);
+        return Vector128.Dot(outside, outside);
     }
 }
+
+/// <summary>A point on a triangle and how far it is from the one asked about.</summary>
+public readonly record struct NearPoint(int Triangle, Vec3 Point, double Distance);

@@ -18,11 +18,26 @@ public sealed class Mesh(double[] positions, int[] corners)
 
     public Vec3 Corner(int triangle, int corner) => Vertex(Corners[3 * triangle + corner]);
 
+    /// <summary>The nine coordinates of a triangle, in single precision.</summary>
+    public void CopyCorners(int triangle, Span<float> into)
+    {
+        for (var k = 0; k < 3; k++)
+            for (var axis = 0; axis < 3; axis++)
+                into[3 * k + axis] = (float)Positions[3 * Corners[3 * triangle + k] + axis];
+    }
+
     /// <summary>Twice the area, along the outward normal when the triangle winds counter-clockwise seen from outside.</summary>
     public Vec3 AreaNormal(int triangle)
     {
         var a = Corner(triangle, 0);
         return (Corner(triangle, 1) - a).Cross(Corner(triangle, 2) - a);
+    }
+
+    /// <summary>Unit normal by the winding; zero for a triangle without area.</summary>
+    public Vec3 UnitNormal(int triangle)
+    {
+        var normal = AreaNormal(triangle);
+        return normal.Length is > 0 and var length ? normal * (1 / length) : default;
     }
 
     public Box Bounds() => Bounds(Positions);

@@ -16,7 +16,7 @@ public static class Shadow
     /// </summary>
     public static double AreaMm2(Mesh mesh, ReadOnlySpan<bool> leftOut, Vec3 direction)
     {
-        var (u, v) = Plane(direction.Unit());
+        var (u, v) = direction.Unit().Plane();
         var flat = Flatten(mesh, u, v, out var low, out var high);
         double width = high.X - low.X, height = high.Y - low.Y;
         if (!(width > 0 && height > 0))
@@ -46,13 +46,6 @@ public static class Shadow
     }
 
     private readonly record struct Vector2d(double X, double Y);
-
-    private static (Vec3 U, Vec3 V) Plane(Vec3 d)
-    {
-        var helper = Math.Abs(d.X) < 0.9 ? new Vec3(1, 0, 0) : new Vec3(0, 1, 0);
-        var u = d.Cross(helper).Unit();
-        return (u, d.Cross(u));
-    }
 
     private static Vector2d[] Flatten(Mesh mesh, Vec3 u, Vec3 v, out Vector2d low, out Vector2d high)
     {

@@ -51,14 +51,11 @@ public static class ShellOrder
 
     private static Box BoxOf(Mesh mesh, List<int> triangles)
     {
-        var positions = new double[9 * triangles.Count];
-        for (var i = 0; i < triangles.Count; i++)
-        {
+        var box = Box.Nothing;
+        foreach (var t in triangles)
             for (var k = 0; k < 3; k++)
-                mesh.Positions.AsSpan(3 * mesh.Corners[3 * triangles[i] + k], 3).CopyTo(positions.AsSpan(9 * i + 3 * k));
-        }
-
-        return Mesh.Bounds(positions);
+                box = box.Around(mesh.Corner(t, k));
+        return box;
     }
 
     /// <summary>Parity of crossings along a ray in a direction no modelled face is likely to hold.</summary>
@@ -66,9 +63,11 @@ public static class ShellOrder
     {
         var direction = new Vec3(0.5773, 0.2113, 0.7887);
         var crossings = 0;
+        Span<float> corners = stackalloc float[9];
         foreach (var t in triangles)
         {
-            if (Ray.Distance(mesh, t, point, direction, slack: 0) > 0)
+            mesh.CopyCorners(t, corners);
+            if (Triangles.RayDistance(corners, point, direction, slack: 0) > 0)
                 crossings++;
         }
 

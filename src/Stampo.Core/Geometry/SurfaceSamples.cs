@@ -5,40 +5,51 @@ public readonly record struct SurfaceSample(int Triangle, Vec3 Point, double Are
 
 /// <summary>
 /// Points spread over a surface: the centroid of each facet, and on facets larger than a two-thousandth of the surface
-/// the centroids of equal parts, so that a plate of two triangles is seen as well as a finely divided one.
+/// the centroids of n² equal parts, so that a plate of two triangles is seen as well as a finely divided one.
 /// </summary>
-public static class SurfaceSamples
+public sealed class SurfaceSamples
 {
     private const double FinestShare = 1.0 / 2000;
     private const int MostPerSide = 32;
 
-    public static SurfaceSample[] Of(Mesh mesh, ReadOnlySpan<bool> leftOut)
+    private SurfaceSamples(byte[] divisions, SurfaceSample[] all) => (Divisions, All) = (divisions, all);
+
+    /// <summary>n for each triangle: how many parts a side was cut into; 0 for a triangle without area or left out.</summary>
+    public byte[] Divisions { get; }
+
+    /// <summary>The samples in the order of the triangles, n² each: along the first side, then the parts pointing the other way between them.</summary>
+    public SurfaceSample[] All { get; }
+
+    public static SurfaceSamples Of(Mesh mesh, ReadOnlySpan<bool> leftOut)
     {
         var areas = new double[mesh.TriangleCount];
         for (var t = 0; t < areas.Length; t++)
             areas[t] = leftOut[t] ? 0 : mesh.AreaNormal(t).Length / 2;
         var largest = areas.Sum() * FinestShare;
-        var samples = new List<SurfaceSample>(mesh.TriangleCount);
+        var divisions = Array.ConvertAll(areas, area => area > 0 ? (byte)Math.Clamp(Math.Ceiling(Math.Sqrt(area / largest)), 1, MostPerSide) : (byte)0);
+        var all = new SurfaceSample[divisions.Sum(n => n * n)];
+        var at = 0;
         for (var t = 0; t < areas.Length; t++)
         {
-            if (areas[t] > 0)
-                Divide(mesh, t, areas[t], (int)Math.Clamp(Math.Ceiling(Math.Sqrt(areas[t] / largest)), 1, MostPerSide), samples);
+            if (divisions[t] > 0)
+                at = Divide(mesh, t, areas[t], divisions[t], all, at);
         }
 
-        return [.. samples];
+        return new SurfaceSamples(divisions, all);
     }
 
-    /// <summary>Cuts a facet into n² like triangles and takes the centroid of each.</summary>
-    private static void Divide(Mesh mesh, int triangle, double area, int n, List<SurfaceSample> samples)
+    private static int Divide(Mesh mesh, int triangle, double area, int n, SurfaceSample[] samples, int at)
     {
         var a = mesh.Corner(triangle, 0);
         Vec3 u = (mesh.Corner(triangle, 1) - a) * (1.0 / n), v = (mesh.Corner(triangle, 2) - a) * (1.0 / n);
         for (var i = 0; i < n; i++)
             for (var j = 0; j < n - i; j++)
             {
-                samples.Add(new SurfaceSample(triangle, a + u * (i + 1 / 3.0) + v * (j + 1 / 3.0), area / (n * n)));
+                samples[at++] = new SurfaceSample(triangle, a + u * (i + 1 / 3.0) + v * (j + 1 / 3.0), area / (n * n));
                 if (j < n - i - 1)
-                    samples.Add(new SurfaceSample(triangle, a + u * (i + 2 / 3.0) + v * (j + 2 / 3.0), area / (n * n)));
+                    samples[at++] = new SurfaceSample(triangle, a + u * (i + 2 / 3.0) + v * (j + 2 / 3.0), area / (n * n));
             }
+
+        return at;
     }
 }

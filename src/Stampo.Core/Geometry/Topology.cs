@@ -7,8 +7,9 @@ namespace Stampo.Core.Geometry;
 /// </summary>
 public sealed class Topology
 {
-    private Topology(int[] shellOf, int shells, int open, int nonManifold, int flipped, HashSet<int> openVertices)
+    private Topology(int[] neighbours, int[] shellOf, int shells, int open, int nonManifold, int flipped, HashSet<int> openVertices)
     {
+        Neighbours = neighbours;
         ShellOf = shellOf;
         ShellCount = shells;
         OpenEdges = open;
@@ -16,6 +17,11 @@ public sealed class Topology
         FlippedEdges = flipped;
         OpenVertices = openVertices;
     }
+
+    /// <summary>
+    /// Three a triangle: the triangle across the edge from corner k to the next; −1 where there is none or more than one.
+    /// </summary>
+    public int[] Neighbours { get; }
 
     /// <summary>The shell number of each triangle; −1 for a triangle that was left out.</summary>
     public int[] ShellOf { get; }
@@ -81,6 +87,8 @@ public sealed class Topology
     {
         int open = 0, nonManifold = 0, flipped = 0;
         var openVertices = new HashSet<int>();
+        var neighbours = new int[3 * mesh.TriangleCount];
+        Array.Fill(neighbours, -1);
         var shells = new DisjointSets(mesh.TriangleCount);
         for (var low = 0; low < mesh.VertexCount; low++)
         {
@@ -102,9 +110,11 @@ public sealed class Topology
                 {
                     nonManifold++;
                 }
-                else if ((bucket[i] & 1) == (bucket[i + 1] & 1))
+                else
                 {
-                    flipped++;
+                    Meet(mesh, neighbours, Triangle(bucket[i]), Triangle(bucket[i + 1]), low, (int)high);
+                    if ((bucket[i] & 1) == (bucket[i + 1] & 1))
+                        flipped++;
                 }
 
                 i = end;
@@ -112,7 +122,21 @@ public sealed class Topology
         }
 
         var (shellOf, count) = shells.Number(leftOut);
-        return new Topology(shellOf, count, open, nonManifold, flipped, openVertices);
+        return new Topology(neighbours, shellOf, count, open, nonManifold, flipped, openVertices);
+    }
+
+    private static void Meet(Mesh mesh, int[] neighbours, int a, int b, int low, int high)
+    {
+        neighbours[3 * a + Side(a)] = b;
+        neighbours[3 * b + Side(b)] = a;
+
+        int Side(int t)
+        {
+            var corners = mesh.Corners.AsSpan(3 * t, 3);
+            // The corner not on the edge faces the side we want; the side begins at the corner after it.
+            var apart = corners[0] != low && corners[0] != high ? 0 : corners[1] != low && corners[1] != high ? 1 : 2;
+            return (apart + 1) % 3;
+        }
     }
 
     private static int Triangle(long key) => (int)((uint)key >> 1);

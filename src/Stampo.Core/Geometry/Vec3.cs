@@ -16,4 +16,19 @@ public readonly record struct Vec3(double X, double Y, double Z)
     public Vec3 Cross(Vec3 b) => new(Y * b.Z - Z * b.Y, Z * b.X - X * b.Z, X * b.Y - Y * b.X);
 
     public Vec3 Unit() => this * (1 / Length);
+
+    /// <summary>Turned about a unit axis by an angle in radians (Rodrigues 1840).</summary>
+    public Vec3 Turned(Vec3 axis, double angle)
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        return this * cos + axis.Cross(this) * sin + axis * (axis.Dot(this) * (1 - cos));
+    }
+
+    /// <summary>Two unit directions at right angles to this unit direction and to each other.</summary>
+    public (Vec3 U, Vec3 V) Plane()
+    {
+        var helper = Math.Abs(X) < 0.9 ? new Vec3(1, 0, 0) : new Vec3(0, 1, 0);
+        var u = Cross(helper).Unit();
+        return (u, Cross(u));
+    }
 }

@@ -47,11 +47,11 @@ public static class Welder
 
     /// <summary>
     /// Joins the listed vertices (those on open edges; all others already have their neighbours) where they lie within
-    /// a millionth of the box diagonal of each other. Returns the same mesh when there is nothing to join.
+    /// a share of the box diagonal of each other. Returns the same mesh when there is nothing to join.
     /// </summary>
-    public static Mesh WeldNear(Mesh mesh, IEnumerable<int> openVertices)
+    public static Mesh WeldNear(Mesh mesh, IEnumerable<int> openVertices, double shareOfDiagonal = NearShareOfDiagonal)
     {
-        var reach = NearShareOfDiagonal * mesh.Bounds().Diagonal;
+        var reach = shareOfDiagonal * mesh.Bounds().Diagonal;
         if (!(reach > 0))
             return mesh;
         var cells = new Dictionary<(long, long, long), List<int>>();

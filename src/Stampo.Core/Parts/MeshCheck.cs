@@ -5,7 +5,7 @@ using Stampo.Core.Working;
 namespace Stampo.Core.Parts;
 
 /// <summary>A read mesh with what was found on it.</summary>
-public sealed record CheckedMesh(Mesh Mesh, MeshReport Report, IReadOnlyList<WorkLine> Working);
+public sealed record CheckedMesh(Mesh Mesh, Faults Faults, Topology Topology, MeshReport Report, IReadOnlyList<WorkLine> Working);
 
 /// <summary>Reads a mesh file, joins it and measures what can honestly be measured.</summary>
 public static class MeshCheck
@@ -17,6 +17,8 @@ public static class MeshCheck
 
     public static CheckedMesh Run(TriangleSoup soup, LengthUnit unit, CancellationToken cancel = default)
     {
+        if (soup.StatedUnit is not null)
+            unit = LengthUnit.Mm;
         var mesh = Welder.WeldExact(soup, unit.Millimetres());
         cancel.ThrowIfCancellationRequested();
         var (faults, topology) = Connect(mesh);
@@ -38,10 +40,11 @@ public static class MeshCheck
         var volume = Volume(mesh, topology, findings, sheet);
         AddUnitQuestion(findings, soup, unit, size);
 
-        return new CheckedMesh(mesh, new MeshReport(
+        return new CheckedMesh(mesh, faults, topology, new MeshReport(
             soup.Format, soup.TriangleCount, mesh.VertexCount, topology.ShellCount, topology.IsClosed,
             topology.OpenEdges, topology.NonManifoldEdges, topology.FlippedEdges, faults.Degenerate, faults.Duplicate,
-            volume, area, [size.X, size.Y, size.Z], findings), sheet.Lines);
+            volume, area, [size.X, size.Y, size.Z], findings)
+        { StatedUnit = soup.StatedUnit }, sheet.Lines);
     }
 
     private static (Faults, Topology) Connect(Mesh mesh)
@@ -99,13 +102,15 @@ public static class MeshCheck
 
     private static void AddUnitQuestion(List<Finding> findings, TriangleSoup soup, LengthUnit unit, Vec3 sizeMm)
     {
+        if (soup.StatedUnit is not null)
+            return;
         var longest = Math.Max(sizeMm.X, Math.Max(sizeMm.Y, sizeMm.Z)) / unit.Millimetres();
         if (LengthUnits.Suggest(longest, unit) is { } better)
             findings.Add(new Finding(Severity.Warning, "unit",
                 $"The longest side is {Text.Number(longest * unit.Millimetres())} mm. {Format(soup.Format)} files carry no unit: if this one is in {Name(better)}, that side is {Text.Number(longest * better.Millimetres())} mm. Choose the unit beside the file's name."));
     }
 
-    private static string Format(string format) => format.StartsWith("stl", StringComparison.Ordinal) ? "STL" : format;
+    private static string Format(string format) => format.Split('-')[0].ToUpperInvariant();
 
     private static string Name(LengthUnit unit) => unit switch
     {

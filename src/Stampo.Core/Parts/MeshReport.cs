@@ -9,8 +9,27 @@ public enum Severity
     Fault,
 }
 
-/// <summary>One thing the check found, in a sentence with what to do about it.</summary>
-public sealed record Finding(Severity Severity, string Code, string Text);
+/// <summary>What a finding and a gate can be about, so that the one tells the other where to look.</summary>
+public enum Concern
+{
+    Mesh,
+    Size,
+    Wall,
+    Section,
+    Draft,
+    Undercut,
+    Hole,
+    Air,
+}
+
+/// <summary>One thing the check found, in a sentence with what to do about it, and where when it has one place.</summary>
+public sealed record Finding(Severity Severity, string Code, string Text)
+{
+    public Concern Concern { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Place? Place { get; init; }
+}
 
 /// <summary>
 /// What was found on a mesh; lengths in mm. Volume is null unless the mesh is closed and consistently oriented,
@@ -32,12 +51,24 @@ public sealed record MeshReport(
     double[] BboxMm,
     IReadOnlyList<Finding> Messages)
 {
+    /// <summary>The unit the file itself states, in its own word; null when the format has none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? StatedUnit { get; init; }
+
     [JsonPropertyName("projectedAreaMm2")]
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public AxisAreas? ProjectedAreaMm2 { get; init; }
 
+    /// <summary>Wall by the largest ball.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public WallFigures? WallMm { get; init; }
+
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public WallFigures? WallRayMm { get; init; }
+
+    /// <summary>Diameter of the largest ball that fits inside.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public double? SectionToCoolMm { get; init; }
 
     /// <summary>Unit direction in which a two-part mold would open.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -53,4 +84,26 @@ public sealed record MeshReport(
     [JsonPropertyName("noDraftAreaMm2")]
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public double? NoDraftAreaMm2 { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Draw? Draw { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<BlindHole>? BlindHoles { get; init; }
+
+    /// <summary>The report with a study's figures and findings added; as it is when there is no study.</summary>
+    public MeshReport With(ShapeFigures? shape) => shape is null ? this : this with
+    {
+        ProjectedAreaMm2 = shape.ProjectedAreaMm2,
+        WallMm = shape.WallMm,
+        WallRayMm = shape.WallRayMm,
+        SectionToCoolMm = shape.Section?.DiameterMm,
+        Pull = shape.Pull,
+        UndercutAreaMm2 = shape.UndercutAreaMm2,
+        UndercutRegions = shape.Undercuts.Count,
+        NoDraftAreaMm2 = shape.BelowDraft[0].AreaMm2,
+        Draw = shape.Draw,
+        BlindHoles = shape.BlindHoles,
+        Messages = [.. Messages, .. shape.Findings],
+    };
 }

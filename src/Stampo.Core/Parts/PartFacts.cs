@@ -1,51 +1,8 @@
 using System.Text.Json.Serialization;
-using Stampo.Core.Working;
 
 namespace Stampo.Core.Parts;
 
-public enum ShapeClass
-{
-    /// <summary>A solid or boxy part with walls, bosses and ribs on both sides.</summary>
-    Compact,
-
-    /// <summary>A sheet-like open shell of near-constant wall that could be drawn over a mold.</summary>
-    OpenShell,
-}
-
-public enum Undercut
-{
-    None,
-    Mild,
-    Strong,
-}
-
-/// <summary>What a person says about the part that the mesh figures do not tell yet.</summary>
-public sealed record PartDeclaration
-{
-    public ShapeClass Shape { get; init; } = ShapeClass.Compact;
-
-    public Undercut Undercut { get; init; } = Undercut.None;
-
-    public double? NominalWallMm { get; init; }
-
-    public double? ThinnestWallMm { get; init; }
-
-    public PartDeclaration Checked()
-    {
-        if (NominalWallMm is { } wall)
-            Check.Between(wall, 0.05, 500, "nominalWallMm", "mm", "a wall is neither foil nor a block");
-        if (ThinnestWallMm is { } thinnest)
-        {
-            Check.Between(thinnest, 0.02, 500, "thinnestWallMm", "mm", "a wall is neither foil nor a block");
-            if (thinnest > NominalWallMm)
-                throw new RefusalException("input.out-of-range", $"The thinnest wall ({Text.Number(thinnest)} mm) can't be thicker than the nominal wall ({Text.Number(NominalWallMm.Value)} mm).", "thinnestWallMm");
-        }
-
-        return this;
-    }
-}
-
-/// <summary>The part as the routes see it. The box sides are in the file's axes.</summary>
+/// <summary>The part as the routes see it: sizes from the mesh or declared, what was measured, and what a person said, which goes first.</summary>
 public sealed record PartFacts(
     double LengthMm,
     double WidthMm,
@@ -54,12 +11,24 @@ public sealed record PartFacts(
     [property: JsonPropertyName("areaCm2")] double AreaCm2,
     PartDeclaration Declared)
 {
+    /// <summary>No tool has room for more; with more regions than these it is another tool altogether.</summary>
+    private const int MostSlides = 8;
+
+    /// <summary>Null until the shape has been measured, and for a part without a mesh.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public MeasuredShape? Measured { get; init; }
+
+    /// <summary>Area of the faces picked as show side; null when none were.</summary>
+    [JsonPropertyName("pickedShowCm2")]
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public double? PickedShowCm2 { get; init; }
+
     [JsonIgnore]
     public double LongestMm => Math.Max(LengthMm, Math.Max(WidthMm, HeightMm));
 
-    /// <summary>Half of the surface: the show side until faces are picked.</summary>
+    /// <summary>The picked show side, or half of the surface.</summary>
     [JsonIgnore]
-    public double ShowAreaDm2 => AreaCm2 / 200;
+    public double ShowAreaDm2 => PickedShowCm2 is { } picked ? picked / 100 : AreaCm2 / 200;
 
     [JsonIgnore]
     public double BoxCm3 => LengthMm * WidthMm * HeightMm / 1000;
@@ -68,18 +37,45 @@ public sealed record PartFacts(
     [JsonIgnore]
     public double FootprintCm2 => BoxCm3 / ShortestMm * 10;
 
+    /// <summary>The shadow along the pull, or the footprint of the box.</summary>
+    [JsonIgnore]
+    public double PartingCm2 => Measured?.PartingCm2 ?? FootprintCm2;
+
     [JsonIgnore]
     public double ShortestMm => Math.Min(LengthMm, Math.Min(WidthMm, HeightMm));
 
     /// <summary>
-    /// The declared wall, or 2·volume/area: exact for a plate whose edges are small against its faces,
+    /// The declared wall, the measured one, or 2·volume/area: exact for a plate whose edges are small against its faces,
     /// thinner than the truth for a block.
     /// </summary>
     [JsonIgnore]
-    public double WallMm => Declared.NominalWallMm ?? 20 * VolumeCm3 / AreaCm2;
+    public double WallMm => Declared.NominalWallMm ?? Measured?.UsualWallMm ?? 20 * VolumeCm3 / AreaCm2;
 
-    /// <summary>Facts from a report that has a volume; null from one that has not.</summary>
-    public static PartFacts? From(MeshReport report, PartDeclaration declared) => report.VolumeMm3 is > 0 and var volume
-        ? new PartFacts(report.BboxMm[0], report.BboxMm[1], report.BboxMm[2], volume / 1000, report.AreaMm2 / 100, declared)
-        : null;
+    /// <summary>What cools last: the declared wall stands for the whole part, else the largest ball inside it.</summary>
+    [JsonIgnore]
+    public double SectionMm => Declared.NominalWallMm ?? Measured?.SectionMm ?? WallMm;
+
+    [JsonIgnore]
+    public double? ThinnestWallMm => Declared.ThinnestWallMm ?? Measured?.ThinnestWallMm;
+
+    [JsonIgnore]
+    public Undercut? Undercut => Declared.Undercut ?? Measured?.Undercut;
+
+    /// <summary>Slides, lifters or loose cores a rigid tool needs: as measured, or a usual number for what was declared.</summary>
+    [JsonIgnore]
+    public int UndercutRegions => Declared.Undercut switch
+    {
+        null => Math.Min(Measured?.UndercutRegions ?? 0, MostSlides),
+        Parts.Undercut.None => 0,
+        Parts.Undercut.Mild => 1,
+        _ => 3,
+    };
+
+    /// <summary>Facts from a report that has a volume, else from the declared size; null from neither.</summary>
+    public static PartFacts? From(MeshReport? report, PartDeclaration declared) => (report?.VolumeMm3, declared.Size) switch
+    {
+        ( > 0 and var volume, _) => new PartFacts(report!.BboxMm[0], report.BboxMm[1], report.BboxMm[2], volume / 1000, report.AreaMm2 / 100, declared),
+        (_, { } size) => new PartFacts(size.LengthMm, size.WidthMm, size.HeightMm, size.VolumeCm3, size.AreaCm2, declared),
+        _ => null,
+    };
 }

@@ -1,9 +1,27 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Parts;
 
-/// <summary>What opening a rigid mold along a direction meets; areas in mm².</summary>
-public sealed record PullFigures(Vec3 Pull, double UndercutMm2, int UndercutRegions, double NoDraftMm2);
+/// <summary>
+/// Undercut facets that share edges: one slide, lifter, loose core or stretch of the mold. The depth is how far the mold has
+/// to give way sideways before the deepest point of it is free; null when it never is.
+/// </summary>
+public sealed record UndercutRegion([property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2, double? DepthMm, Place Place);
+
+/// <summary>Area of the surface that stands closer to the pull than an angle.</summary>
+public sealed record AreaBelowDraft(double Deg, [property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2);
+
+/// <summary>
+/// What opening a rigid mold along a direction meets. RegionOf gives each surface sample the number of its undercut region
+/// from 1, the largest first, and 0 where it is free; DraftDeg gives each triangle asin(n·d) in degrees, positive facing
+/// along the pull and negative facing back.
+/// </summary>
+public sealed record PullFigures(
+    Vec3 Pull, double UndercutMm2, IReadOnlyList<UndercutRegion> Regions, IReadOnlyList<AreaBelowDraft> BelowDraft, Place? LeastDraft, ushort[] RegionOf, float[] DraftDeg)
+{
+    public double NoDraftMm2 => BelowDraft[0].AreaMm2;
+}
 
 /// <summary>
 /// Draft and undercuts along a pull. Draft of a facet: asin |n·d|. A point is undercut when neither along +d nor along −d
@@ -13,111 +31,71 @@ public static class PullCheck
 {
     public const double LeastDraftDeg = 0.5;
 
-    /// <summary>A direction off the axes must save this share of the surface from being undercut to be worth its trouble.</summary>
-    private const double WorthTilting = 0.01;
+    /// <summary>The angles routes ask for.</summary>
+    private static readonly double[] DraftsDeg = [LeastDraftDeg, 1, 2, 3, 5];
 
     /// <summary>A region smaller than this share of the surface is dust of the mesh.</summary>
     private const double Dust = 1e-5;
 
-    private const int ProposalSamples = 1500;
+    /// <summary>Regions told apart at most; more than these are a texture, not undercuts.</summary>
+    private const int MostRegions = 400;
 
-    public static PullFigures Along(SolidSurface surface, Vec3 pull, CancellationToken cancel = default)
+    public static PullFigures Along(SolidSurface surface, Vec3 pull, Progress progress)
     {
         var d = pull.Unit();
-        var undercut = new bool[surface.Samples.Length];
-        Parallel.For(0, undercut.Length, new ParallelOptions { CancellationToken = cancel }, i => undercut[i] = IsUndercut(surface, surface.Samples[i], d));
+        var samples = surface.Samples.All;
+        var undercut = new bool[samples.Length];
+        progress.Over(samples.Length, i => undercut[i] = IsUndercut(surface, samples[i], d));
         var area = 0.0;
-        var byFacet = new Dictionary<int, double>();
+        for (var i = 0; i < undercut.Length; i++)
+            area += undercut[i] ? samples[i].AreaMm2 : 0;
+        var draft = Array.ConvertAll(surface.Normals, n => (float)(Math.Asin(Math.Clamp(n.Dot(d), -1, 1)) * 180 / Math.PI));
+        var below = DraftsDeg.Select(deg => new AreaBelowDraft(deg, samples.Where(s => Math.Abs(draft[s.Triangle]) < deg).Sum(s => s.AreaMm2))).ToList();
+        var (regions, regionOf) = Regions(surface, undercut, d);
+        return new PullFigures(d, area, regions, below, LeastDraft(surface, draft), regionOf, draft);
+    }
+
+    internal static bool IsUndercut(SolidSurface surface, SurfaceSample sample, Vec3 d)
+    {
+        var likely = surface.Normals[sample.Triangle].Dot(d) >= 0 ? d : d * -1;
+        var outside = surface.JustOutside(sample);
+        return !surface.Leaves(outside, likely) && !surface.Leaves(outside, likely * -1);
+    }
+
+    private static Place? LeastDraft(SolidSurface surface, float[] draft)
+    {
+        var steep = surface.Samples.All.Where(s => Math.Abs(draft[s.Triangle]) < LeastDraftDeg).Select(s => ((SurfaceSample, double)?)(s, s.AreaMm2)).MaxBy(s => s?.Item2);
+        return steep is var (sample, _) ? Place.Of(sample.Point, surface.Normals[sample.Triangle], 4 * Math.Sqrt(sample.AreaMm2)) : null;
+    }
+
+    private static (IReadOnlyList<UndercutRegion>, ushort[]) Regions(SolidSurface surface, bool[] undercut, Vec3 d)
+    {
+        var samples = surface.Samples.All;
+        var caught = new bool[surface.Mesh.TriangleCount];
+        for (var i = 0; i < undercut.Length; i++)
+            caught[samples[i].Triangle] |= undercut[i];
+        var free = Array.ConvertAll(caught, isCaught => !isCaught);
+        var sets = new DisjointSets(caught.Length);
+        for (var edge = 0; edge < surface.Topology.Neighbours.Length; edge++)
+        {
+            if (surface.Topology.Neighbours[edge] is >= 0 and var other && caught[edge / 3] && caught[other])
+                sets.Join(edge / 3, other);
+        }
+
+        var (setOf, count) = sets.Number(free);
+        var members = new List<int>[count];
         for (var i = 0; i < undercut.Length; i++)
         {
-            if (!undercut[i])
-                continue;
-            var sample = surface.Samples[i];
-            area += sample.AreaMm2;
-            byFacet[sample.Triangle] = byFacet.GetValueOrDefault(sample.Triangle) + sample.AreaMm2;
+            if (undercut[i])
+                (members[setOf[samples[i].Triangle]] ??= []).Add(i);
         }
 
-        var limit = Math.Sin(LeastDraftDeg * Math.PI / 180);
-        var noDraft = surface.Samples.Where(s => Math.Abs(surface.Normals[s.Triangle].Dot(d)) < limit).Sum(s => s.AreaMm2);
-        return new PullFigures(d, area, Regions(surface, byFacet), noDraft);
-    }
-
-    /// <summary>
-    /// The axis with least undercut, then most drafted area, then largest shadow; another of 24 directions over the hemisphere
-    /// only when it leaves clearly less undercut.
-    /// </summary>
-    public static Vec3 Propose(SolidSurface surface, AxisAreas shadowsMm2, CancellationToken cancel = default)
-    {
-        var stride = Math.Max(1, surface.Samples.Length / ProposalSamples);
-        SurfaceSample[] some = [.. surface.Samples.Where((_, i) => i % stride == 0)];
-        var whole = some.Sum(s => s.AreaMm2);
-        var limit = Math.Sin(LeastDraftDeg * Math.PI / 180);
-        (Vec3 Direction, double ShadowMm2)[] axes = [(new(0, 0, 1), shadowsMm2.Z), (new(0, 1, 0), shadowsMm2.Y), (new(1, 0, 0), shadowsMm2.X)];
-        var (best, least, _) = axes.Select(axis => (axis.Direction, Undercut: Undercut(axis.Direction), axis.ShadowMm2))
-            .OrderBy(c => Math.Round(c.Undercut / whole / WorthTilting))
-            .ThenByDescending(c => Math.Round(some.Where(s => Math.Abs(surface.Normals[s.Triangle].Dot(c.Direction)) >= limit).Sum(s => s.AreaMm2) / whole, 2))
-            .ThenByDescending(c => Math.Round(c.ShadowMm2 / surface.AreaMm2, 2))
-            .First();
-        foreach (var direction in least > WorthTilting * whole ? Hemisphere() : [])
-        {
-            var undercut = Undercut(direction);
-            if (undercut < least - WorthTilting * whole)
-                (best, least) = (direction, undercut);
-        }
-
-        return best;
-
-        double Undercut(Vec3 d)
-        {
-            cancel.ThrowIfCancellationRequested();
-            return some.AsParallel().Where(s => IsUndercut(surface, s, d)).Sum(s => s.AreaMm2);
-        }
-    }
-
-    private static bool IsUndercut(SolidSurface surface, SurfaceSample sample, Vec3 d)
-    {
-        var normal = surface.Normals[sample.Triangle];
-        var origin = sample.Point + normal * surface.Tiny;
-        return !Leaves(surface, origin, d) && !Leaves(surface, origin, d * -1);
-    }
-
-    private static bool Leaves(SolidSurface surface, Vec3 origin, Vec3 direction) =>
-        double.IsInfinity(surface.Bvh.FirstHit(origin, direction, 0, double.PositiveInfinity));
-
-    /// <summary>Undercut facets that share an edge are one region: one slide, lifter or stretch.</summary>
-    private static int Regions(SolidSurface surface, Dictionary<int, double> undercutMm2)
-    {
-        var facets = undercutMm2.Keys.Order().ToArray();
-        var sets = new DisjointSets(facets.Length);
-        var seen = new Dictionary<(int, int), int>();
-        for (var i = 0; i < facets.Length; i++)
-        {
-            for (var k = 0; k < 3; k++)
-            {
-                int a = surface.Mesh.Corners[3 * facets[i] + k], b = surface.Mesh.Corners[3 * facets[i] + (k + 1) % 3];
-                var edge = a < b ? (a, b) : (b, a);
-                if (!seen.TryAdd(edge, i))
-                    sets.Join(i, seen[edge]);
-            }
-        }
-
-        var (setOf, count) = sets.Number(new bool[facets.Length]);
-        var areas = new double[count];
-        for (var i = 0; i < facets.Length; i++)
-            areas[setOf[i]] += undercutMm2[facets[i]];
-        return areas.Count(area => area > Dust * surface.AreaMm2);
-    }
-
-    /// <summary>Twenty-four directions spread evenly over the upper hemisphere (Fibonacci lattice).</summary>
-    private static IEnumerable<Vec3> Hemisphere()
-    {
-        const int count = 24;
-        for (var i = 0; i < count; i++)
-        {
-            var z = 1 - (i + 0.5) / count;
-            var (sin, cos) = Math.SinCos(i * Math.PI * (3 - Math.Sqrt(5)));
-            var r = Math.Sqrt(1 - z * z);
-            yield return new Vec3(r * cos, r * sin, z);
-        }
+        var kept = members.Select(list => (List: list, Area: list.Sum(i => samples[i].AreaMm2)))
+            .Where(region => region.Area > Dust * surface.AreaMm2).OrderByDescending(region => region.Area).Take(MostRegions).ToList();
+        var regionOf = new ushort[undercut.Length];
+        for (var r = 0; r < kept.Count; r++)
+            foreach (var i in kept[r].List)
+                regionOf[i] = (ushort)(r + 1);
+        return ([.. kept.AsParallel().AsOrdered().Select(region => UndercutDepth.Measure(surface, region.List, region.Area, d))], regionOf);
     }
 }

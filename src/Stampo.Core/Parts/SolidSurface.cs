@@ -5,19 +5,14 @@ namespace Stampo.Core.Parts;
 /// <summary>A closed part made ready for questions about its inside: outward normals, samples, and a hierarchy to ask quickly.</summary>
 public sealed class SolidSurface
 {
-    public SolidSurface(Mesh mesh, bool[] leftOut, bool insideOut)
+    public SolidSurface(Mesh mesh, Faults faults, Topology topology, bool insideOut)
     {
-        (Mesh, LeftOut) = (mesh, leftOut);
+        (Mesh, LeftOut, Topology) = (mesh, faults.LeftOut, topology);
         Normals = new Vec3[mesh.TriangleCount];
-        Parallel.For(0, Normals.Length, t =>
-        {
-            var normal = mesh.AreaNormal(t);
-            var length = normal.Length;
-            Normals[t] = length > 0 ? normal * ((insideOut ? -1 : 1) / length) : default;
-        });
-        Samples = SurfaceSamples.Of(mesh, leftOut);
-        Bvh = new Bvh(mesh, leftOut);
-        AreaMm2 = Samples.Sum(s => s.AreaMm2);
+        Parallel.For(0, Normals.Length, t => Normals[t] = mesh.UnitNormal(t) * (insideOut ? -1 : 1));
+        Samples = SurfaceSamples.Of(mesh, LeftOut);
+        Bvh = new Bvh(mesh, LeftOut);
+        AreaMm2 = Samples.All.Sum(s => s.AreaMm2);
         Tiny = 1e-5 * mesh.Bounds().Diagonal;
     }
 
@@ -25,14 +20,21 @@ public sealed class SolidSurface
 
     public bool[] LeftOut { get; }
 
+    public Topology Topology { get; }
+
     /// <summary>Outward unit normals, one a triangle; zero for a needle.</summary>
     public Vec3[] Normals { get; }
 
-    public SurfaceSample[] Samples { get; }
+    public SurfaceSamples Samples { get; }
 
     public Bvh Bvh { get; }
 
     public double AreaMm2 { get; }
+
+    /// <summary>Whether a ray from just outside a sample gets away along the unit direction.</summary>
+    public bool Leaves(Vec3 outside, Vec3 direction) => !Bvh.AnyHit(outside, direction, 0);
+
+    public Vec3 JustOutside(SurfaceSample sample) => sample.Point + Normals[sample.Triangle] * Tiny;
 
     /// <summary>A step too small to matter and large enough to leave the surface.</summary>
     public double Tiny { get; }

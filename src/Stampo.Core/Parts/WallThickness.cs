@@ -1,3 +1,6 @@
+using Stampo.Core.Geometry;
+using Stampo.Core.Working;
+
 namespace Stampo.Core.Parts;
 
 /// <summary>Wall thickness over the surface, in mm: least, first percentile by area (so that one sliver does not decide), middle, most.</summary>
@@ -6,39 +9,41 @@ public sealed record WallFigures(double Min, double P1, double Median, double Ma
 /// <summary>Wall thickness of a closed part at its surface samples.</summary>
 public static class WallThickness
 {
-    /// <summary>Ray: straight inward to the far wall.</summary>
-    public static double[] ByRay(SolidSurface surface, CancellationToken cancel = default)
+    /// <summary>Ray: straight inward to the far wall, at every sample; infinite where there is none.</summary>
+    public static double[] ByRay(SolidSurface surface, Progress progress)
     {
-        var thickness = new double[surface.Samples.Length];
-        Parallel.For(0, thickness.Length, new ParallelOptions { CancellationToken = cancel }, i =>
+        var samples = surface.Samples.All;
+        var thickness = new double[samples.Length];
+        progress.Over(samples.Length, i =>
         {
-            var sample = surface.Samples[i];
-            var inward = surface.Normals[sample.Triangle] * -1;
-            thickness[i] = surface.Bvh.FirstHit(sample.Point, inward, surface.Tiny, double.PositiveInfinity, t => surface.Normals[t].Dot(inward) > 0);
+            var inward = surface.Normals[samples[i].Triangle] * -1;
+            thickness[i] = surface.Bvh.FirstHit(samples[i].Point, inward, surface.Tiny, t => surface.Normals[t].Dot(inward) > 0);
         });
         return thickness;
     }
 
-    /// <summary>Figures over the samples that found a far wall; null when none did.</summary>
-    public static WallFigures? Figures(SolidSurface surface, double[] thickness, string method)
+    /// <summary>Figures over the samples counted that found a far wall; null when none did. Also the place of the first percentile.</summary>
+    public static (WallFigures Figures, SurfaceSample Thin)? Figures(SolidSurface surface, double[] thickness, string method, bool[]? counted = null)
     {
-        var order = Enumerable.Range(0, thickness.Length).Where(i => double.IsFinite(thickness[i])).ToArray();
+        var samples = surface.Samples.All;
+        var order = Enumerable.Range(0, thickness.Length).Where(i => double.IsFinite(thickness[i]) && (counted is null || counted[i])).ToArray();
         if (order.Length == 0)
             return null;
         Array.Sort(Array.ConvertAll(order, i => thickness[i]), order);
-        var half = order.Sum(i => surface.Samples[i].AreaMm2) / 2;
-        return new WallFigures(thickness[order[0]], At(half / 50), At(half), thickness[order[^1]], method);
+        var whole = order.Sum(i => samples[i].AreaMm2);
+        var thin = At(whole / 100);
+        return (new WallFigures(thickness[order[0]], thickness[thin], thickness[At(whole / 2)], thickness[order[^1]], method), samples[thin]);
 
-        double At(double area)
+        int At(double area)
         {
             foreach (var i in order)
             {
-                area -= surface.Samples[i].AreaMm2;
+                area -= samples[i].AreaMm2;
                 if (area <= 0)
-                    return thickness[i];
+                    return i;
             }
 
-            return thickness[order[^1]];
+            return order[^1];
         }
     }
 }

@@ -6,16 +6,33 @@ namespace Stampo.Core.Routes;
 /// <summary>Screens that several routes share, each in words a person would use.</summary>
 internal static class Gates
 {
-    /// <summary>Thinnest declared wall against what fills: below <paramref name="atRiskMm"/> is out, below <paramref name="usualMm"/> at risk.</summary>
+    /// <summary>A part softer than this pulls off what a hard one hangs on.</summary>
+    private const double SoftEnoughToStretch = 90;
+
+    /// <summary>This much of the surface without its draft is edges and lettering.</summary>
+    private const double TolerableShare = 0.03;
+
+    /// <summary>Thinnest wall against what fills: below <paramref name="atRiskMm"/> is out, below <paramref name="usualMm"/> at risk.</summary>
     public static Gate ThinnestWall(Job job, double usualMm, double atRiskMm)
     {
-        if (job.Part.Declared.ThinnestWallMm is not { } wall)
-            return new Gate(Verdict.Fits, "Thinnest wall", $"Not stated; {Text.Number(usualMm)} mm is needed.", "State the thinnest wall on the Part page.");
-        if (wall >= usualMm)
-            return new Gate(Verdict.Fits, "Thinnest wall", $"{Text.Number(wall)} mm; {Text.Number(usualMm)} mm is needed.");
-        return wall >= atRiskMm
-            ? new Gate(Verdict.AtRisk, "Thinnest wall", $"Walls of {Text.Number(wall)} mm may not fill; {Text.Number(usualMm)} mm would.", $"Thicken to {Text.Number(usualMm)} mm, or accept scrap.")
-            : new Gate(Verdict.Out, "Thinnest wall", $"Walls of {Text.Number(wall)} mm won't fill; {Text.Number(usualMm)} mm would.", $"Thicken the wall to {Text.Number(usualMm)} mm.");
+        var gate = About(Concern.Wall, "Thinnest wall", usualMm);
+        if (job.Part.ThinnestWallMm is not { } wall)
+            return gate with { Reason = $"Not known yet; {Text.Number(usualMm)} mm is needed.", Remedy = "State the thinnest wall on the Part page." };
+        var (shown, needed) = (Text.Number(wall, 3), Text.Number(usualMm));
+        if (wall >= usualMm * 0.995)
+            return gate with { Reason = $"{shown} mm; {needed} mm is needed." };
+        return wall >= atRiskMm * 0.995
+            ? gate with { Verdict = Verdict.AtRisk, Reason = $"Walls of {shown} mm may not fill; {needed} mm would.", Remedy = $"Thicken to {needed} mm, or accept scrap." }
+            : gate with { Verdict = Verdict.Out, Reason = $"Walls of {shown} mm won't fill; {needed} mm would.", Remedy = $"Thicken the wall to {needed} mm." };
+    }
+
+    /// <summary>The thickest place against what cools or cures sound.</summary>
+    public static Gate ThickestSection(Job job, double mostMm, string otherwise, string remedy)
+    {
+        var gate = About(Concern.Section, "Thickest section", mostMm);
+        return job.Part.SectionMm <= mostMm
+            ? gate with { Reason = $"{Text.Number(job.Part.SectionMm, 3)} mm; up to {Text.Number(mostMm)} mm is sound." }
+            : gate with { Verdict = Verdict.AtRisk, Reason = $"Sections of {Text.Number(job.Part.SectionMm, 3)} mm {otherwise}; up to {Text.Number(mostMm)} mm is sound.", Remedy = remedy };
     }
 
     /// <summary>The part's sorted sides against a machine's or block's sorted sides.</summary>
@@ -27,33 +44,69 @@ internal static class Gates
         var fits = part[0] <= room[0] && part[1] <= room[1] && part[2] <= room[2];
         var size = $"{Text.Number(part[2])} × {Text.Number(part[1])} × {Text.Number(part[0])} mm";
         var limit = $"{Text.Number(room[2])} × {Text.Number(room[1])} × {Text.Number(room[0])} mm";
+        var gate = About(Concern.Size, $"Fits {what}");
         return fits
-            ? new Gate(Verdict.Fits, $"Fits {what}", $"{size} into {limit}.")
-            : new Gate(Verdict.Out, $"Fits {what}", $"{size} is larger than {what} takes ({limit}).", "Split the part, or have it made on a larger machine.");
+            ? gate with { Reason = $"{size} into {limit}." }
+            : gate with { Verdict = Verdict.Out, Reason = $"{size} is larger than {what} takes ({limit}).", Remedy = "Split the part, or have it made on a larger machine." };
+    }
+
+    /// <summary>Draft on a tool that doesn't give; a soft part peels off without.</summary>
+    public static Gate Draft(Job job, double neededDeg)
+    {
+        var gate = About(Concern.Draft, "Draft", neededDeg);
+        if (job.Part.Measured?.NoDraftShares.Below(neededDeg) is not { } share)
+            return gate with { Reason = $"Not measured; {Text.Number(neededDeg)}° is needed." };
+        if (Stretches(job))
+            return gate with { Reason = $"A part at {job.Material.Hardness} peels off without." };
+        return share <= TolerableShare
+            ? gate with { Reason = $"All but {Text.Number(100 * share, 2)} % of the surface has {Text.Number(neededDeg)}° or more." }
+            : gate with { Verdict = Verdict.AtRisk, Reason = $"{Text.Number(100 * share, 2)} % of the surface has less than {Text.Number(neededDeg)}°: it drags and scuffs as the tool opens.", Remedy = $"Lean the walls {Text.Number(neededDeg)}° along the pull." };
     }
 
     /// <summary>Undercuts in a tool that doesn't stretch; a flexible part may stretch instead.</summary>
     public static Gate UndercutInRigidTool(Job job, string help)
     {
-        var soft = job.Material.Hardness.OnOneScale <= 90;
-        return job.Part.Declared.Undercut switch
+        var gate = About(Concern.Undercut, "Undercuts");
+        return job.Part.Undercut switch
         {
-            Undercut.None => new Gate(Verdict.Fits, "Undercuts", "None stated."),
-            Undercut.Mild when soft => new Gate(Verdict.Fits, "Undercuts", $"Mild; the part at {job.Material.Hardness} stretches off."),
-            Undercut.Strong when soft => new Gate(Verdict.AtRisk, "Undercuts", $"Strong; even a part at {job.Material.Hardness} may tear coming off.", "Try one first, or take a softer grade."),
-            _ => new Gate(Verdict.AtRisk, "Undercuts", $"The tool does not stretch: {help}.", "Remove the undercut from the model."),
+            null or Undercut.None => gate with { Reason = None(job) },
+            Undercut.Mild when Stretches(job) => gate with { Reason = $"{Depth(job, "Mild")}; the part at {job.Material.Hardness} stretches off." },
+            Undercut.Strong when Stretches(job) => gate with { Verdict = Verdict.AtRisk, Reason = $"{Depth(job, "Strong")}; even a part at {job.Material.Hardness} may tear coming off.", Remedy = "Try one first, or take a softer grade." },
+            _ => gate with { Verdict = Verdict.AtRisk, Reason = $"The tool does not stretch: {help}.", Remedy = "Remove the undercut from the model." },
         };
     }
 
-    public static Gate UndercutInSoftMold(Job job) => job.Part.Declared.Undercut switch
+    public static Gate UndercutInSoftMold(Job job)
     {
-        Undercut.Strong => new Gate(Verdict.AtRisk, "Undercuts", "Strong undercuts wear the silicone; its life is taken at 0.6.", "Ease the undercut, or add a loose core."),
-        Undercut.Mild => new Gate(Verdict.Fits, "Undercuts", "Mild; the silicone stretches."),
-        _ => new Gate(Verdict.Fits, "Undercuts", "None stated."),
-    };
+        var gate = About(Concern.Undercut, "Undercuts");
+        return job.Part.Undercut switch
+        {
+            Undercut.Strong => gate with { Verdict = Verdict.AtRisk, Reason = $"{Depth(job, "Strong")}: undercuts like these wear the silicone; its life is taken at 0.6.", Remedy = "Ease the undercut, or add a loose core." },
+            Undercut.Mild => gate with { Reason = $"{Depth(job, "Mild")}; the silicone stretches." },
+            _ => gate with { Reason = None(job) },
+        };
+    }
+
+    public static Gate NoUndercut(Job job) => job.Part.Undercut is null or Undercut.None
+        ? About(Concern.Undercut, "Undercuts") with { Reason = None(job) }
+        : About(Concern.Undercut, "Undercuts") with { Verdict = Verdict.Out, Reason = "A formed sheet can't leave an undercut on a one-piece mold.", Remedy = "Remove the undercut." };
+
+    /// <summary>Slender round holes need cores that a soft mold can't hold up.</summary>
+    public static Gate SlenderHoles(Job job) => job.Part.Measured?.SlenderHoles is > 0 and var holes
+        ? About(Concern.Hole, "Slender holes") with { Verdict = Verdict.AtRisk, Reason = $"{Text.Count(holes, "blind hole")} more than three times as deep as wide: a silicone core that slender bends.", Remedy = "Put steel pins in the mold, or drill them later." }
+        : About(Concern.Hole, "Slender holes") with { Reason = job.Part.Measured is null ? "Not measured." : "No blind hole is more than three times as deep as wide." };
 
     public static Gate Inserts(Job job, bool molded, string otherwise) =>
         job.Brief.Inserts == 0 || molded
             ? new Gate(Verdict.Fits, "Inserts", job.Brief.Inserts == 0 ? "None asked." : $"{Text.Count(job.Brief.Inserts, "insert")} held in the tool and molded in.")
             : new Gate(Verdict.AtRisk, "Inserts", $"{Text.Count(job.Brief.Inserts, "insert")} can't be molded in.", otherwise);
+
+    private static Gate About(Concern concern, string name, double? limit = null) => new(Verdict.Fits, name, "") { Concern = concern, Limit = limit };
+
+    private static bool Stretches(Job job) => job.Material.Hardness.OnOneScale <= SoftEnoughToStretch;
+
+    private static string None(Job job) => job.Part.Undercut is null ? "None stated." : job.Part.Declared.Undercut is null ? "None found along the pull." : "None stated.";
+
+    private static string Depth(Job job, string word) =>
+        job.Part.Declared.Undercut is null && job.Part.Measured?.UndercutDepthMm is { } depth ? $"{word}, {Text.Number(depth, 2)} mm deep" : word;
 }

@@ -36,7 +36,14 @@ public enum Verdict
 }
 
 /// <summary>One screen a route is put through: the result, the reason, and what would change it.</summary>
-public sealed record Gate(Verdict Verdict, string Name, string Reason, string? Remedy = null);
+public sealed record Gate(Verdict Verdict, string Name, string Reason, string? Remedy = null)
+{
+    /// <summary>What of the part's shape it is about; null for a gate that is not about its shape.</summary>
+    public Concern? Concern { get; init; }
+
+    /// <summary>The limit it was held against, in mm or degrees by what it is about.</summary>
+    public double? Limit { get; init; }
+}
 
 /// <summary>What a cost line is charged on.</summary>
 public enum ChargedOn

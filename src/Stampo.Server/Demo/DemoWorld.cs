@@ -20,7 +20,7 @@ public sealed record DemoRow(int InDays, int Quantity, Purpose Purpose);
 public sealed record DemoDecision(string RouteId, double Quantity, string Reason, string By);
 
 /// <summary>Lays the made-up world into an empty database, through the same doors as the page.</summary>
-public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake intake, Decisions decisions, Plans plans, TimeProvider clock)
+public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake intake, Studies studies, Decisions decisions, Plans plans, TimeProvider clock)
 {
     public async Task LoadAsync(string folder, CancellationToken cancel = default)
     {
@@ -39,6 +39,7 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         var mesh = await File.ReadAllBytesAsync(Path.Combine(folder, "meshes", demo.Mesh), cancel);
         var part = await intake.KeepAsync(demo.Mesh, mesh, LengthUnit.Mm, demo.Declared.Checked(), cancel);
         await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel);
+        await studies.StartAsync(part, cancel);
         if (demo.Brief is { } brief)
             await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel);
         if (demo.Decision is { } decision)

@@ -51,7 +51,12 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         }
     }
 
-    private static int StatusOf(string code) => code == "mesh.too-large" ? StatusCodes.Status413PayloadTooLarge : StatusCodes.Status422UnprocessableEntity;
+    private static int StatusOf(string code) => code switch
+    {
+        "mesh.too-large" => StatusCodes.Status413PayloadTooLarge,
+        "study.busy" => StatusCodes.Status503ServiceUnavailable,
+        _ => StatusCodes.Status422UnprocessableEntity,
+    };
 
     private static string Readable(BadHttpRequestException bad) => bad.InnerException is System.Text.Json.JsonException json
         ? $"The request is not the JSON expected{(json.Path is { Length: > 1 } path ? $" at {path[(path[0] == '$' ? 1 : 0)..].TrimStart('.')}" : "")}: {Plain(json.Message)}"
@@ -70,6 +75,7 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         404 => "Not found",
         409 => "Changed elsewhere",
         413 => "Too large",
+        503 => "Busy",
         422 => "An input can't be used",
         _ => "Failed",
     };

@@ -10,7 +10,7 @@ namespace Stampo.Server.Hosting;
 /// <summary>Tells OpenAPI what it can't see: a range is a number or an object, and these always travel whole.</summary>
 internal static class Schemas
 {
-    private static readonly HashSet<Type> AlwaysWhole = [typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), typeof(PourPlan)];
+    private static readonly HashSet<Type> AlwaysWhole = [typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), typeof(PourPlan), typeof(StudyState), typeof(ShapeFigures)];
 
     public static void AddStampoSchemas(this OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>
     {

@@ -1,4 +1,3 @@
-using System.IO.Compression;
 using System.Security.Cryptography;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
@@ -17,31 +16,52 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
 
     private readonly SemaphoreSlim _readers = new(options.Value.MeshReaders);
 
+    /// <summary>The mesh opened last, while memory allows: strokes and previews ask for the same one again and again.</summary>
+    private readonly WeakReference<OpenedMesh?> _last = new(null);
+
     /// <summary>Takes the form's file and checks it without keeping it.</summary>
-    public async Task<CheckedMesh> CheckAsync(IFormFile file, LengthUnit unit, Vec3? pull, CancellationToken cancel) =>
-        await InTurnAsync(async () => ShapeCheck.Complete(MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel), pull, cancel), cancel);
-
-    /// <summary>Checks a file and keeps it; what the part was declared to be stays as it was.</summary>
-    public Task<StoredPart> KeepAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel = default) =>
-        KeepAsync(fileName, () => Task.FromResult(file), unit, declared, cancel);
-
-    public Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
-        KeepAsync(Path.GetFileName(file.FileName) is { Length: > 0 } name ? name[..Math.Min(name.Length, 120)] : "part.stl",
-            async () => await BytesAsync(file, cancel), unit, declared, cancel);
-
-    private async Task<StoredPart> KeepAsync(string fileName, Func<Task<ReadOnlyMemory<byte>>> read, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
+    public async Task<MeshReport> CheckAsync(IFormFile file, LengthUnit unit, Vec3? pull, CancellationToken cancel) =>
         await InTurnAsync(async () =>
         {
-            var file = await read();
-            var mesh = MeshCheck.Run(file.Span, unit, cancel);
-            var hash = Convert.ToHexStringLower(SHA256.HashData(file.Span));
-            await KeepAsync(hash, file, mesh.Mesh, unit, cancel);
-            return PartOf(mesh, fileName, hash, unit, declared);
+            var part = MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel);
+            return part.Report.With(ShapeCheck.Study(part, pull, new Progress(cancel: cancel))?.Figures);
         }, cancel);
 
+    /// <summary>Checks a file and keeps it; what the part was declared to be stays as it was.</summary>
+    public async Task<StoredPart> KeepAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel = default) =>
+        await InTurnAsync(() => KeepHereAsync(fileName, file, unit, declared, cancel), cancel);
+
+    public async Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
+        await InTurnAsync(async () => await KeepHereAsync(
+            Path.GetFileName(file.FileName) is { Length: > 0 } name ? name[..Math.Min(name.Length, 120)] : "part.stl", await BytesAsync(file, cancel), unit, declared, cancel), cancel);
+
     /// <summary>Measures a kept mesh again, taking the file's numbers in another unit.</summary>
-    public async Task<StoredPart> RemeasureAsync(StoredPart part, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
-        await InTurnAsync(async () => PartOf(MeshCheck.Run(Unpack((await FindAsync(part.Hash!, cancel)).File), unit, cancel), part.FileName!, part.Hash!, unit, declared), cancel);
+    public async Task<StoredPart> RemeasureAsync(StoredPart part, LengthUnit unit, CancellationToken cancel)
+    {
+        var mesh = await OpenAsync(part with { Unit = unit }, cancel);
+        return part with
+        {
+            Unit = unit,
+            Report = mesh.Report,
+            Working = mesh.Working,
+            ShowAreaCm2 = part.ShowPicks.Count > 0 ? ShowSide.AreaCm2(mesh, part.ShowPicks) : null,
+        };
+    }
+
+    /// <summary>The kept mesh of a part, read and connected.</summary>
+    public async Task<CheckedMesh> OpenAsync(StoredPart part, CancellationToken cancel)
+    {
+        if (part.Hash is not { } hash)
+            throw new RefusalException("part.no-mesh", "There is no mesh yet; take one in on the Part page.", "part");
+        if (_last.TryGetTarget(out var last) && last?.Hash == hash && last.Unit == part.Unit)
+            return last.Mesh;
+        return await InTurnAsync(async () =>
+        {
+            var opened = new OpenedMesh(hash, part.Unit, MeshCheck.Run(Packed.Unpack((await FindAsync(hash, cancel)).File), part.Unit, cancel));
+            _last.SetTarget(opened);
+            return opened.Mesh;
+        }, cancel);
+    }
 
     public async Task<StoredMesh> FindAsync(string hash, CancellationToken cancel)
     {
@@ -49,7 +69,22 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         return await db.Meshes.AsNoTracking().SingleOrDefaultAsync(m => m.Hash == hash, cancel) ?? throw new NotFoundException("That mesh is not kept here.");
     }
 
+    /// <summary>The drawing of a kept mesh, packed; made now when it was kept by an earlier version.</summary>
+    public async Task<byte[]> DrawingAsync(string hash, CancellationToken cancel)
+    {
+        var kept = await FindAsync(hash, cancel);
+        if (kept.Drawing.Length > 0)
+            return kept.Drawing;
+        var mesh = await OpenAsync(new StoredPart { Hash = hash }, cancel);
+        var drawing = Packed.Pack(Drawing.Of(mesh.Mesh, LengthUnit.Mm.Millimetres()));
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        await db.Meshes.Where(m => m.Hash == hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.Drawing, drawing), cancel);
+        return drawing;
+    }
+
     public void Dispose() => _readers.Dispose();
+
+    private sealed record OpenedMesh(string Hash, LengthUnit Unit, CheckedMesh Mesh);
 
     private async Task<T> InTurnAsync<T>(Func<Task<T>> work, CancellationToken cancel)
     {
@@ -74,6 +109,18 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         return bytes;
     }
 
+    private async Task<StoredPart> KeepHereAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel)
+    {
+        var mesh = MeshCheck.Run(file.Span, unit, cancel);
+        // A file that states its unit leaves nothing to choose.
+        if (mesh.Report.StatedUnit is not null)
+            unit = LengthUnit.Mm;
+        var hash = Convert.ToHexStringLower(SHA256.HashData(file.Span));
+        await KeepAsync(hash, file, mesh.Mesh, unit, cancel);
+        _last.SetTarget(new OpenedMesh(hash, unit, mesh));
+        return new StoredPart { FileName = fileName, Hash = hash, Unit = unit, Report = mesh.Report, Working = mesh.Working, Declared = declared };
+    }
+
     private async Task KeepAsync(string hash, ReadOnlyMemory<byte> file, Mesh mesh, LengthUnit unit, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
@@ -82,8 +129,8 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         db.Add(new StoredMesh
         {
             Hash = hash,
-            File = Pack(file.Span),
-            Drawing = Pack(Drawing.Of(mesh, unit.Millimetres())),
+            File = Packed.Pack(file.Span),
+            Drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres())),
             Picture = Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)),
         });
         try
@@ -97,31 +144,5 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
             if (!await again.Meshes.AnyAsync(m => m.Hash == hash, cancel))
                 throw;
         }
-    }
-
-    private static StoredPart PartOf(CheckedMesh mesh, string fileName, string hash, LengthUnit unit, PartDeclaration declared) => new()
-    {
-        FileName = fileName,
-        Hash = hash,
-        Unit = unit,
-        Report = mesh.Report,
-        Working = mesh.Working,
-        Declared = declared,
-    };
-
-    private static byte[] Pack(ReadOnlySpan<byte> bytes)
-    {
-        using var packed = new MemoryStream();
-        using (var zip = new GZipStream(packed, CompressionLevel.Fastest))
-            zip.Write(bytes);
-        return packed.ToArray();
-    }
-
-    private static byte[] Unpack(byte[] packed)
-    {
-        using var zip = new GZipStream(new MemoryStream(packed), CompressionMode.Decompress);
-        using var bytes = new MemoryStream();
-        zip.CopyTo(bytes);
-        return bytes.ToArray();
     }
 }

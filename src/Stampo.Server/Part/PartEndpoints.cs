@@ -1,12 +1,20 @@
-using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Extensions.Options;
-using Stampo.Core.Geometry;
+using Stampo.Core.Comparison;
+using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
+using Stampo.Server.Routes;
 
 namespace Stampo.Server.Part;
+
+/// <summary>A stroke of picking the show side, over the version the page shows.</summary>
+public sealed record PickRequest(ShowPick Pick, int Version);
+
+/// <summary>Mends to do, over the version the page shows.</summary>
+public sealed record MendOrder(IReadOnlyList<Mend> Mends, int Version);
 
 public static class PartEndpoints
 {
@@ -16,69 +24,156 @@ public static class PartEndpoints
     {
         var limit = app.ServiceProvider.GetRequiredService<IOptions<StampoOptions>>().Value.MaxUploadBytes + 1_000_000;
         var part = app.MapGroup("/api/projects/{id}/part").WithTags("Part");
+        part.MapDocument(limit);
+        part.MapMoves<StoredPart>(Step);
+        part.MapStudy();
+        part.MapMending();
+        part.MapShowSide();
+        part.MapExport();
+        app.MapMeshes();
+        app.MapMeshCheck(limit);
+    }
 
-        part.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, Step, StoredPart.None, cancel));
+    private static Task<Versioned<StoredPart>> PartAsync(this StepStore steps, string id, CancellationToken cancel) => steps.ReadAsync(id, Step, StoredPart.None, cancel);
 
-        part.MapPost("/file", async (string id, int version, string? unit, HttpRequest request, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
+    private static async Task<StoredPart> PartNowAsync(this StepStore steps, string id, CancellationToken cancel) => (await steps.PartAsync(id, cancel)).Value;
+
+    private static Task<Versioned<StoredPart>> SavePartAsync(this StepStore steps, string id, StoredPart part, int version, CancellationToken cancel) =>
+        steps.SaveAsync(id, Step, new Save<StoredPart>(part, version), cancel);
+
+    private static void MapDocument(this RouteGroupBuilder part, long limit)
+    {
+        part.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.PartAsync(id, cancel));
+
+        part.MapPost("/file", async (string id, int version, string? unit, string? sourceName, string? sourceSha256, HttpRequest request, StepStore steps, MeshIntake intake, Studies studies, CancellationToken cancel) =>
         {
-            var before = await steps.ReadAsync(id, Step, StoredPart.None, cancel);
-            var file = await MeshFormAsync(request, cancel);
-            var kept = await intake.KeepAsync(file, LengthUnits.Parse(unit), before.Value.Declared, cancel);
-            return await steps.SaveAsync(id, Step, new Save<StoredPart>(kept, version), cancel);
+            var before = await steps.PartAsync(id, cancel);
+            var file = await PartForms.MeshAsync(request, cancel);
+            var kept = await intake.KeepAsync(file, LengthUnits.Parse(unit), before.Value.Declared, cancel) with { Source = PartForms.Source(sourceName, sourceSha256) };
+            var saved = await steps.SavePartAsync(id, kept, version, cancel);
+            await studies.StartAsync(kept, cancel);
+            return saved;
         }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(limit));
 
         part.MapPut("", async (string id, Save<PartChange> save, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
         {
-            var (unit, declared) = (save.Value.Unit, Check.Given(save.Value.Declared, "declared").Checked());
-            var before = await steps.ReadAsync(id, Step, StoredPart.None, cancel);
-            var after = before.Value.Hash is null || before.Value.Unit == unit
-                ? before.Value with { Unit = unit, Declared = declared }
-                : await intake.RemeasureAsync(before.Value, unit, declared, cancel);
-            return await steps.SaveAsync(id, Step, new Save<StoredPart>(after, save.Version), cancel);
+            var (unit, declared, pull) = (save.Value.Unit, Check.Given(save.Value.Declared, "declared").Checked(), PartForms.Unit(save.Value.Pull));
+            var before = await steps.PartNowAsync(id, cancel);
+            var after = before.Hash is null || before.Unit == unit || before.Report?.StatedUnit is not null ? before : await intake.RemeasureAsync(before, unit, cancel);
+            return await steps.SavePartAsync(id, after with { Declared = declared, Pull = pull }, save.Version, cancel);
+        });
+    }
+
+    private static void MapStudy(this RouteGroupBuilder part)
+    {
+        part.MapGet("/study", async (string id, StepStore steps, Studies studies, CancellationToken cancel) => await studies.StateAsync(await steps.PartNowAsync(id, cancel), cancel));
+
+        part.MapPost("/study", async (string id, StepStore steps, Studies studies, CancellationToken cancel) =>
+        {
+            var value = await steps.PartNowAsync(id, cancel);
+            await studies.StartAsync(value, cancel);
+            return await studies.StateAsync(value, cancel);
         });
 
-        part.MapMoves<StoredPart>(Step);
-
-        app.MapGet("/api/meshes/{hash}/drawing", async (string hash, MeshIntake intake, HttpContext http, CancellationToken cancel) =>
+        part.MapDelete("/study", async (string id, StepStore steps, Studies studies, CancellationToken cancel) =>
         {
-            var mesh = await intake.FindAsync(hash, cancel);
-            KeepForever(http);
-            http.Response.Headers.ContentEncoding = "gzip";
-            return TypedResults.Bytes(mesh.Drawing, "application/octet-stream");
-        }).WithTags("Part");
+            var value = await steps.PartNowAsync(id, cancel);
+            studies.Stop(value);
+            return await studies.StateAsync(value, cancel);
+        });
 
-        app.MapGet("/api/meshes/{hash}/picture.png", async (string hash, MeshIntake intake, HttpContext http, CancellationToken cancel) =>
+        part.MapGet("/maps", async (string id, StepStore steps, Studies studies, HttpContext http, CancellationToken cancel) =>
+            Gzipped(http, await studies.MapsAsync(await steps.PartNowAsync(id, cancel), cancel)));
+
+        part.MapGet("/verdicts", async (string id, StepStore steps, Studies studies, Comparisons comparisons, CancellationToken cancel) =>
+            await studies.FactsAsync(await steps.PartNowAsync(id, cancel), cancel) is null ? [] : ShapeVerdict.Of((await comparisons.OfAsync(id, cancel)).Comparison.Candidates));
+    }
+
+    private static void MapMending(this RouteGroupBuilder part)
+    {
+        part.MapGet("/mending", async (string id, StepStore steps, Mending mending, CancellationToken cancel) => await mending.OffersAsync(await steps.PartNowAsync(id, cancel), cancel));
+
+        part.MapPost("/mending/preview", async (string id, MendRequest request, StepStore steps, Mending mending, CancellationToken cancel) =>
+            await mending.PreviewAsync(await steps.PartNowAsync(id, cancel), request, cancel));
+
+        part.MapPost("/mending", async (string id, MendOrder order, StepStore steps, Mending mending, Studies studies, CancellationToken cancel) =>
+        {
+            var mended = await mending.MendAsync(await steps.PartNowAsync(id, cancel), new MendRequest(order.Mends), cancel);
+            var saved = await steps.SavePartAsync(id, mended, order.Version, cancel);
+            await studies.StartAsync(mended, cancel);
+            return saved;
+        });
+    }
+
+    private static void MapShowSide(this RouteGroupBuilder part)
+    {
+        // A byte a triangle of the true mesh: 1 for show side.
+        part.MapGet("/show-side", async (string id, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
+        {
+            var value = await steps.PartNowAsync(id, cancel);
+            return TypedResults.Bytes(Array.ConvertAll(ShowSide.Of(await intake.OpenAsync(value, cancel), value.ShowPicks), shown => shown ? (byte)1 : (byte)0), "application/octet-stream");
+        });
+
+        part.MapPost("/show-side", async (string id, PickRequest request, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
+        {
+            var value = await steps.PartNowAsync(id, cancel);
+            var mesh = await intake.OpenAsync(value, cancel);
+            ShowSide.Check(mesh, Check.Given(request.Pick, "pick"));
+            if (value.ShowPicks.Count >= ShowSide.MostPicks)
+                throw new RefusalException("input.too-many", $"{ShowSide.MostPicks} strokes are kept; clear the show side and pick with a wider angle.", "pick");
+            IReadOnlyList<ShowPick> picks = [.. value.ShowPicks, request.Pick];
+            return await steps.SavePartAsync(id, value with { ShowPicks = picks, ShowAreaCm2 = ShowSide.AreaCm2(mesh, picks) }, request.Version, cancel);
+        });
+
+        part.MapPost("/show-side/clear", async (string id, Move from, StepStore steps, CancellationToken cancel) =>
+            await steps.SavePartAsync(id, await steps.PartNowAsync(id, cancel) with { ShowPicks = [], ShowAreaCm2 = null }, from.Version, cancel));
+    }
+
+    private static void MapExport(this RouteGroupBuilder part) =>
+        part.MapGet("/export/{format}", async (string id, string format, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
+        {
+            var value = await steps.PartNowAsync(id, cancel);
+            var mesh = (await intake.OpenAsync(value, cancel)).Mesh;
+            var name = Path.ChangeExtension(value.FileName, null);
+            return format switch
+            {
+                "stl" => TypedResults.File(StlWriter.Write(mesh), "model/stl", $"{name}.stl"),
+                "3mf" => TypedResults.File(ThreeMfWriter.Write(mesh), "model/3mf", $"{name}.3mf"),
+                _ => throw new NotFoundException($"There is no export called \"{(format.Length > 20 ? format[..20] : format)}\"; stl and 3mf there are."),
+            };
+        });
+
+    private static void MapMeshes(this IEndpointRouteBuilder app)
+    {
+        var meshes = app.MapGroup("/api/meshes/{hash}").WithTags("Part");
+
+        meshes.MapGet("/drawing", async (string hash, MeshIntake intake, HttpContext http, CancellationToken cancel) =>
+        {
+            var drawing = await intake.DrawingAsync(hash, cancel);
+            KeepForever(http);
+            return Gzipped(http, drawing);
+        });
+
+        meshes.MapGet("/picture.png", async (string hash, MeshIntake intake, HttpContext http, CancellationToken cancel) =>
         {
             var mesh = await intake.FindAsync(hash, cancel);
             KeepForever(http);
             return TypedResults.Bytes(mesh.Picture, "image/png");
-        }).WithTags("Part");
+        });
+    }
 
+    private static void MapMeshCheck(this IEndpointRouteBuilder app, long limit) =>
         app.MapPost("/api/calc/mesh-check", async (HttpRequest request, MeshIntake intake, CancellationToken cancel) =>
         {
-            var file = await MeshFormAsync(request, cancel);
+            var file = await PartForms.MeshAsync(request, cancel);
             var unit = LengthUnits.Parse(request.Form["unit"]);
-            return (await intake.CheckAsync(file, unit, PullFrom(request.Form["pull"]), cancel)).Report;
+            return await intake.CheckAsync(file, unit, PartForms.Pull(request.Form["pull"]), cancel);
         }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(limit)).WithTags("Calculators");
-    }
 
-    private static async Task<IFormFile> MeshFormAsync(HttpRequest request, CancellationToken cancel)
+    private static FileContentHttpResult Gzipped(HttpContext http, byte[] packed)
     {
-        if (!request.HasFormContentType)
-            throw new BadHttpRequestException("Send the mesh as multipart/form-data with a field called \"file\".");
-        var form = await request.ReadFormAsync(cancel);
-        return form.Files.GetFile("file") ?? throw new BadHttpRequestException("The form has no file in a field called \"file\".");
-    }
-
-    /// <summary>"x,y,z", not all zero; nothing given means a pull is proposed.</summary>
-    private static Vec3? PullFrom(string? text)
-    {
-        if (string.IsNullOrWhiteSpace(text))
-            return null;
-        var numbers = text.Split(',').Select(part => double.TryParse(part, CultureInfo.InvariantCulture, out var n) && Math.Abs(n) < 1e6 ? n : double.NaN).ToArray();
-        return numbers is [var x, var y, var z] && new Vec3(x, y, z).Length > 1e-6
-            ? new Vec3(x, y, z)
-            : throw new RefusalException("input.pull", $"\"{(text.Length > 40 ? text[..40] : text)}\" is not a direction; give three numbers as x,y,z, such as 0,0,1.", "pull");
+        http.Response.Headers.ContentEncoding = "gzip";
+        return TypedResults.Bytes(packed, "application/octet-stream");
     }
 
     /// <summary>A mesh is found by its content, so what is fetched once never changes.</summary>

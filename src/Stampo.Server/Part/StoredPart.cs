@@ -10,6 +10,9 @@ public sealed record StoredPart
 
     public string? FileName { get; init; }
 
+    /// <summary>The file the mesh was made from in the browser, when it was not a mesh itself.</summary>
+    public SourceFile? Source { get; init; }
+
     public string? Hash { get; init; }
 
     public LengthUnit Unit { get; init; } = LengthUnit.Mm;
@@ -20,9 +23,25 @@ public sealed record StoredPart
 
     public PartDeclaration Declared { get; init; } = new();
 
-    /// <summary>What routes need; null until there is a mesh with a volume.</summary>
-    public PartFacts? Facts() => Report is null ? null : PartFacts.From(Report, Declared);
+    /// <summary>The pull a person chose (x, y, z); null for the proposed one.</summary>
+    public double[]? Pull { get; init; }
+
+    /// <summary>What was mended since the file came in.</summary>
+    public IReadOnlyList<Mend> Mended { get; init; } = [];
+
+    public IReadOnlyList<ShowPick> ShowPicks { get; init; } = [];
+
+    /// <summary>Area of the picked show side; null when nothing is picked.</summary>
+    [System.Text.Json.Serialization.JsonPropertyName("showAreaCm2")]
+    public double? ShowAreaCm2 { get; init; }
+
+    /// <summary>What routes need; null until there is a mesh with a volume or a declared size.</summary>
+    public PartFacts? Facts(ShapeFigures? shape) => PartFacts.From(Report, Declared) is not { } facts ? null
+        : facts with { Measured = shape is null ? null : MeasuredShape.Of(shape, Report!.AreaMm2), PickedShowCm2 = ShowAreaCm2 };
 }
 
-/// <summary>What the page may change by itself: the unit of the file and what is declared.</summary>
-public sealed record PartChange(LengthUnit Unit, PartDeclaration Declared);
+/// <summary>A file that was turned into the mesh before it came here, by name and SHA-256.</summary>
+public sealed record SourceFile(string Name, string Sha256);
+
+/// <summary>What the page may change by itself: the unit of the file, the pull and what is declared.</summary>
+public sealed record PartChange(LengthUnit Unit, PartDeclaration Declared, double[]? Pull);

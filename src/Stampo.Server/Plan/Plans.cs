@@ -10,7 +10,7 @@ using Stampo.Server.Routes;
 namespace Stampo.Server.Plan;
 
 /// <summary>Brings decision, part and plan inputs together.</summary>
-public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comparisons)
+public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comparisons, Studies studies)
 {
     public async Task<PlanAnswer> OfAsync(string projectId, CancellationToken cancel = default)
     {
@@ -25,7 +25,7 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
         var stored = await steps.ReadAsync(projectId, PlanEndpoints.Step, proposal, cancel);
         // A plan made for another route is set aside, not lost: undo brings it back with its route.
         var plan = stored.Value.RouteId == route.Card.Id ? stored : stored with { Value = proposal };
-        if (part.Value.Facts() is not { } facts)
+        if (await studies.FactsAsync(part.Value, cancel) is not { } facts)
             return Without(route.Card, "The part has no volume any more; mend it on the Part page.");
         return new PlanAnswer(route.Card, plan, CastingBatch.Compute(plan.Value.ToBatch(facts.VolumeCm3)), plan.Value.Material().Cast!.DemoldH,
             [.. MaterialLibrary.All.Where(m => m.Cast is not null && m.Routes.Contains(route.Card.Id))], Cautions.ForPouring, Cautions.Deference, null);
@@ -36,7 +36,7 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
     {
         var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
         Check.Given(plan.Steps, "steps");
-        CastingBatch.Compute(plan.ToBatch(part.Value.Facts()?.VolumeCm3 ?? 1));
+        CastingBatch.Compute(plan.ToBatch((await studies.FactsAsync(part.Value, cancel))?.VolumeCm3 ?? 1));
     }
 
     public async Task<PlanAnswer> MoveAsync(string projectId, int by, Move from, CancellationToken cancel)

@@ -52,8 +52,8 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
     }
 
     private static ProjectSummary Summary(Project project, StoredPart part, Core.Briefs.Brief brief, DecisionRecord? decided, bool planned) => new(
-        project.Id, project.Name, project.Revision, project.TouchedUtc, part.Hash, part.Report?.BboxMm,
-        part.Report?.VolumeMm3 / 1000, part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
+        project.Id, project.Name, project.Revision, project.TouchedUtc, part.Hash, part.Report?.BboxMm ?? (part.Declared.Size is { } size ? [size.LengthMm, size.WidthMm, size.HeightMm] : null),
+        part.Facts(null)?.VolumeCm3, part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
         brief.TotalQuantity, decided?.RouteName,
-        new StepsDone(part.Report?.VolumeMm3 is not null, brief.Demand.Count > 0, decided is not null, planned));
+        new StepsDone(part.Facts(null) is not null, brief.Demand.Count > 0, decided is not null, planned));
 }

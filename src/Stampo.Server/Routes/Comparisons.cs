@@ -14,7 +14,7 @@ namespace Stampo.Server.Routes;
 public sealed record StandingComparison(RouteComparison Comparison, JobInputs Inputs, int PartVersion, int BriefVersion);
 
 /// <summary>Makes a project's comparison once per state of its inputs and keeps the last few, so that a moved marker costs little.</summary>
-public sealed class Comparisons(StepStore steps, IMemoryCache cache, TimeProvider clock)
+public sealed class Comparisons(StepStore steps, Studies studies, IMemoryCache cache, TimeProvider clock)
 {
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(30);
 
@@ -23,12 +23,12 @@ public sealed class Comparisons(StepStore steps, IMemoryCache cache, TimeProvide
         var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
         var brief = await steps.ReadAsync(projectId, BriefEndpoints.Step, new Core.Briefs.Brief(), cancel);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-        return cache.GetOrCreate((projectId, part.Version, brief.Version, today), entry =>
+        var facts = await studies.FactsAsync(part.Value, cancel) ?? throw new RefusalException("comparison.no-volume",
+            part.Value.Report is null ? "There is no part yet; take a mesh in or state its size on the Part page." : "The part has no volume yet: mend what the Part page names, or state its size there, then routes can be costed.", "part");
+        return cache.GetOrCreate((projectId, facts, brief.Version, today), entry =>
         {
             entry.Size = 1;
             entry.SlidingExpiration = Kept;
-            var facts = part.Value.Facts() ?? throw new RefusalException("comparison.no-volume",
-                part.Value.Report is null ? "There is no part yet; take a mesh in on the Part page." : "The part has no volume yet: mend what the Part page names, then routes can be costed.", "part");
             var inputs = new JobInputs(facts, brief.Value, RateCard.Shipped, MaterialLibrary.All, today);
             return new StandingComparison(new RouteComparison(inputs, RouteCatalogue.All), inputs, part.Version, brief.Version);
         })!;

@@ -133,6 +133,24 @@ namespace Stampo.Storage.Migrations
                     b.ToTable("Meshes");
                 });
 
+            modelBuilder.Entity("Stampo.Storage.StoredStudy", b =>
+                {
+                    b.Property<string>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Figures")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Maps")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("Key");
+
+                    b.ToTable("Studies");
+                });
+
             modelBuilder.Entity("Stampo.Storage.Decision", b =>
                 {
                     b.HasOne("Stampo.Storage.Project", null)

@@ -2,13 +2,17 @@ using CsCheck;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Tests.Geometry;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Parts;
 
 public class ShapeCheckTests
 {
-    private static MeshReport Check(List<Vec3> corners, Vec3? pull = null) =>
-        ShapeCheck.Complete(MeshCheck.Run(Solids.Soup(corners), LengthUnit.Mm), pull).Report;
+    private static MeshReport Check(List<Vec3> corners, Vec3? pull = null)
+    {
+        var part = MeshCheck.Run(Solids.Soup(corners), LengthUnit.Mm);
+        return part.Report.With(ShapeCheck.Study(part, pull, Progress.None)?.Figures);
+    }
 
     /// <summary>Turns a closed profile of (radius, height) about z, counter-clockwise with the radius to the right.</summary>
     private static List<Vec3> Turned(int around, params (double R, double Z)[] profile)

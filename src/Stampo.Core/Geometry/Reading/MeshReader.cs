@@ -1,3 +1,4 @@
+using Stampo.Core.Geometry.Reading.ThreeMf;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Geometry.Reading;
@@ -16,7 +17,7 @@ public static class MeshReader
     /// <summary>More than any part needs; a bound on memory and time.</summary>
     public const int MaxTriangles = 5_000_000;
 
-    private static readonly IMeshFormat[] Formats = [new StlBinary(), new StlAscii()];
+    private static readonly IMeshFormat[] Formats = [new ThreeMfFormat(), new StlBinary(), new StlAscii(), new Obj()];
 
     public static TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel = default)
     {
@@ -33,7 +34,7 @@ public static class MeshReader
             return soup;
         }
 
-        throw new RefusalException("mesh.not-a-mesh", "The file is neither a binary nor an ASCII STL mesh; export the part as STL and send that file.", "file");
+        throw new RefusalException("mesh.not-a-mesh", "The file is no mesh that is read here: STL (binary or ASCII), OBJ or 3MF. Export the part as one of them and send that file.", "file");
     }
 
     internal static RefusalException TooMany(long count) =>

@@ -15,6 +15,7 @@ public sealed class CastPrintedRoute : IRoute
     {
         yield return Gates.FitsInto(job, "the mold printer", PrintCost.PlatformX - 2 * WallMm, PrintCost.PlatformY - 2 * WallMm, PrintCost.PlatformZ - 2 * WallMm);
         yield return Gates.ThinnestWall(job, 1.2, 1.0);
+        yield return Gates.Draft(job, 1);
         yield return Gates.UndercutInRigidTool(job, "each undercut becomes a loose piece of the mold");
         yield return Gates.Inserts(job, molded: true, "");
         if (job.Brief.ShowSide == Briefs.Finish.Gloss)

@@ -19,7 +19,9 @@ public sealed class CastSiliconeRoute : IRoute
     [
         Gates.FitsInto(job, "a silicone block", LargestBlockMm - 60, LargestBlockMm - 60, LargestBlockMm - 60),
         Gates.ThinnestWall(job, 1.0, 0.7),
+        Gates.ThickestSection(job, 20, "shrink and run hot as they cure", "Core it out, or pour a slower grade in two steps."),
         Gates.UndercutInSoftMold(job),
+        Gates.SlenderHoles(job),
         Gates.Inserts(job, molded: true, ""),
     ];
 
@@ -40,7 +42,7 @@ public sealed class CastSiliconeRoute : IRoute
             .Add(ChargedOn.Tool, "Open and trim the mold", Amount.Of(job.Rate("silicone.openHours"), more, "cavities^0.6"), "labour.bench")
             .AddPrice(ChargedOn.Tool, "Box board, tape, release, vents", "silicone.consumables")
             .AddPieces(job, cavities, "cast.shot");
-        var undercut = UndercutFactor(job.Part.Declared.Undercut);
+        var undercut = UndercutFactor(job.Part.Undercut ?? Undercut.None);
         return new RouteEstimate(cavities, book.Lines, job.Norm("silicone.life") * undercut,
             [job.Rate("silicone.life").AsInput(), new WorkInput("undercut factor", undercut, "×", "part/undercut")],
             yield, null,

@@ -15,9 +15,8 @@ public sealed class FormSoftRoute : IRoute
             ? new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall.")
             : new Gate(Verdict.Out, "Shape", "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.", "If it is a shell, say so on the Part page.");
         yield return Gates.FitsInto(job, "the forming machine", 900, 600, 250);
-        yield return job.Part.Declared.Undercut == Undercut.None
-            ? new Gate(Verdict.Fits, "Undercuts", "None stated.")
-            : new Gate(Verdict.Out, "Undercuts", "A formed sheet can't leave an undercut on a one-piece mold.", "Remove the undercut.");
+        yield return Gates.Draft(job, 2);
+        yield return Gates.NoUndercut(job);
         yield return Gates.Inserts(job, molded: false, "Rivet or bond them on afterwards.");
         if (AreaRatio(job) > 3)
             yield return new Gate(Verdict.AtRisk, "Draw", $"The sheet is drawn to {Text.Number(AreaRatio(job), 2)} times its area; beyond 3 it thins too far without a plug.", "Make the shell shallower.");
@@ -44,7 +43,7 @@ public sealed class FormSoftRoute : IRoute
     }
 
     /// <summary>Formed area (one side of the shell) over its footprint.</summary>
-    private static double AreaRatio(Job job) => Math.Max(1, job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
+    private static double AreaRatio(Job job) => Math.Max(1, job.Part.Measured?.ArealDrawRatio ?? job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
 
     private static Amount SheetKg(Job job)
     {

@@ -25,9 +25,9 @@ internal static class InjectionPieces
     public static Amount CycleSeconds(Job job)
     {
         var melt = job.Material.Melt ?? throw new InvalidOperationException($"{job.Material.Id} has no melt data.");
-        var cooling = Cooling.CentreSeconds(job.Part.WallMm, melt);
+        var cooling = Cooling.CentreSeconds(job.Part.SectionMm, melt);
         return new Amount(job.Norm("inject.handling") + cooling, "s", "handling + cooling, cooling = h²/(π²·α)·ln[4/π·(Tmelt−Tmold)/(Teject−Tmold)]",
-            job.Rate("inject.handling").AsInput(), new WorkInput("section h", job.Part.WallMm, "mm", "part/nominalWallMm"),
+            job.Rate("inject.handling").AsInput(), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"),
             new WorkInput("diffusivity α", melt.DiffusivityMm2PerS, "mm²/s"), new WorkInput("melt", melt.MeltC, "°C"),
             new WorkInput("mold", melt.MoldC, "°C"), new WorkInput("eject", melt.EjectC, "°C"), new WorkInput("cooling", cooling, "s"));
     }
@@ -36,8 +36,8 @@ internal static class InjectionPieces
     public static Amount ClampKn(Job job, int cavities)
     {
         var mpa = job.Material.Melt!.CavityMpa;
-        return new Amount(job.Norm("inject.safety") * (job.Part.FootprintCm2 * cavities * mpa * 0.1), "kN", "footprint × cavities × cavity pressure × 0.1 × reserve",
-            new WorkInput("footprint of the box", job.Part.FootprintCm2, "cm²", "part"), new WorkInput("cavities", cavities, ""),
+        return new Amount(job.Norm("inject.safety") * (job.Part.PartingCm2 * cavities * mpa * 0.1), "kN", "parting area × cavities × cavity pressure × 0.1 × reserve",
+            new WorkInput(job.Part.Measured is null ? "footprint of the box" : "parting area", job.Part.PartingCm2, "cm²", "part"), new WorkInput("cavities", cavities, ""),
             new WorkInput("cavity pressure", mpa, "MPa"), job.Rate("inject.safety").AsInput());
     }
 

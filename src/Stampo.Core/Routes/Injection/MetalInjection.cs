@@ -22,13 +22,13 @@ public abstract class MetalInjection : IRoute
     {
         yield return Gates.FitsInto(job, "the tool shop", 600, 500, 300);
         yield return Gates.ThinnestWall(job, 1.0, 0.8);
+        yield return Gates.ThickestSection(job, 8, "sink and cool slowly", "Core the part out to walls under 4 mm.");
+        yield return Gates.Draft(job, 1);
         yield return Gates.UndercutInRigidTool(job, "each undercut needs a slide or a hand-loaded core, which is in the price");
         yield return Gates.Inserts(job, molded: true, "");
         var kn = InjectionPieces.ClampKn(job, 1).Value.Likely;
         if (kn > LargestPressKn)
             yield return new Gate(Verdict.Out, "Clamp", $"One cavity needs {Text.Number(kn, 3)} kN; presses to {Text.Number(LargestPressKn)} kN are at hand.", "Have it molded on a larger press.");
-        if (job.Part.WallMm > 8)
-            yield return new Gate(Verdict.AtRisk, "Thickest section", $"Sections of {Text.Number(job.Part.WallMm, 3)} mm sink and cool slowly.", "Core the part out to walls under 4 mm.");
     }
 
     public IReadOnlyList<int> CavityChoices(Job job) =>

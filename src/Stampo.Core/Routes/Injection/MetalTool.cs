@@ -1,4 +1,3 @@
-using Stampo.Core.Parts;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
@@ -58,7 +57,7 @@ internal sealed class MetalTool(Job job, string metal, int cavities)
 
     private IEnumerable<(string, Amount)> Slides()
     {
-        var count = job.Part.Declared.Undercut switch { Undercut.None => 0, Undercut.Mild => 1, _ => 3 };
+        var count = job.Part.UndercutRegions;
         if (count > 0)
             yield return ("Slides for undercuts", Amount.Of(job.Rate("tool.slide"), count * CavityFactor, "slides × cavities^0.7"));
     }

@@ -1,0 +1,102 @@
+using System.Buffers.Text;
+using System.Runtime.InteropServices;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Geometry.Reading;
+
+/// <summary>
+/// Wavefront OBJ: "v x y z" and "f a b c …", corners counted from 1 or, when negative, back from the last vertex; a face of
+/// more than three corners is cut into a fan. Everything else (normals, textures, groups, lines) is passed over.
+/// </summary>
+public sealed class Obj : IMeshFormat
+{
+    private const string Name = "OBJ";
+    private const int MostVertices = 3 * MeshReader.MaxTriangles, MostCorners = 1000;
+
+    public bool Recognises(ReadOnlySpan<byte> file)
+    {
+        var tokens = new TextTokens(file[..Math.Min(file.Length, 65_536)], Name);
+        for (var lines = 0; lines < 1000 && tokens.Next(); lines++)
+        {
+            if (tokens.Is("v"))
+                return tokens.NextOnLine() && Utf8Parser.TryParse(tokens.Token, out double _, out var used) && used == tokens.Token.Length;
+            if (!Known(tokens))
+                return false;
+            tokens.SkipLine();
+        }
+
+        return false;
+    }
+
+    public TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel)
+    {
+        var vertices = new List<float>();
+        var coordinates = new List<float>();
+        var tokens = new TextTokens(file, Name);
+        while (tokens.Next())
+        {
+            if (tokens.Is("v"))
+                ReadVertex(ref tokens, vertices);
+            else if (tokens.Is("f"))
+                ReadFace(ref tokens, vertices, coordinates);
+            tokens.SkipLine();
+            if (tokens.Line % 65_536 == 0)
+                cancel.ThrowIfCancellationRequested();
+        }
+
+        return new TriangleSoup("obj", CollectionsMarshal.AsSpan(coordinates).ToArray());
+    }
+
+    private static bool Known(TextTokens tokens) =>
+        tokens.Token[0] == '#' || tokens.Is("o") || tokens.Is("g") || tokens.Is("s") || tokens.Is("vn") || tokens.Is("vt") || tokens.Is("mtllib") || tokens.Is("usemtl");
+
+    private static void ReadVertex(ref TextTokens tokens, List<float> vertices)
+    {
+        if (vertices.Count >= 3 * MostVertices)
+            throw new RefusalException("mesh.too-large", $"Line {tokens.Line:#,0} of the OBJ has vertex {MostVertices + 1:#,0}; the limit is {MostVertices:#,0}. Export with a coarser tolerance.", "file");
+        for (var axis = 0; axis < 3; axis++)
+        {
+            if (!tokens.NextOnLine())
+                throw new RefusalException("mesh.malformed", $"Line {tokens.Line:#,0} of the OBJ is a vertex with {axis} of its three coordinates; export the part again.", "file");
+            vertices.Add(tokens.NumberHere());
+        }
+    }
+
+    private static void ReadFace(ref TextTokens tokens, List<float> vertices, List<float> coordinates)
+    {
+        int first = -1, before = -1, corners = 0;
+        while (tokens.NextOnLine())
+        {
+            var corner = Corner(tokens, vertices.Count / 3);
+            if (++corners > MostCorners)
+                throw new RefusalException("mesh.malformed", $"Line {tokens.Line:#,0} of the OBJ is a face of more than {MostCorners:#,0} corners; export the part as triangles.", "file");
+            if (corners == 1)
+                first = corner;
+            if (corners >= 3)
+                Add(vertices, coordinates, first, before, corner);
+            before = corner;
+        }
+
+        if (corners < 3)
+            throw new RefusalException("mesh.malformed", $"Line {tokens.Line:#,0} of the OBJ is a face with {corners} corners; a face has three or more. Export the part again.", "file");
+    }
+
+    /// <summary>"7", "7/2", "7//3" or "7/2/3": the vertex is the first number.</summary>
+    private static int Corner(TextTokens tokens, int vertices)
+    {
+        if (!Utf8Parser.TryParse(tokens.Token, out int number, out var used) || (used < tokens.Token.Length && tokens.Token[used] != '/'))
+            throw tokens.Unexpected("a vertex number");
+        var corner = number < 0 ? vertices + (long)number : number - 1L;
+        return corner >= 0 && corner < vertices && number != 0
+            ? (int)corner
+            : throw new RefusalException("mesh.bad-index", $"Line {tokens.Line:#,0} of the OBJ names vertex {number}, but {vertices:#,0} stand before it; export the part again.", "file");
+    }
+
+    private static void Add(List<float> vertices, List<float> coordinates, params ReadOnlySpan<int> corners)
+    {
+        if (coordinates.Count >= 9 * MeshReader.MaxTriangles)
+            throw MeshReader.TooMany(coordinates.Count / 9 + 1);
+        foreach (var corner in corners)
+            coordinates.AddRange(CollectionsMarshal.AsSpan(vertices).Slice(3 * corner, 3));
+    }
+}

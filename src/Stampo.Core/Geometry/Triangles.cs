@@ -1,0 +1,60 @@
+using System.Runtime.CompilerServices;
+
+namespace Stampo.Core.Geometry;
+
+/// <summary>Questions to one triangle, given as nine coordinates.</summary>
+internal static class Triangles
+{
+    /// <summary>
+    /// Signed distance from the origin along the direction to a triangle, NaN when the line misses it by more than
+    /// <paramref name="slack"/> of its sides. After Möller and Trumbore (1997).
+    /// </summary>
+    public static double RayDistance(ReadOnlySpan<float> corners, Vec3 origin, Vec3 direction, double slack)
+    {
+        var a = At(corners, 0);
+        Vec3 e1 = At(corners, 3) - a, e2 = At(corners, 6) - a;
+        var p = direction.Cross(e2);
+        var det = e1.Dot(p);
+        if (det == 0)
+            return double.NaN;
+        var s = origin - a;
+        var u = s.Dot(p) / det;
+        if (u < -slack || u > 1 + slack)
+            return double.NaN;
+        var q = s.Cross(e1);
+        var v = direction.Dot(q) / det;
+        return v < -slack || u + v > 1 + slack ? double.NaN : e2.Dot(q) / det;
+    }
+
+    /// <summary>The point of the triangle nearest to p, by the region of the plane p projects into (Ericson, Real-Time Collision Detection, 2005, 5.1.5).</summary>
+    public static Vec3 NearestPoint(ReadOnlySpan<float> corners, Vec3 p)
+    {
+        Vec3 a = At(corners, 0), b = At(corners, 3), c = At(corners, 6);
+        Vec3 ab = b - a, ac = c - a, ap = p - a;
+        double d1 = ab.Dot(ap), d2 = ac.Dot(ap);
+        if (d1 <= 0 && d2 <= 0)
+            return a;
+        var bp = p - b;
+        double d3 = ab.Dot(bp), d4 = ac.Dot(bp);
+        if (d3 >= 0 && d4 <= d3)
+            return b;
+        var vc = d1 * d4 - d3 * d2;
+        if (vc <= 0 && d1 >= 0 && d3 <= 0)
+            return a + ab * (d1 / (d1 - d3));
+        var cp = p - c;
+        double d5 = ab.Dot(cp), d6 = ac.Dot(cp);
+        if (d6 >= 0 && d5 <= d6)
+            return c;
+        var vb = d5 * d2 - d1 * d6;
+        if (vb <= 0 && d2 >= 0 && d6 <= 0)
+            return a + ac * (d2 / (d2 - d6));
+        var va = d3 * d6 - d5 * d4;
+        if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0)
+            return b + (c - b) * ((d4 - d3) / (d4 - d3 + (d5 - d6)));
+        var whole = 1 / (va + vb + vc);
+        return a + ab * (vb * whole) + ac * (vc * whole);
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static Vec3 At(ReadOnlySpan<float> corners, int i) => new(corners[i], corners[i + 1], corners[i + 2]);
+}

@@ -1,0 +1,108 @@
+using MathNet.Numerics.LinearAlgebra;
+using Stampo.Core.Geometry;
+
+namespace Stampo.Core.Parts;
+
+/// <summary>A round hole that ends inside the part; in a mold, a free-standing pin.</summary>
+public sealed record BlindHole(double DiameterMm, double DepthMm, Place Place)
+{
+    public double Slenderness => DepthMm / DiameterMm;
+}
+
+/// <summary>
+/// Finds round blind holes: a smooth region whose normals lie in a plane and point at one axis all round. Holes that are not
+/// round, or blend into their floor without an edge, are not seen.
+/// </summary>
+public static class RoundHoles
+{
+    /// <summary>Wide enough for a circle of a dozen facets.</summary>
+    private const double SmoothDeg = 35;
+
+    private const int FewestTriangles = 10, Sectors = 12;
+    private const double OutOfPlane = 0.1, OutOfRound = 0.06;
+
+    public static IReadOnlyList<BlindHole> Of(SolidSurface surface)
+    {
+        var (regionOf, count) = SmoothRegions.Of(surface.Mesh, surface.LeftOut, surface.Topology.Neighbours, SmoothDeg);
+        var regions = new List<int>[count];
+        for (var t = 0; t < regionOf.Length; t++)
+        {
+            if (regionOf[t] >= 0)
+                (regions[regionOf[t]] ??= []).Add(t);
+        }
+
+        return [.. regions.Where(region => region.Count >= FewestTriangles).Select(region => Fit(surface, region)).OfType<BlindHole>().OrderByDescending(hole => hole.Slenderness)];
+    }
+
+    private static BlindHole? Fit(SolidSurface surface, List<int> region)
+    {
+        var axis = Axis(surface, region);
+        var wall = region.Where(t => Math.Abs(surface.Normals[t].Dot(axis)) < OutOfPlane).ToList();
+        if (wall.Count < Math.Max(FewestTriangles, 0.6 * region.Count))
+            return null;
+        var (u, v) = axis.Plane();
+        var corners = wall.SelectMany(t => Enumerable.Range(0, 3).Select(k => surface.Mesh.Corner(t, k))).ToList();
+        var (x, y, radius) = Circle(corners.ConvertAll(p => (p.Dot(u), p.Dot(v))));
+        var centre = u * x + v * y;
+        if (!(radius > 0) || corners.Exists(p => Math.Abs(Across(p).Length - radius) > OutOfRound * radius) || !FacesAxisAllRound())
+            return null;
+        double low = corners.Min(p => p.Dot(axis)), high = corners.Max(p => p.Dot(axis));
+        var middle = centre + axis * ((low + high) / 2);
+        bool up = surface.Leaves(middle, axis), down = surface.Leaves(middle, axis * -1);
+        if (up == down)
+            return null;
+        var outward = up ? axis : axis * -1;
+        var mouth = middle + outward * ((high - low) / 2);
+        // To the floor on the axis, which a drill point or a dome lays deeper than the wall.
+        var depth = surface.Bvh.FirstHit(mouth, outward * -1, 0);
+        return new BlindHole(2 * radius, depth, Place.Of(mouth, outward, 2 * depth));
+
+        Vec3 Across(Vec3 p) => p - centre - axis * p.Dot(axis);
+
+        bool FacesAxisAllRound()
+        {
+            var seen = new bool[Sectors];
+            foreach (var t in wall)
+            {
+                var arm = Across((surface.Mesh.Corner(t, 0) + surface.Mesh.Corner(t, 1) + surface.Mesh.Corner(t, 2)) * (1 / 3.0));
+                if (arm.Unit().Dot(surface.Normals[t]) > -0.8)
+                    return false;
+                seen[(int)((Math.Atan2(arm.Dot(v), arm.Dot(u)) / (2 * Math.PI) + 1) * Sectors) % Sectors] = true;
+            }
+
+            return seen.Count(s => s) >= Sectors - 2;
+        }
+    }
+
+    /// <summary>The direction the normals have least of: the eigenvector to the least eigenvalue of their scatter.</summary>
+    private static Vec3 Axis(SolidSurface surface, List<int> region)
+    {
+        var scatter = Matrix<double>.Build.Dense(3, 3);
+        foreach (var t in region)
+        {
+            var n = surface.Normals[t];
+            var normal = Vector<double>.Build.Dense([n.X, n.Y, n.Z]);
+            scatter += normal.OuterProduct(normal) * surface.Mesh.AreaNormal(t).Length;
+        }
+
+        var least = scatter.Evd(Symmetricity.Symmetric).EigenVectors.Column(0);
+        return new Vec3(least[0], least[1], least[2]).Unit();
+    }
+
+    /// <summary>Least-squares circle: x² + y² = 2ax + 2by + c is linear in a, b, c (Kåsa 1976).</summary>
+    private static (double X, double Y, double Radius) Circle(List<(double X, double Y)> points)
+    {
+        double mx = points.Average(p => p.X), my = points.Average(p => p.Y);
+        var a = Matrix<double>.Build.Dense(3, 3);
+        var b = Vector<double>.Build.Dense(3);
+        foreach (var (px, py) in points)
+        {
+            var row = Vector<double>.Build.Dense([2 * (px - mx), 2 * (py - my), 1]);
+            a += row.OuterProduct(row);
+            b += row * ((px - mx) * (px - mx) + (py - my) * (py - my));
+        }
+
+        var s = a.Solve(b);
+        return (s[0] + mx, s[1] + my, Math.Sqrt(s[2] + s[0] * s[0] + s[1] * s[1]));
+    }
+}
