@@ -67,7 +67,23 @@ public sealed class CalculatorTests : IDisposable
         Assert.True(answer.GetProperty("watertight").GetBoolean());
         Assert.Equal("stl-binary", answer.GetProperty("format").GetString());
         Assert.Equal(260, answer.GetProperty("bboxMm")[0].GetDouble(), 0.01);
-        Assert.False(answer.TryGetProperty("wallMm", out _));
+    }
+
+    [Fact]
+    public async Task Mesh_check_of_a_cube_answers_the_whole_contract()
+    {
+        var cube = Stampo.Core.Geometry.Writing.StlWriter.Write(new Stampo.Core.Geometry.Mesh(
+            [0, 0, 0, 10, 0, 0, 0, 10, 0, 10, 10, 0, 0, 0, 10, 10, 0, 10, 0, 10, 10, 10, 10, 10],
+            [0, 2, 1, 1, 2, 3, 4, 5, 6, 5, 7, 6, 0, 1, 4, 1, 5, 4, 2, 6, 3, 3, 6, 7, 0, 4, 2, 2, 4, 6, 1, 3, 5, 3, 7, 5]));
+        var answer = await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", cube));
+        double Number(params string[] path) => Math.Round(path.Aggregate(answer, (at, name) => at.GetProperty(name)).GetDouble(), 6);
+        Assert.Equal((12, 8, 1, 0, 0, 0, 0, 0), (Number("triangles"), Number("vertices"), Number("shells"), Number("openEdges"), Number("nonManifoldEdges"), Number("flippedEdges"), Number("degenerateTriangles"), Number("duplicateTriangles")));
+        Assert.Equal((1000, 600, 100, 100, 100), (Number("volumeMm3"), Number("areaMm2"), Number("projectedAreaMm2", "x"), Number("projectedAreaMm2", "y"), Number("projectedAreaMm2", "z")));
+        foreach (var wall in new[] { "wallMm", "wallRayMm" })
+            Assert.Equal((10, 10, 10, 10), (Number(wall, "min"), Number(wall, "p1"), Number(wall, "median"), Number(wall, "max")));
+        Assert.Equal("sphere", answer.GetProperty("wallMm").GetProperty("method").GetString());
+        Assert.Equal((0, 0, 400), (Number("undercutAreaMm2"), Number("undercutRegions"), Number("noDraftAreaMm2")));
+        Assert.Contains(answer.GetProperty("messages").EnumerateArray(), m => m.GetProperty("code").GetString() == "no-draft" && m.GetProperty("severity").GetString() == "warning");
     }
 
     [Fact]

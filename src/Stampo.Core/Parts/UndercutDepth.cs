@@ -8,7 +8,7 @@ namespace Stampo.Core.Parts;
 /// </summary>
 internal static class UndercutDepth
 {
-    private const int MostPoints = 24, Ways = 8, Halvings = 8;
+    private const int MostPoints = 24, Ways = 24, Halvings = 8;
     private const double FirstStep = 1e-3, Growth = 1.4;
 
     public static UndercutRegion Measure(SolidSurface surface, List<int> members, double areaMm2, Vec3 d)
@@ -50,19 +50,19 @@ internal static class UndercutDepth
                 continue;
             var direction = way == Ways ? flat.Unit() : u * cos + v * sin;
             if (direction.Dot(normal) >= -1e-6)
-                least = Math.Min(least, Until(surface, outside, direction, d, least));
+                least = Math.Min(least, Until(surface, outside, direction, d));
         }
 
         return least;
     }
 
-    /// <summary>The least way along the direction from which the pull is free either way, shorter than <paramref name="most"/>.</summary>
-    private static double Until(SolidSurface surface, Vec3 outside, Vec3 direction, Vec3 d, double most)
+    /// <summary>The least way along the direction from which the pull is free either way.</summary>
+    private static double Until(SolidSurface surface, Vec3 outside, Vec3 direction, Vec3 d)
     {
-        var reach = Math.Min(most, surface.Bvh.FirstHit(outside, direction, surface.Tiny));
         var diagonal = surface.Tiny * 1e5;
+        var reach = Math.Min(diagonal, surface.Bvh.FirstHit(outside, direction, surface.Tiny));
         var blocked = 0.0;
-        for (var step = FirstStep * diagonal; step < Math.Min(reach, diagonal); step *= Growth)
+        for (var step = FirstStep * diagonal; step < reach; step *= Growth)
         {
             if (!Free(step))
             {

@@ -25,18 +25,29 @@ interface ChoiceProps<T extends FieldValues> {
   name: Path<T>;
   label: string;
   options: readonly string[];
+  /** What it is called when nothing is chosen; without it something must be. */
+  unset?: string;
   sx?: object;
 }
 
 /** One of several named things of the form around it. */
-export function FormChoice<T extends FieldValues>({ name, label, options, sx }: ChoiceProps<T>) {
+export function FormChoice<T extends FieldValues>({ name, label, options, unset, sx }: ChoiceProps<T>) {
   const { control } = useFormContext<T>();
   return (
     <Controller
       control={control}
       name={name}
       render={({ field }) => (
-        <TextField {...field} select label={label} sx={sx}>
+        <TextField
+          {...field}
+          value={field.value ?? ''}
+          onChange={(event) => field.onChange(event.target.value || null)}
+          select
+          label={label}
+          sx={sx}
+          slotProps={unset ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : undefined}
+        >
+          {unset && <MenuItem value="">{unset}</MenuItem>}
           {options.map((option) => (
             <MenuItem key={option} value={option}>
               {word(option)}

@@ -11,6 +11,18 @@ export const day = {
   risk: '#85590A',
   part: '#DDD9CF',
   edge: '#4A4F55',
+  cut: '#5C6168',
+  marker: '#22262B',
+  /** What a map shows, from needs a hand to fine; then too thick, and not measured. */
+  bands: {
+    worst: '#9E3420',
+    bad: '#CC7440',
+    fair: '#E0B560',
+    good: '#A9C4AC',
+    best: '#4E8F86',
+    thick: '#6A5797',
+    none: '#DDD9CF',
+  },
   lines: ['#0E5A61', '#B9482F', '#85590A', '#5B4A86', '#3F6B2A', '#7A3B5E', '#2F5E9E', '#6A6F76'],
 };
 
@@ -26,5 +38,16 @@ export const night: typeof day = {
   risk: '#E0B45C',
   part: '#8E9398',
   edge: '#16191C',
+  cut: '#D5D9DD',
+  marker: '#ECE7DD',
+  bands: {
+    worst: '#D2573E',
+    bad: '#DB8A55',
+    fair: '#E3BE74',
+    good: '#9DBBA4',
+    best: '#4E9C92',
+    thick: '#8D79BD',
+    none: '#8E9398',
+  },
   lines: ['#6CC3C7', '#F0937A', '#E0B45C', '#B7A6E6', '#9CCB85', '#E19DC4', '#8FB8F0', '#A4A9AE'],
 };

@@ -1,7 +1,8 @@
 import { Box, Typography } from '@mui/material';
 import { FormProvider, useForm } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
-import type { PartChange } from '../../app/api/types';
+import type { PartChange, ShapeFigures } from '../../app/api/types';
+import { number } from '../../shared/format';
 import { FormChoice, FormNumber, useEachChange } from '../../shared/formFields';
 
 type Declared = PartChange['declared'];
@@ -9,11 +10,12 @@ type Declared = PartChange['declared'];
 interface Props {
   declared: Declared;
   problem: Problem | null;
+  measured: ShapeFigures | null;
   onChange: (declared: Declared) => void;
 }
 
-/** What a person says about the part until the mesh tells it. */
-export function DeclaredForm({ declared, problem, onChange }: Props) {
+/** What a person says about the part; it goes before what was measured. */
+export function DeclaredForm({ declared, problem, measured, onChange }: Props) {
   const form = useForm<Declared>({ defaultValues: declared });
   useEachChange(form, onChange);
   const wall = { unit: 'mm', width: '100%', optional: true, max: 500 };
@@ -22,10 +24,12 @@ export function DeclaredForm({ declared, problem, onChange }: Props) {
     <FormProvider {...form}>
       <Box component="section" aria-labelledby="declared" sx={{ mt: 3 }}>
         <Typography variant="h2" id="declared">
-          What the mesh does not tell yet
+          Yours to say
         </Typography>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
-          State it; routes are screened by it.
+          {measured
+            ? 'What is left empty is taken as measured; what you state goes before it.'
+            : 'Routes are screened by it.'}
         </Typography>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <FormChoice<Declared>
@@ -39,7 +43,11 @@ export function DeclaredForm({ declared, problem, onChange }: Props) {
             name="nominalWallMm"
             label="Nominal wall"
             min={0.05}
-            hint="empty: from volume and surface"
+            hint={
+              measured?.wallMm
+                ? `empty: measured, ${number(measured.wallMm.median)} mm`
+                : 'empty: from volume and surface'
+            }
             refused={refused('nominalWallMm')}
           />
           <FormNumber<Declared>
@@ -47,9 +55,15 @@ export function DeclaredForm({ declared, problem, onChange }: Props) {
             name="thinnestWallMm"
             label="Thinnest wall"
             min={0.02}
+            hint={measured?.wallMm ? `empty: measured, ${number(measured.wallMm.p1)} mm` : undefined}
             refused={refused('thinnestWallMm')}
           />
-          <FormChoice<Declared> name="undercut" label="Undercuts" options={['none', 'mild', 'strong']} />
+          <FormChoice<Declared>
+            name="undercut"
+            label="Undercuts"
+            options={['none', 'mild', 'strong']}
+            unset={measured ? 'as measured' : 'not stated'}
+          />
         </Box>
       </Box>
     </FormProvider>

@@ -1,5 +1,6 @@
 import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
 import { useRef, useState } from 'react';
+import { ToleranceQuestion } from './step/ToleranceQuestion';
 import type { Upload } from './useUpload';
 
 interface Props {
@@ -40,12 +41,12 @@ export function DropZone({ upload, onFile, title, children, sx }: Props) {
           {title}
         </Button>
         <Typography variant="body2" color="textSecondary">
-          or drop it here: STL, binary or ASCII, up to 150 MB
+          or drop it here: STL, OBJ, 3MF or STEP, up to 150 MB
         </Typography>
         <input
           ref={picker}
           type="file"
-          accept=".stl"
+          accept=".stl,.obj,.3mf,.step,.stp"
           aria-label={title}
           hidden
           onChange={(event) => {
@@ -55,17 +56,18 @@ export function DropZone({ upload, onFile, title, children, sx }: Props) {
           }}
         />
       </Box>
+      {upload.question && <ToleranceQuestion name={upload.question.name} onAnswer={upload.question.answer} />}
       {busy && (
         <Box sx={{ mt: 1 }} role="status">
           <Typography variant="body2">
-            {busy.share < 1 ? `Sending ${busy.name} …` : `Reading and measuring ${busy.name} …`}{' '}
+            {busy.doing} …{' '}
             <Button onClick={upload.stop} sx={{ py: 0 }}>
               Stop
             </Button>
           </Typography>
           <LinearProgress
-            variant={busy.share < 1 ? 'determinate' : 'indeterminate'}
-            value={busy.share * 100}
+            variant={busy.share === undefined ? 'indeterminate' : 'determinate'}
+            value={(busy.share ?? 0) * 100}
             aria-label="Progress of the upload"
           />
         </Box>

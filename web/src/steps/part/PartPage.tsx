@@ -1,6 +1,6 @@
-import { Box, MenuItem, Stack, TextField, Typography } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense } from 'react';
+import { Box, Link, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect, useMemo, useRef } from 'react';
 import { useParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
 import type { LengthUnit, PartChange, StoredPart, Versioned } from '../../app/api/types';
@@ -12,12 +12,20 @@ import { type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { DeclaredForm } from './DeclaredForm';
 import { DropZone } from './DropZone';
-import { Findings } from './Findings';
+import { Findings, lookFor } from './Findings';
+import { MendPanel } from './MendPanel';
+import { RouteVerdicts } from './RouteVerdicts';
+import { ShapeFigures } from './ShapeFigures';
+import { SizeForm } from './SizeForm';
+import { StudyProgress } from './StudyProgress';
+import { UnitQuestion, unitNames } from './UnitQuestion';
+import { useStudy } from './useStudy';
 import { useUpload } from './useUpload';
+import { useView } from './viewer/useView';
 
-const PartViewer = lazy(() => import('./PartViewer'));
+const PartViewer = lazy(() => import('./viewer/PartViewer'));
 
-/** What the page saves is the unit and what is declared; the rest of the step comes from the mesh. */
+/** What the page saves is the unit, the pull and what is declared; the rest of the step comes from the mesh. */
 const partApi = (id: string): StepApi<PartChange, Versioned<StoredPart>> => {
   const path = { params: { path: { id } } };
   return {
@@ -29,24 +37,60 @@ const partApi = (id: string): StepApi<PartChange, Versioned<StoredPart>> => {
   };
 };
 
-const unitNames: Record<LengthUnit, string> = { mm: 'millimetres', cm: 'centimetres', m: 'metres', in: 'inches' };
+const saved = { unit: 'Unit of the file', declared: 'What you stated', pull: 'Pull' };
 
 export function PartPage() {
   const { projectId = '' } = useParams();
   const queries = useQueryClient();
   const step = useStep(['part', projectId], partApi(projectId));
   const upload = useUpload();
+  const view = useView();
+  const part = step.answer?.value;
+  const { study, start, stop } = useStudy(projectId, part?.report?.volumeMm3 != null);
+  const { data: verdicts = [] } = useQuery({
+    queryKey: ['verdicts', projectId],
+    queryFn: ({ signal }) =>
+      unwrap(client.GET('/api/projects/{id}/part/verdicts', { params: { path: { id: projectId } }, signal })),
+    enabled: part !== undefined,
+  });
+  const figures = study?.figures ?? null;
+  const findings = useMemo(() => [...(part?.report?.messages ?? []), ...(figures?.findings ?? [])], [part, figures]);
+  const place = useMemo(() => findings.find((f) => f.code === view.at)?.place ?? null, [findings, view.at]);
+  const lines = useMemo(() => [...(part?.working ?? []), ...(figures?.working ?? [])], [part, figures]);
+  const draft = useRef<PartChange>(null);
+
+  useEffect(() => {
+    draft.current = null;
+  }, [step.generation]);
+
   if (step.failure) return <Refusal problem={step.failure} to="/" act="All projects" />;
-  if (!step.answer) return null;
-  const { value: part, version } = step.answer;
+  if (!step.answer || !part) return null;
+  const { version } = step.answer;
   const { report } = part;
-  const send = async (file: File) => {
-    const kept = await upload.start(projectId, version, file, part.unit);
-    if (!kept) return;
+  const take = (kept: Versioned<StoredPart>) => {
+    draft.current = null;
     queries.setQueryData(['part', projectId], kept);
     void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'part' });
   };
-  const change = (unit: LengthUnit, declared = part.declared) => step.change({ unit, declared });
+  const send = async (file: File) => {
+    const kept = await upload.start(projectId, version, file, part.unit);
+    if (kept) take(kept);
+  };
+  // Several forms change one document: each change is laid over those still on their way.
+  const change = (some: Partial<PartChange>) => {
+    draft.current = { unit: part.unit, declared: part.declared, pull: part.pull, ...draft.current, ...some };
+    step.change(draft.current);
+  };
+  const pick = async (url: 'pick' | 'clear', body: object) => {
+    const path = { params: { path: { id: projectId } } };
+    take(
+      await unwrap(
+        url === 'pick'
+          ? client.POST('/api/projects/{id}/part/show-side', { ...path, body: { pick: body as never, version } })
+          : client.POST('/api/projects/{id}/part/show-side/clear', { ...path, body: { version } }),
+      ),
+    );
+  };
 
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 3 }}>
@@ -54,28 +98,38 @@ export function PartPage() {
         upload={upload}
         title={part.hash ? 'Choose another mesh' : 'Choose a mesh'}
         onFile={(file) => void send(file)}
-        sx={{ alignSelf: 'start' }}
+        sx={{ alignSelf: 'start', position: { md: 'sticky' }, top: 12 }}
       >
-        <Box
-          sx={{
-            height: { xs: 320, md: 'min(560px, calc(100vh - 230px))' },
-            minHeight: 300,
-            border: 1,
-            borderStyle: part.hash ? 'solid' : 'dashed',
-            borderColor: 'divider',
-            mb: 1,
-            display: 'grid',
-            placeItems: 'center',
-          }}
-        >
+        <Box sx={{ mb: 1 }}>
           {part.hash ? (
             <Suspense fallback={<Typography color="textSecondary">Drawing …</Typography>}>
-              <PartViewer key={part.hash} hash={part.hash} name={part.fileName ?? 'the part'} />
+              <PartViewer
+                key={part.hash}
+                projectId={projectId}
+                part={part}
+                version={version}
+                figures={figures}
+                verdicts={verdicts}
+                place={place}
+                onShowPick={(stroke) => void pick('pick', stroke)}
+                onShowClear={() => void pick('clear', {})}
+              />
             </Suspense>
           ) : (
-            <Typography color="textSecondary" sx={{ p: 3, textAlign: 'center' }}>
-              Drop the part’s mesh here. It is measured, checked for holes and drawn.
-            </Typography>
+            <Box
+              sx={{
+                height: 320,
+                border: 1,
+                borderStyle: 'dashed',
+                borderColor: 'divider',
+                display: 'grid',
+                placeItems: 'center',
+              }}
+            >
+              <Typography color="textSecondary" sx={{ p: 3, textAlign: 'center' }}>
+                Drop the part’s mesh here. It is measured, checked for holes and drawn.
+              </Typography>
+            </Box>
           )}
         </Box>
       </DropZone>
@@ -84,19 +138,27 @@ export function PartPage() {
           <Typography variant="h1" sx={{ flex: 1 }}>
             Part
           </Typography>
-          <SaveState step={step} labels={{ unit: 'Unit of the file', declared: 'What the mesh does not tell' }} />
+          <SaveState step={step} labels={saved} />
         </Stack>
         {report && (
           <>
             <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1 }}>
-              <Typography noWrap sx={{ flex: 1 }} title={part.fileName ?? undefined}>
-                {part.fileName}
-              </Typography>
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                <Typography noWrap title={part.source?.name ?? part.fileName ?? undefined}>
+                  {part.source?.name ?? part.fileName}
+                </Typography>
+                <Typography variant="body2" color="textSecondary">
+                  Save as <Link href={`/api/projects/${projectId}/part/export/stl`}>STL</Link> or{' '}
+                  <Link href={`/api/projects/${projectId}/part/export/3mf`}>3MF</Link>
+                </Typography>
+              </Box>
               <TextField
                 select
                 label="Numbers in"
                 value={part.unit}
-                onChange={(event) => change(event.target.value as LengthUnit)}
+                disabled={report.statedUnit != null}
+                helperText={report.statedUnit && `the file says ${report.statedUnit}`}
+                onChange={(event) => change({ unit: event.target.value as LengthUnit })}
                 sx={{ width: 150 }}
               >
                 {Object.entries(unitNames).map(([unit, name]) => (
@@ -106,6 +168,7 @@ export function PartPage() {
                 ))}
               </TextField>
             </Box>
+            <UnitQuestion part={part} onUnit={(unit) => change({ unit })} />
             <Figure
               label="Volume"
               value={report.volumeMm3 == null ? 'withheld' : number(report.volumeMm3 / 1000, 4)}
@@ -116,17 +179,37 @@ export function PartPage() {
             <Figure label="Surface" value={number(report.areaMm2 / 100, 4)} unit="cm²" line="area" />
             <Figure label="Box" value={box(report.bboxMm)} unit="mm" line="box" />
             <Figure label="Triangles, shells" value={`${count(report.triangles)}, ${count(report.shells)}`} />
-            <Findings findings={report.messages} watertight={report.watertight} />
+            <StudyProgress study={study} onStart={start} onStop={stop} />
+            {figures && <ShapeFigures figures={figures} pull={part.pull} onPull={(pull) => change({ pull })} />}
+            <Findings
+              findings={findings}
+              verdicts={verdicts}
+              watertight={report.watertight}
+              at={view.at}
+              onShow={(finding) => view.show(finding.code, lookFor(finding))}
+            />
+            <MendPanel key={part.hash} projectId={projectId} hash={part.hash!} version={version} onMended={take} />
+            <RouteVerdicts verdicts={verdicts} />
           </>
         )}
         <DeclaredForm
           key={step.generation}
           declared={part.declared}
           problem={step.problem}
-          onChange={(declared) => change(part.unit, declared)}
+          measured={figures}
+          onChange={(declared) => change({ declared: { ...declared, size: (draft.current ?? part).declared.size } })}
         />
+        {report?.volumeMm3 == null && (
+          <SizeForm
+            key={`size ${step.generation}`}
+            size={part.declared.size}
+            meshed={part.hash != null}
+            problem={step.problem}
+            onChange={(size) => change({ declared: { ...(draft.current ?? part).declared, size } })}
+          />
+        )}
       </div>
-      <WorkingDrawer title="the part" lines={part.working} />
+      <WorkingDrawer title="the part" lines={lines} />
     </Box>
   );
 }

@@ -9,6 +9,7 @@ export function upload(
   version: number,
   file: File,
   unit: LengthUnit,
+  source: { name: string; sha256: string } | null,
   progress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<Versioned<StoredPart>> {
@@ -22,7 +23,12 @@ export function upload(
     );
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open('POST', `/api/projects/${projectId}/part/file?version=${version}&unit=${unit}`);
+    const query = new URLSearchParams({ version: String(version), unit });
+    if (source) {
+      query.set('sourceName', source.name);
+      query.set('sourceSha256', source.sha256);
+    }
+    request.open('POST', `/api/projects/${projectId}/part/file?${query}`);
     request.responseType = 'json';
     request.upload.onprogress = (event) => event.lengthComputable && progress(event.loaded / event.total);
     request.onload = () =>

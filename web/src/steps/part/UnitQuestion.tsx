@@ -1,0 +1,59 @@
+import { Box, Button, Typography } from '@mui/material';
+import type { LengthUnit, StoredPart } from '../../app/api/types';
+import { number } from '../../shared/format';
+
+const MM: Record<LengthUnit, number> = { mm: 1, cm: 10, m: 1000, in: 25.4 };
+
+export const unitNames: Record<LengthUnit, string> = {
+  mm: 'millimetres',
+  cm: 'centimetres',
+  m: 'metres',
+  in: 'inches',
+};
+
+interface Props {
+  part: StoredPart;
+  onUnit: (unit: LengthUnit) => void;
+}
+
+/** Asks what the file's bare numbers mean, when the size they give now is none that people mold. */
+export function UnitQuestion({ part, onUnit }: Props) {
+  const { report, unit } = part;
+  if (!report?.messages.some((m) => m.code === 'unit')) return null;
+  const inFile = Math.max(...report.bboxMm) / MM[unit];
+  return (
+    <Box
+      component="section"
+      aria-labelledby="unit-question"
+      sx={{ border: 1, borderColor: 'warning.main', p: 1.5, mb: 2 }}
+    >
+      <Typography variant="h2" id="unit-question">
+        How long is this part?
+      </Typography>
+      <Typography variant="body2" sx={{ mb: 1 }}>
+        The file’s longest side is {number(inFile, 4)}, and it does not say of what.
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        {(Object.keys(unitNames) as LengthUnit[]).map((key) => {
+          const mm = inFile * MM[key];
+          const likely = mm >= 8 && mm <= 2500;
+          return (
+            <Button
+              key={key}
+              variant={likely && key !== unit ? 'contained' : 'outlined'}
+              onClick={() => onUnit(key)}
+              aria-pressed={key === unit}
+              sx={{ justifyContent: 'space-between' }}
+            >
+              <span>{unitNames[key]}</span>
+              <span>{mm >= 1000 ? `${number(mm / 1000)} m` : `${number(mm)} mm`}</span>
+            </Button>
+          );
+        })}
+      </Box>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 0.75 }}>
+        Filled in: a size people mold. Now taken as {unitNames[unit]}.
+      </Typography>
+    </Box>
+  );
+}

@@ -1,0 +1,50 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { client, unwrap } from '../../app/api/client';
+import type { StudyState } from '../../app/api/types';
+
+const POLL_MS = 300;
+
+/** The measuring of the part's shape: begun when it has not been, followed while it runs, its figures when done. */
+export function useStudy(projectId: string, measurable: boolean) {
+  const queries = useQueryClient();
+  const path = { params: { path: { id: projectId } } };
+  const key = ['study', projectId];
+  const { data: study } = useQuery<StudyState>({
+    queryKey: key,
+    enabled: measurable,
+    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/part/study', { ...path, signal })),
+    refetchInterval: ({ state }) => (state.data && isOpen(state.data) ? POLL_MS : false),
+  });
+  const take = (state: StudyState) => queries.setQueryData(key, state);
+  const start = useMutation({
+    mutationFn: () => unwrap(client.POST('/api/projects/{id}/part/study', path)),
+    onSuccess: take,
+  });
+  const stop = useMutation({
+    mutationFn: () => unwrap(client.DELETE('/api/projects/{id}/part/study', path)),
+    onSuccess: take,
+  });
+
+  const phase = measurable ? study?.phase : undefined;
+  const begin = start.mutate;
+  useEffect(() => {
+    if (phase === 'none') begin();
+  }, [phase, begin]);
+  useEffect(() => {
+    // What was measured changes what routes say.
+    if (phase === 'done')
+      void queries.invalidateQueries({
+        predicate: ({ queryKey: [name, id] }) =>
+          id === projectId && name !== 'study' && name !== 'part' && name !== 'shown',
+      });
+  }, [phase, projectId, queries]);
+  return {
+    study: measurable ? study : undefined,
+    start: () => start.mutate(),
+    stop: () => stop.mutate(),
+    problem: start.error,
+  };
+}
+
+const isOpen = (state: StudyState) => state.phase === 'waiting' || state.phase === 'running';
