@@ -4,6 +4,8 @@ import { expect, idOf, test } from './stampo';
 const views = [
   ['projects', () => '/'],
   ['part', (id: string) => `/projects/${id}/part`],
+  ['part with a map', (id: string) => `/projects/${id}/part?look=ball&cut=y:0.5&at=hole-1`],
+  ['show side', (id: string) => `/projects/${id}/part?look=show`],
   ['brief', (id: string) => `/projects/${id}/brief`],
   ['routes', (id: string) => `/projects/${id}/routes?q=43`],
   ['working', (id: string) => `/projects/${id}/routes?q=43&route=cast-silicone&working=sets`],

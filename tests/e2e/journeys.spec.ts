@@ -138,7 +138,7 @@ test('a file that can’t be read leaves the part as it was', async ({ page, app
   const text = info.outputPath('letter.stl');
   writeFileSync(text, 'Dear supplier, this is not a mesh.');
   await page.getByLabel('Choose another mesh').setInputFiles(text);
-  await expect(page.getByRole('alert')).toContainText('neither a binary nor an ASCII STL');
+  await expect(page.getByRole('alert')).toContainText('no mesh that is read here');
   await expect(page.getByText('vent-disc.stl')).toBeVisible();
 
   const huge = info.outputPath('huge.stl');

@@ -5,6 +5,9 @@ public sealed class SameOrigin(RequestDelegate next)
 {
     private const string Policy = "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; worker-src 'self' blob:; frame-ancestors 'none'";
 
+    /// <summary>The converter of STEP files makes functions from text as it starts; it may, alone in its worker, and nothing else may.</summary>
+    public const string ConverterPolicy = "default-src 'self'; script-src 'self' 'unsafe-eval'; connect-src 'self'";
+
     public Task InvokeAsync(HttpContext http)
     {
         http.Response.Headers.ContentSecurityPolicy = Policy;

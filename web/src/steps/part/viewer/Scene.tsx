@@ -88,6 +88,8 @@ export function Scene({ ref, drawing, facets, mmPerUnit, cut, place, marks, onPi
     },
     pickMiddle: () => {
       const ray = new Raycaster();
+      // The camera may have been moved since the last frame was drawn.
+      camera.updateMatrixWorld();
       ray.setFromCamera(new Vector2(0, 0), camera);
       const hit = front.current && ray.intersectObject(front.current).find((h) => keep(h.point));
       if (hit?.faceIndex != null) onPick?.(hit.faceIndex, hit.point);
