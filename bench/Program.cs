@@ -5,6 +5,15 @@ using BenchmarkDotNet.Running;
 using BenchmarkDotNet.Toolchains.InProcess.Emit;
 using Stampo.Bench;
 
+switch (args)
+{
+    case ["--fuzz", .. var cases]:
+        return Fuzz.Run(cases is [var count] && int.TryParse(count, out var many) ? many : 20_000) ? 0 : 1;
+    case ["--peak", var path]:
+        Shapes.Peak(path);
+        return 0;
+}
+
 // Prints each promised figure of the core: the median of some runs after a warm-up, and what was allocated.
 var folder = Path.Combine(Path.GetTempPath(), "stampo-bench");
 var config = ManualConfig.CreateEmpty()
@@ -25,3 +34,6 @@ foreach (var report in summary.Reports)
     var allocatedMb = (report.GcStats.GetBytesAllocatedPerOperation(report.BenchmarkCase) ?? 0) / 1e6;
     Console.WriteLine($"{what,-58} median {times.Median / 1e6,7:0.0} ms   max {times.Max / 1e6,7:0.0} ms   limit {limitMs,5:0} ms   {allocatedMb,6:0} MB allocated   {(times.Median / 1e6 <= limitMs ? "kept" : "MISSED")}");
 }
+
+Shapes.Print();
+return 0;

@@ -3,5 +3,8 @@
 set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 echo "$(nproc) cores, $(sed -n 's/^model name[^:]*: //p' /proc/cpuinfo | head -n 1)"
+if [ "${1:-}" = --fuzz ]; then
+  exec dotnet run --no-build -c Release --project bench -- "$@"
+fi
 dotnet run --no-build -c Release --project bench
 node bench/page.mjs

@@ -77,6 +77,8 @@ test('the tape and the show side are picked by mouse and by keyboard', async ({ 
 
   await page.getByLabel('Look at').click();
   await page.getByRole('option', { name: 'Show side' }).click();
+  await expect(page.getByRole('listbox')).toBeHidden();
+  await expect(page.getByRole('note', { name: 'Legend: Show side' })).toBeVisible();
   await view.focus();
   await page.keyboard.press('Home');
   await page.keyboard.press('Enter');

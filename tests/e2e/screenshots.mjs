@@ -10,7 +10,35 @@ const wide = { width: 1280, height: 800 };
 const views = [
   { name: 'projects', path: () => '/' },
   { name: 'part', path: (id) => `/projects/${id('Gateway housing')}/part`, canvas: true },
-  { name: 'part-fault', path: (id) => `/projects/${id('Sensor prism')}/part`, canvas: true },
+  {
+    name: 'part-fault',
+    path: (id) => `/projects/${id('Sensor prism')}/part`,
+    canvas: true,
+    size: { width: 1280, height: 900 },
+    act: async (page) => {
+      await page.getByRole('checkbox').check();
+      await page.getByRole('button', { name: 'See what it changes' }).click();
+      await page.getByRole('table').waitFor();
+    },
+  },
+  { name: 'part-wall', path: (id) => `/projects/${id('Gateway housing')}/part?look=ball`, canvas: true },
+  { name: 'part-undercut', path: (id) => `/projects/${id('Probe grommet')}/part?look=undercut`, canvas: true },
+  {
+    name: 'part-finding',
+    path: (id) => `/projects/${id('Gateway housing')}/part?look=ball&cut=y:0.5&at=hole-1`,
+    canvas: true,
+    scheme: 'dark',
+  },
+  {
+    name: 'part-unit',
+    path: (id) => `/projects/${id('Frame grip')}/part`,
+    canvas: true,
+    act: async (page) => {
+      await page.getByLabel('Numbers in').click();
+      await page.getByRole('option', { name: 'inches' }).click();
+      await page.getByRole('region', { name: 'How long is this part?' }).waitFor();
+    },
+  },
   { name: 'brief', path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
   { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes?q=43` },
   { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
@@ -29,12 +57,13 @@ const browser = await browserType.launch(chromium);
 try {
   const projects = await (await fetch(`${application.url}/api/projects`)).json();
   const id = (name) => projects.find((project) => project.name === name).id;
-  for (const { name, path, size = wide, scheme = 'light', canvas, full = false } of views) {
+  for (const { name, path, size = wide, scheme = 'light', canvas, act, full = false } of views) {
     if (only.length > 0 && !only.includes(name)) continue;
     const page = await browser.newPage({ viewport: size, colorScheme: scheme });
     await page.goto(application.url + path(id), { waitUntil: 'networkidle' });
     if (canvas) await page.locator('canvas').waitFor();
-    await page.waitForTimeout(600);
+    if (act) await act(page);
+    await page.waitForTimeout(canvas ? 1200 : 600);
     await page.screenshot({ path: join(folder, `${name}.png`), fullPage: full });
     await page.close();
   }

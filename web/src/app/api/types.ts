@@ -22,6 +22,7 @@ export type ProjectSummary = Schemas['ProjectSummary'];
 export type RouteFigure = Schemas['RouteFigure'];
 export type ShapeFigures = Schemas['ShapeFigures'];
 export type ShapeVerdict = Schemas['ShapeVerdict'];
+export type ShowPick = Schemas['ShowPick'];
 export type StoredPart = Schemas['StoredPart'];
 export type StudyState = Schemas['StudyState'];
 export type ThreePoint = Schemas['ThreePoint'];

@@ -1,9 +1,9 @@
-import { Box, Link, MenuItem, Stack, TextField, Typography } from '@mui/material';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Alert, Box, Link, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useMemo, useRef } from 'react';
 import { useParams } from 'react-router';
-import { client, unwrap } from '../../app/api/client';
-import type { LengthUnit, PartChange, StoredPart, Versioned } from '../../app/api/types';
+import { client, type Problem, unwrap } from '../../app/api/client';
+import type { LengthUnit, PartChange, ShowPick, StoredPart, Versioned } from '../../app/api/types';
 import { box, count, number } from '../../shared/format';
 import { Figure } from '../../shared/Figure';
 import { Refusal } from '../../shared/Refusal';
@@ -58,6 +58,24 @@ export function PartPage() {
   const place = useMemo(() => findings.find((f) => f.code === view.at)?.place ?? null, [findings, view.at]);
   const lines = useMemo(() => [...(part?.working ?? []), ...(figures?.working ?? [])], [part, figures]);
   const draft = useRef<PartChange>(null);
+  const take = (kept: Versioned<StoredPart>) => {
+    draft.current = null;
+    queries.setQueryData(['part', projectId], kept);
+    void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'part' });
+  };
+  const stroke = useMutation<Versioned<StoredPart>, Problem, ShowPick | null>({
+    mutationFn: (pick) => {
+      const path = { params: { path: { id: projectId } } };
+      const version = step.answer?.version ?? 0;
+      return unwrap(
+        pick
+          ? client.POST('/api/projects/{id}/part/show-side', { ...path, body: { pick, version } })
+          : client.POST('/api/projects/{id}/part/show-side/clear', { ...path, body: { version } }),
+      );
+    },
+    onSuccess: (kept) => take(kept),
+    onError: () => void queries.invalidateQueries({ queryKey: ['part', projectId] }),
+  });
 
   useEffect(() => {
     draft.current = null;
@@ -67,11 +85,6 @@ export function PartPage() {
   if (!step.answer || !part) return null;
   const { version } = step.answer;
   const { report } = part;
-  const take = (kept: Versioned<StoredPart>) => {
-    draft.current = null;
-    queries.setQueryData(['part', projectId], kept);
-    void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'part' });
-  };
   const send = async (file: File) => {
     const kept = await upload.start(projectId, version, file, part.unit);
     if (kept) take(kept);
@@ -81,17 +94,6 @@ export function PartPage() {
     draft.current = { unit: part.unit, declared: part.declared, pull: part.pull, ...draft.current, ...some };
     step.change(draft.current);
   };
-  const pick = async (url: 'pick' | 'clear', body: object) => {
-    const path = { params: { path: { id: projectId } } };
-    take(
-      await unwrap(
-        url === 'pick'
-          ? client.POST('/api/projects/{id}/part/show-side', { ...path, body: { pick: body as never, version } })
-          : client.POST('/api/projects/{id}/part/show-side/clear', { ...path, body: { version } }),
-      ),
-    );
-  };
-
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 3 }}>
       <DropZone
@@ -111,9 +113,10 @@ export function PartPage() {
                 figures={figures}
                 verdicts={verdicts}
                 place={place}
-                onShowPick={(stroke) => void pick('pick', stroke)}
-                onShowClear={() => void pick('clear', {})}
+                onShowPick={stroke.mutate}
+                onShowClear={() => stroke.mutate(null)}
               />
+              {stroke.error && <Alert severity="error">{stroke.error.message} Pick again.</Alert>}
             </Suspense>
           ) : (
             <Box
