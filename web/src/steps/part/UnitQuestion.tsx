@@ -11,6 +11,9 @@ export const unitNames: Record<LengthUnit, string> = {
   in: 'inches',
 };
 
+/** Which unit to suggest first when several would do. */
+const LIKELIEST: readonly LengthUnit[] = ['mm', 'in', 'm', 'cm'];
+
 interface Props {
   part: StoredPart;
   onUnit: (unit: LengthUnit) => void;
@@ -21,6 +24,7 @@ export function UnitQuestion({ part, onUnit }: Props) {
   const { report, unit } = part;
   if (!report?.messages.some((m) => m.code === 'unit')) return null;
   const inFile = Math.max(...report.bboxMm) / MM[unit];
+  const suggested = LIKELIEST.find((key) => key !== unit && inFile * MM[key] >= 8 && inFile * MM[key] <= 2500);
   return (
     <Box
       component="section"
@@ -36,11 +40,10 @@ export function UnitQuestion({ part, onUnit }: Props) {
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         {(Object.keys(unitNames) as LengthUnit[]).map((key) => {
           const mm = inFile * MM[key];
-          const likely = mm >= 8 && mm <= 2500;
           return (
             <Button
               key={key}
-              variant={likely && key !== unit ? 'contained' : 'outlined'}
+              variant={key === suggested ? 'contained' : 'outlined'}
               onClick={() => onUnit(key)}
               aria-pressed={key === unit}
               sx={{ justifyContent: 'space-between' }}
@@ -52,7 +55,7 @@ export function UnitQuestion({ part, onUnit }: Props) {
         })}
       </Box>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 0.75 }}>
-        Filled in: a size people mold. Now taken as {unitNames[unit]}.
+        {suggested && `In ${unitNames[suggested]} it has a size people mold. `}Now taken as {unitNames[unit]}.
       </Typography>
     </Box>
   );

@@ -1,7 +1,7 @@
 import { Alert, Box } from '@mui/material';
 import { Canvas } from '@react-three/fiber';
 import { useMemo, useRef, useState } from 'react';
-import { Color, type Vector3 } from 'three';
+import { Color, Vector3 } from 'three';
 import type { LengthUnit, Place, ShapeFigures, ShapeVerdict, StoredPart } from '../../../app/api/types';
 import { useInk } from '../../../app/theme/useInk';
 import { count } from '../../../shared/format';
@@ -99,6 +99,11 @@ export default function PartViewer({
     move();
   };
 
+  const marks = useMemo(() => {
+    if (tape) return picked.map((p) => p.point);
+    return place ? [new Vector3(...(place.pointMm as [number, number, number])).divideScalar(mmPerUnit)] : [];
+  }, [tape, picked, place, mmPerUnit]);
+
   const size = drawing.box.max.clone().sub(drawing.box.min).multiplyScalar(mmPerUnit);
   return (
     <>
@@ -149,7 +154,7 @@ export default function PartViewer({
             mmPerUnit={mmPerUnit}
             cut={view.cut}
             place={place}
-            marks={tape ? picked.map((p) => p.point) : []}
+            marks={marks}
             onPick={picking ? pick : null}
             painted={painted}
           />
