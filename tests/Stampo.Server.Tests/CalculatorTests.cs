@@ -61,6 +61,35 @@ public sealed class CalculatorTests : IDisposable
     }
 
     [Fact]
+    public async Task Hardness_and_shrink_answer_their_worked_examples()
+    {
+        Assert.Equal(2.9666, (await _server.PostAsync("/api/calc/hardness-modulus", new { shoreA = 55 })).GetProperty("modulusMpa").GetDouble(), 1e-3);
+        Assert.Equal(1.0045168, (await _server.PostAsync("/api/calc/shrink-scale", new { linearShrinkPct = new[] { 0.1, 0.35 } })).GetProperty("scale").GetDouble(), 1e-7);
+        Assert.Equal((422, "input.out-of-range", "shoreA"), await _server.RefusedPostAsync("/api/calc/hardness-modulus", new { shoreA = 5 }));
+        Assert.Equal((422, "input.missing", "shoreA"), await _server.RefusedPostAsync("/api/calc/hardness-modulus", new { }));
+    }
+
+    [Fact]
+    public async Task Bridge_answers_stretches_with_dates_and_totals()
+    {
+        var request = JsonSerializer.Deserialize<JsonElement>("""
+            {"startDate":"2030-01-01","changeProbability":0.02,
+             "rows":[{"byDate":"2030-01-15","quantity":3,"musts":["fit"]},{"byDate":"2030-03-01","quantity":60},{"byDate":"2030-09-01","quantity":5000}],
+             "routes":[{"id":"print","oneOff":0,"tool":0,"lifeShots":null,"cavities":1,"yield":1,"piece":140,"leadDays":3},
+                       {"id":"cast","oneOff":650,"tool":900,"lifeShots":{"low":15,"likely":25,"high":40},"cavities":1,"yield":0.92,"piece":46,"leadDays":20,"changeShare":1},
+                       {"id":"steel","oneOff":1000,"tool":20000,"lifeShots":300000,"cavities":1,"yield":0.98,"piece":2,"leadDays":90,"changeShare":0.4,"eligibleRows":[1,2]}]}
+            """);
+        var answer = await _server.PostAsync("/api/calc/bridge", request);
+        Assert.Equal(["print", "cast", "steel"], answer.GetProperty("stretches").EnumerateArray().Select(s => s.GetProperty("routeId").GetString()));
+        Assert.Equal("2030-06-03", answer.GetProperty("stretches")[2].GetProperty("orderBy").GetString());
+        Assert.Equal("2030-06-03", answer.GetProperty("designFreeUntil").GetString());
+        Assert.Equal(answer.GetProperty("total").GetDouble(), answer.GetProperty("stretches").EnumerateArray().Sum(s => s.GetProperty("cost").GetProperty("total").GetDouble()), 1e-6);
+        Assert.Equal("print", answer.GetProperty("bestSingle").GetProperty("routeId").GetString());
+        Assert.Equal((422, "input.out-of-range", "rows"), await _server.RefusedPostAsync("/api/calc/bridge", new { rows = Array.Empty<int>(), routes = Array.Empty<int>() }));
+        Assert.Equal((400, "request.unreadable", null), await _server.RefusedPostAsync("/api/calc/bridge", new { rows = "soon" }));
+    }
+
+    [Fact]
     public async Task Mesh_check_gives_the_report_in_the_unit_asked()
     {
         var answer = await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", StampoServer.DemoMesh("vent-disc.stl"), unit: "cm"));

@@ -37,6 +37,28 @@ public sealed record BareRoute(
 
         return drawn;
     }
+
+    /// <summary>Refuses numbers no route can have, naming them under <paramref name="at"/>.</summary>
+    internal void RefuseBad(string at)
+    {
+        Check.Given(Id, $"{at}.id");
+        Money(OneOff, $"{at}.oneOff");
+        Money(Tool, $"{at}.tool");
+        Money(Piece, $"{at}.piece");
+        Check.Between(Cavities, 1, 10_000, $"{at}.cavities", "", "a tool has at least one cavity");
+        Check.Between(Yield.Low, 0.001, 1, $"{at}.yield", "", "yield is the share of good parts");
+        Check.Between(Yield.High, 0.001, 1, $"{at}.yield", "", "yield is the share of good parts");
+        if (LifeShots is not { } life)
+            return;
+        Check.Between(life.Low, 1, 1e12, $"{at}.lifeShots", "shots", "a tool gives at least one shot; leave it null when nothing wears");
+        Check.Between(life.High, 1, 1e12, $"{at}.lifeShots", "shots", "a tool gives at least one shot; leave it null when nothing wears");
+    }
+
+    private static void Money(ThreePoint money, string field)
+    {
+        Check.Between(money.Low, 0, 1e12, field, "", "a cost is not negative");
+        Check.Between(money.High, 0, 1e12, field, "", "a cost is not negative");
+    }
 }
 
 public sealed record CostCurveRequest(
@@ -111,29 +133,8 @@ public static class CostCurve
         for (var i = 0; i < quantities.Count; i++)
             Check.Between(quantities[i], 1, 1e12, $"quantities[{i}]", "", "a quantity is at least one part");
         for (var i = 0; i < routes.Count; i++)
-            RefuseBad(Check.Given(routes[i], $"routes[{i}]"), $"routes[{i}]");
+            Check.Given(routes[i], $"routes[{i}]").RefuseBad($"routes[{i}]");
         if (routes.Select(r => r.Id).Distinct().Count() < routes.Count)
             throw new RefusalException("input.duplicate", "Two routes have the same id; give each its own.", "routes");
-    }
-
-    private static void RefuseBad(BareRoute route, string at)
-    {
-        Check.Given(route.Id, $"{at}.id");
-        Money(route.OneOff, $"{at}.oneOff");
-        Money(route.Tool, $"{at}.tool");
-        Money(route.Piece, $"{at}.piece");
-        Check.Between(route.Cavities, 1, 10_000, $"{at}.cavities", "", "a tool has at least one cavity");
-        Check.Between(route.Yield.Low, 0.001, 1, $"{at}.yield", "", "yield is the share of good parts");
-        Check.Between(route.Yield.High, 0.001, 1, $"{at}.yield", "", "yield is the share of good parts");
-        if (route.LifeShots is not { } life)
-            return;
-        Check.Between(life.Low, 1, 1e12, $"{at}.lifeShots", "shots", "a tool gives at least one shot; leave it null when nothing wears");
-        Check.Between(life.High, 1, 1e12, $"{at}.lifeShots", "shots", "a tool gives at least one shot; leave it null when nothing wears");
-    }
-
-    private static void Money(ThreePoint money, string field)
-    {
-        Check.Between(money.Low, 0, 1e12, field, "", "a cost is not negative");
-        Check.Between(money.High, 0, 1e12, field, "", "a cost is not negative");
     }
 }

@@ -21,6 +21,9 @@ public sealed record PlanAnswer(
     string Deference,
     string? Notice);
 
+/// <summary>The linear shrink of each casting in turn, in percent.</summary>
+public sealed record ShrinkScaleRequest(IReadOnlyList<double> LinearShrinkPct);
+
 public static class PlanEndpoints
 {
     public const string Step = "plan";
@@ -41,6 +44,7 @@ public static class PlanEndpoints
         plan.MapPost("/undo", (string id, Move from, Plans plans, StepStore steps, CancellationToken cancel) => plans.MoveAsync(id, -1, from, cancel));
         plan.MapPost("/redo", (string id, Move from, Plans plans, StepStore steps, CancellationToken cancel) => plans.MoveAsync(id, +1, from, cancel));
 
+        app.MapPost("/api/calc/shrink-scale", (ShrinkScaleRequest request) => ShrinkChain.Scale(request.LinearShrinkPct)).WithTags("Calculators");
         app.MapPost("/api/calc/casting-batch", (CastingBatchRequest request) => CastingBatch.Compute(request)).WithTags("Calculators");
     }
 }

@@ -1,3 +1,4 @@
+using Stampo.Core.Bridging;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
@@ -7,6 +8,9 @@ namespace Stampo.Server.Routes;
 
 /// <summary>What ships with the application and every project shares.</summary>
 public sealed record ReferenceData(IReadOnlyList<Material> Materials, IReadOnlyCollection<Rate> Rates);
+
+/// <summary>A hardness on one of the two scales.</summary>
+public sealed record HardnessModulusRequest(double? ShoreA, double? ShoreD);
 
 public static class RouteEndpoints
 {
@@ -35,6 +39,8 @@ public static class RouteEndpoints
 
         app.MapGet("/api/reference", () => new ReferenceData(MaterialLibrary.All, RateCard.Shipped.All)).WithTags("Routes");
 
+        app.MapPost("/api/calc/bridge", (BridgeRequest request, TimeProvider clock) => Bridge.Plan(request, DateOnly.FromDateTime(clock.GetLocalNow().DateTime))).WithTags("Calculators");
+        app.MapPost("/api/calc/hardness-modulus", (HardnessModulusRequest request) => Stiffness.Of(request.ShoreA, request.ShoreD)).WithTags("Calculators");
         app.MapPost("/api/calc/cost-curve", (CostCurveRequest request) => CostCurveResponse.Of(CostCurve.Compute(request))).WithTags("Calculators");
     }
 }

@@ -1,0 +1,169 @@
+using Stampo.Core.Comparison;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Bridging;
+
+/// <summary>
+/// Which route serves which stretch of time, exactly: a dynamic programme over (row, route of the stretch that ends there).
+/// A stretch costs its one-offs, tool sets and pieces for the demand in it, and over the months its tool stands, from the
+/// order to the last row it serves, the expected remake of the tool and the price of the money in it. Its tool is ordered the
+/// lead time before its first row, not before the start.
+/// </summary>
+public static class Bridge
+{
+    private const int MostRows = 240, MostRoutes = 50;
+    private const double DaysPerMonth = 365.25 / 12;
+
+    public static BridgeAnswer Plan(BridgeRequest request, DateOnly today)
+    {
+        RefuseBad(request);
+        var problem = new Problem(request, today);
+        var last = problem.Rows.Length;
+        // best[j, r]: the least cost of serving the first j rows when route r serves the last of them; from[j, r]: where its stretch begins.
+        var best = new double[last + 1, problem.Routes.Count];
+        var from = new int[last + 1, problem.Routes.Count];
+        for (var j = 1; j <= last; j++)
+            for (var r = 0; r < problem.Routes.Count; r++)
+            {
+                best[j, r] = double.PositiveInfinity;
+                for (var i = j - 1; i >= 0 && problem.Serves(r, i); i--)
+                {
+                    var before = i == 0 ? 0 : CheapestBut(best, i, r);
+                    if (before + problem.Cost(r, i, j) is var cost && cost < best[j, r])
+                        (best[j, r], from[j, r]) = (cost, i);
+                }
+            }
+
+        var end = Enumerable.Range(0, problem.Routes.Count).MinBy(r => best[last, r]);
+        if (double.IsInfinity(best[last, end]))
+            throw Unserved(problem, best);
+        var stretches = Walk(problem, best, from, last, end);
+        return new BridgeAnswer(stretches, best[last, end], Single(problem, Enumerable.Range(0, problem.Routes.Count)),
+            Single(problem, [Enumerable.Range(0, problem.Routes.Count).MaxBy(r => problem.Routes[r].Bare.Likely.Capacity)]), stretches[^1].OrderBy);
+    }
+
+    /// <summary>A stretch of the same route right before would be one stretch with it, not two.</summary>
+    private static double CheapestBut(double[,] best, int row, int route)
+    {
+        var least = double.PositiveInfinity;
+        for (var r = 0; r < best.GetLength(1); r++)
+        {
+            if (r != route)
+                least = Math.Min(least, best[row, r]);
+        }
+
+        return least;
+    }
+
+    private static List<Stretch> Walk(Problem problem, double[,] best, int[,] from, int last, int route)
+    {
+        var stretches = new List<Stretch>();
+        for (var (j, r) = (last, route); j > 0;)
+        {
+            var i = from[j, r];
+            stretches.Add(problem.StretchOf(r, i, j));
+            var after = r;
+            (j, r) = (i, i == 0 ? 0 : Enumerable.Range(0, best.GetLength(1)).Where(other => other != after).MinBy(other => best[i, other]));
+        }
+
+        stretches.Reverse();
+        return stretches;
+    }
+
+    private static SingleRoute? Single(Problem problem, IEnumerable<int> routes)
+    {
+        var (route, total) = routes
+            .Select(r => (Route: r, Total: Enumerable.Range(0, problem.Rows.Length).All(row => problem.Serves(r, row)) ? problem.Cost(r, 0, problem.Rows.Length) : double.PositiveInfinity))
+            .MinBy(single => single.Total);
+        return double.IsInfinity(total) ? null : new SingleRoute(problem.Routes[route].Id, total);
+    }
+
+    private static RefusalException Unserved(Problem problem, double[,] best)
+    {
+        var row = Enumerable.Range(0, problem.Rows.Length).First(i => Enumerable.Range(0, problem.Routes.Count).All(r => double.IsInfinity(best[i + 1, r])));
+        var (given, demand) = problem.Rows[row];
+        var soonest = problem.Routes.Where(r => r.EligibleRows?.Contains(given) ?? true).Select(r => r.LeadDays).DefaultIfEmpty(double.NaN).Min();
+        return new RefusalException("bridge.no-route", double.IsNaN(soonest)
+            ? $"No route may serve the row of {Text.Number(demand.Quantity, 9)} by {demand.ByDate:d MMM yyyy}; relax its musts."
+            : $"No route is ready for the {Text.Number(demand.Quantity, 9)} by {demand.ByDate:d MMM yyyy}: the soonest takes {Text.Number(soonest, 4)} days. Move the date, or add a quicker route.", $"rows[{given}]");
+    }
+
+    private static void RefuseBad(BridgeRequest request)
+    {
+        var rows = Check.Given(request.Rows, "rows");
+        var routes = Check.Given(request.Routes, "routes");
+        Check.Between(rows.Count, 1, MostRows, "rows", "rows", "twenty years of months");
+        Check.Between(routes.Count, 1, MostRoutes, "routes", "routes", "a bridge is chosen among up to 50");
+        Check.Between(request.ChangeProbability, 0, 1, "changeProbability", "", "a chance each month");
+        Check.Between(request.MoneyPctPerYear, 0, 100, "moneyPctPerYear", "%", "the price of money is a yearly rate");
+        for (var i = 0; i < rows.Count; i++)
+            Check.Between(Check.Given(rows[i], $"rows[{i}]").Quantity, 1, 1e12, $"rows[{i}].quantity", "", "a row asks for at least one part");
+        for (var i = 0; i < routes.Count; i++)
+        {
+            var route = Check.Given(routes[i], $"routes[{i}]");
+            route.Bare.RefuseBad($"routes[{i}]");
+            Check.Between(route.LeadDays, 0, 3650, $"routes[{i}].leadDays", "days", "a tool takes up to ten years");
+            Check.Between(route.ChangeShare, 0, 1, $"routes[{i}].changeShare", "", "a share of the tool");
+            foreach (var row in route.EligibleRows ?? [])
+                Check.Between(row, 0, rows.Count - 1, $"routes[{i}].eligibleRows", "", "rows are counted from 0 as given");
+        }
+
+        if (routes.Select(r => r.Id).Distinct().Count() < routes.Count)
+            throw new RefusalException("input.duplicate", "Two routes have the same id; give each its own.", "routes");
+    }
+
+    /// <summary>The rows in the order of their dates, with what a stretch over some of them costs.</summary>
+    private sealed class Problem
+    {
+        private readonly BridgeRequest _request;
+        private readonly DateOnly _start;
+        private readonly double[] _quantityBefore;
+        private readonly bool[,] _mayServe;
+        private readonly CostPoint[] _costs;
+
+        public Problem(BridgeRequest request, DateOnly today)
+        {
+            _request = request;
+            _start = request.StartDate ?? today;
+            Rows = [.. request.Rows.Select((row, given) => (given, row)).OrderBy(r => r.row.ByDate)];
+            _quantityBefore = new double[Rows.Length + 1];
+            for (var i = 0; i < Rows.Length; i++)
+                _quantityBefore[i + 1] = _quantityBefore[i] + Rows[i].Demand.Quantity;
+            _costs = [.. Routes.Select(r => r.Bare.Likely)];
+            _mayServe = new bool[Routes.Count, Rows.Length];
+            for (var r = 0; r < Routes.Count; r++)
+                for (var i = 0; i < Rows.Length; i++)
+                    _mayServe[r, i] = Routes[r].EligibleRows?.Contains(Rows[i].Given) ?? true;
+        }
+
+        public (int Given, BridgeRow Demand)[] Rows { get; }
+
+        public IReadOnlyList<BridgeRoute> Routes => _request.Routes;
+
+        public bool Serves(int route, int row) => _mayServe[route, row];
+
+        public double Cost(int route, int from, int to) =>
+            OrderBy(route, from) < _start ? double.PositiveInfinity : CostOf(route, from, to).Total;
+
+        public Stretch StretchOf(int route, int from, int to) => new(Routes[route].Id, [.. Rows[from..to].Select(r => r.Given)], Quantity(from, to),
+            OrderBy(route, from), Rows[from].Demand.ByDate, Rows[to - 1].Demand.ByDate, (long)_costs[route].Sets(Quantity(from, to)), CostOf(route, from, to));
+
+        private double Quantity(int from, int to) => _quantityBefore[to] - _quantityBefore[from];
+
+        private DateOnly OrderBy(int route, int from)
+        {
+            var day = Rows[from].Demand.ByDate.DayNumber - (int)Math.Ceiling(Routes[route].LeadDays);
+            return DateOnly.FromDayNumber(Math.Max(0, day));
+        }
+
+        private StretchCost CostOf(int route, int from, int to)
+        {
+            var (cost, quantity) = (_costs[route], Quantity(from, to));
+            var months = (Rows[to - 1].Demand.ByDate.DayNumber - OrderBy(route, from).DayNumber) / DaysPerMonth;
+            var tools = cost.Sets(quantity) * cost.Tool;
+            return new StretchCost(cost.OneOff, tools, quantity * cost.PerGoodPart,
+                months * _request.ChangeProbability * Routes[route].ChangeShare * cost.Tool,
+                (cost.OneOff + tools) * _request.MoneyPctPerYear / 100 * months / 12);
+        }
+    }
+}
