@@ -39,7 +39,7 @@ public static class Bridge
             throw Unserved(problem, best);
         var stretches = Walk(problem, best, from, last, end);
         return new BridgeAnswer(stretches, best[last, end], Single(problem, Enumerable.Range(0, problem.Routes.Count)),
-            Single(problem, [Enumerable.Range(0, problem.Routes.Count).MaxBy(r => problem.Routes[r].Bare.Likely.Capacity)]), stretches[^1].OrderBy);
+            Single(problem, LongestLived(problem)), stretches[^1].OrderBy);
     }
 
     /// <summary>A stretch of the same route right before would be one stretch with it, not two.</summary>
@@ -70,10 +70,15 @@ public static class Bridge
         return stretches;
     }
 
+    /// <summary>Of the routes that need a tool at all, the one whose tool lasts longest.</summary>
+    private static IEnumerable<int> LongestLived(Problem problem) =>
+        Enumerable.Range(0, problem.Routes.Count).Where(r => problem.Routes[r].Tool.Likely > 0).OrderByDescending(r => problem.Routes[r].Bare.Likely.Capacity).Take(1);
+
     private static SingleRoute? Single(Problem problem, IEnumerable<int> routes)
     {
         var (route, total) = routes
             .Select(r => (Route: r, Total: Enumerable.Range(0, problem.Rows.Length).All(row => problem.Serves(r, row)) ? problem.Cost(r, 0, problem.Rows.Length) : double.PositiveInfinity))
+            .DefaultIfEmpty((Route: 0, Total: double.PositiveInfinity))
             .MinBy(single => single.Total);
         return double.IsInfinity(total) ? null : new SingleRoute(problem.Routes[route].Id, total);
     }

@@ -52,6 +52,6 @@ public sealed record SingleRoute(string RouteId, double Total);
 /// <param name="Stretches">Which route serves which rows, in time.</param>
 /// <param name="Total">What the whole costs.</param>
 /// <param name="BestSingle">The cheapest route that can serve all rows alone; null when none can.</param>
-/// <param name="LongestLivedAtOnce">The route with the longest-lived tool, for all rows from the start; null when it comes too late.</param>
+/// <param name="LongestLivedAtOnce">The route whose tool lasts longest, for all rows from the start; null when it comes too late or none has a tool.</param>
 /// <param name="DesignFreeUntil">The last tool is ordered then; a change after it is paid in that tool.</param>
 public sealed record BridgeAnswer(IReadOnlyList<Stretch> Stretches, double Total, SingleRoute? BestSingle, SingleRoute? LongestLivedAtOnce, DateOnly DesignFreeUntil);

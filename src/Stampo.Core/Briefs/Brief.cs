@@ -8,7 +8,10 @@ public enum MaterialFamily
     RigidThermoplastic,
     ClearThermoplastic,
     FlexibleElastomer,
+    SiliconeRubber,
+    Rubber,
     FormedSheet,
+    FibreLaminate,
 }
 
 /// <summary>What a batch of parts is for; it decides which requirements bind.</summary>

@@ -33,7 +33,7 @@ public sealed record MaterialChoice(Material Material, IReadOnlyList<string> Mis
         return new MaterialChoice(material, musts, wants);
     }
 
-    private static bool IsSoft(Material material) => material.Family == MaterialFamily.FlexibleElastomer;
+    private static bool IsSoft(Material material) => IsSoft(material.Family);
 
-    private static bool IsSoft(MaterialFamily family) => family == MaterialFamily.FlexibleElastomer;
+    private static bool IsSoft(MaterialFamily family) => family is MaterialFamily.FlexibleElastomer or MaterialFamily.SiliconeRubber or MaterialFamily.Rubber;
 }

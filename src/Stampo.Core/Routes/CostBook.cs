@@ -11,6 +11,9 @@ public sealed record Amount(ThreePoint Value, string Unit, string Formula, param
         ? new Amount(norm.Value, norm.Unit, "norm", norm.AsInput())
         : new Amount(norm.Value * times, norm.Unit, $"norm × {timesName}", norm.AsInput(), new WorkInput(timesName, times, ""));
 
+    /// <summary>A cycle in seconds as hours.</summary>
+    public static Amount Hours(Rate cycleSeconds) => new(cycleSeconds.Value * (1 / 3600.0), "h", "cycle ÷ 3600", cycleSeconds.AsInput());
+
     /// <summary>A norm per part that a shot of several cavities shares.</summary>
     public static Amount Shared(Rate norm, int cavities) =>
         new(norm.Value * (1.0 / cavities), norm.Unit, "norm ÷ cavities", norm.AsInput(), new WorkInput("cavities", cavities, ""));
@@ -33,9 +36,22 @@ public sealed class CostBook(RateCard rates)
     public CostBook AddMaterial(ChargedOn on, string name, Amount kilograms, Materials.Material material) =>
         Add(on, name, kilograms, $"material.{material.Id}", material.PricePerKg, "€/kg", material.Source);
 
+    /// <summary>A line as another book has it.</summary>
+    public CostBook Add(CostLine line)
+    {
+        _lines.Add(line);
+        return this;
+    }
+
     /// <summary>An expense that is itself a price in the rate card (a mold base, a box of consumables).</summary>
     public CostBook AddPrice(ChargedOn on, string name, string rateKey, double times = 1) =>
         Add(on, name, new Amount(times, "×", "how many"), rateKey);
+
+    /// <summary>Inserts held in the mold, when the brief asks for some.</summary>
+    public CostBook AddInserts(Job job) => job.Brief.Inserts == 0
+        ? this
+        : Add(ChargedOn.Piece, "Load inserts by hand", Amount.Of(job.Rate("insert.load"), job.Brief.Inserts, "inserts"), "labour.bench")
+            .AddPrice(ChargedOn.Piece, "Inserts", "insert.price", job.Brief.Inserts);
 
     private CostBook Add(ChargedOn on, string name, Amount amount, string key, ThreePoint rate, string rateUnit, string source)
     {

@@ -18,6 +18,9 @@ public enum RouteFigure
     SplitHalves,
     MetalHalves,
     Sheet,
+    Block,
+    PressedHalves,
+    FibreStack,
 }
 
 /// <summary>What a route is asked about: the part, the brief, the material chosen for this route, and the rates.</summary>

@@ -27,12 +27,13 @@ public class MaterialChoiceTests
 
     [Fact]
     public void An_elastomer_is_never_offered_for_a_rigid_part_nor_the_other_way_round_without_saying_so() =>
-        Gen.Select(Gen.OneOfConst("print", "cast-silicone", "cast-printed", "inject-aluminium", "form-soft"), Gen.OneOfConst(Enum.GetValues<MaterialFamily>())).Sample((route, family) =>
+        Gen.Select(Gen.OneOfConst("print", "cast-silicone", "cast-printed", "inject-aluminium", "form-soft", "rubber-compression", "rubber-lsr", "machine", "lay-closed"), Gen.OneOfConst(Enum.GetValues<MaterialFamily>())).Sample((route, family) =>
         {
             var choice = Best(route, new Brief { Family = family });
-            var soft = choice.Material.Family == MaterialFamily.FlexibleElastomer;
-            return soft == (family == MaterialFamily.FlexibleElastomer) || choice.MissedMusts.Count > 0;
+            return Soft(choice.Material.Family) == Soft(family) || choice.MissedMusts.Count > 0;
         });
+
+    private static bool Soft(MaterialFamily family) => family is MaterialFamily.FlexibleElastomer or MaterialFamily.SiliconeRubber or MaterialFamily.Rubber;
 
     [Fact]
     public void Clear_is_a_must_of_its_family()

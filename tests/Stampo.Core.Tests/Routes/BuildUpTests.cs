@@ -152,7 +152,7 @@ public class BuildUpTests
     public void Only_poured_routes_propose_a_pour()
     {
         var poured = RouteCatalogue.All.Where(r => r.ProposePour(JobFor(r.Card.Id), 4) is not null).Select(r => r.Card.Id);
-        Assert.Equal(["cast-printed", "cast-silicone"], poured);
+        Assert.Equal(["cast-hybrid", "cast-printed", "cast-sacrificial", "cast-silicone", "cast-vacuum"], poured);
         var proposal = RouteCatalogue.Find("cast-silicone")!.ProposePour(JobFor("cast-silicone"), 4)!;
         Assert.Equal((4, 5), (proposal.Parts, proposal.ExtraCm3PerPart));
     }

@@ -32,10 +32,15 @@ public class RouteTests
         Compare(part, brief).At(quantity).Lanes.Single(l => l.Route.Id == id);
 
     [Fact]
-    public void Six_routes_are_found_each_with_its_own_id_and_tag()
+    public void Every_way_to_get_the_part_is_found_each_with_its_own_id_and_tag()
     {
-        Assert.Equal(["cast-printed", "cast-silicone", "form-soft", "inject-aluminium", "inject-steel-pre", "print"], RouteCatalogue.All.Select(r => r.Card.Id));
-        Assert.Equal(6, RouteCatalogue.All.Select(r => r.Card.Tag).Distinct().Count());
+        Assert.Equal(
+            [
+                "cast-hybrid", "cast-printed", "cast-sacrificial", "cast-silicone", "cast-vacuum", "form-aluminium", "form-soft", "inject-aluminium", "inject-printed", "inject-steel-hard", "inject-steel-pre",
+                "lay-closed", "lay-infusion", "lay-open", "machine", "print", "rubber-compression", "rubber-lsr", "rubber-transfer",
+            ], RouteCatalogue.All.Select(r => r.Card.Id));
+        Assert.Equal(RouteCatalogue.All.Count, RouteCatalogue.All.Select(r => r.Card.Tag).Distinct().Count());
+        Assert.All(RouteCatalogue.All, r => Assert.True(r.Card.GivesUp.Length > 20));
     }
 
     [Fact]
@@ -45,7 +50,8 @@ public class RouteTests
         Assert.Equal("print", comparison.At(1).Lanes[0].Route.Id);
         Assert.StartsWith("cast-", comparison.At(40).Lanes[0].Route.Id, StringComparison.Ordinal);
         Assert.Equal("inject-aluminium", comparison.At(3600).Lanes[0].Route.Id);
-        Assert.Equal("inject-steel-pre", Compare(Housing, Rigid with { Demand = [new DemandRow(Monday.AddDays(900), 400_000, Purpose.Sale)] }).At(400_000).Lanes[0].Route.Id);
+        Assert.Equal("inject-steel-pre", Compare(Housing, Rigid with { Demand = [new DemandRow(Monday.AddDays(900), 200_000, Purpose.Sale)] }).At(200_000).Lanes[0].Route.Id);
+        Assert.Equal("inject-steel-hard", Compare(Housing, Rigid with { Demand = [new DemandRow(Monday.AddDays(900), 2_000_000, Purpose.Sale)] }).At(2_000_000).Lanes[0].Route.Id);
     }
 
     [Fact]

@@ -23,6 +23,24 @@ const sections: Record<RouteFigure, React.ReactNode> = {
       <path d="M17 6v6" />
     </>
   ),
+  block: (
+    <>
+      <path d="M5 20V6h24v14z" />
+      <path d="M11 20v-8h12v8M17 2v6M14 5l3 3 3-3" />
+    </>
+  ),
+  pressedHalves: (
+    <>
+      <path d="M5 3h24v6h-5q-7 4-14 0H5zM5 21h24v-6h-5q-7-4-14 0H5z" className="solid" />
+      <path d="M10 12q7 4 14 0" />
+    </>
+  ),
+  fibreStack: (
+    <>
+      <path d="M4 8q13-8 26 0M4 12q13-8 26 0M4 16q13-8 26 0" />
+      <path d="M4 20q13-8 26 0" strokeDasharray="2 2" />
+    </>
+  ),
   sheet: (
     <>
       <path d="M3 17h6l3-9h10l3 9h6" />

@@ -1,92 +1,14 @@
-using Stampo.Core.Parts;
-using Stampo.Core.Plans;
-using Stampo.Core.Working;
-
 namespace Stampo.Core.Routes.Casting;
 
-/// <summary>Urethane poured by hand into a silicone mold taken from a printed pattern.</summary>
-public sealed class CastSiliconeRoute : IRoute
+/// <summary>Urethane poured by hand, degassed or cured under pressure.</summary>
+public sealed class CastSiliconeRoute : SiliconeCasting
 {
-    /// <summary>The largest side of a silicone block that a usual chamber and pair of hands take.</summary>
-    private const double LargestBlockMm = 500;
-
-    private const double HeaviestBlockKg = 20;
-
-    public RouteCard Card { get; } = new("cast-silicone", "SM", "Urethane cast in silicone", "Casting", RouteFigure.SoftBlock,
+    public override RouteCard Card { get; } = new("cast-silicone", "SM", "Urethane cast in silicone", "Casting", RouteFigure.SoftBlock,
         "A cast urethane in place of the production plastic; the mold lasts dozens of shots.");
 
-    public IEnumerable<Gate> Screen(Job job) =>
-    [
-        Gates.FitsInto(job, "a silicone block", LargestBlockMm - 60, LargestBlockMm - 60, LargestBlockMm - 60),
-        Gates.ThinnestWall(job, 1.0, 0.7),
-        Gates.ThickestSection(job, 20, "shrink and run hot as they cure", "Core it out, or pour a slower grade in two steps."),
-        Gates.UndercutInSoftMold(job),
-        Gates.SlenderHoles(job),
-        Gates.Inserts(job, molded: true, ""),
-    ];
+    protected override (double, double) ThinWallMm => (1.0, 0.7);
 
-    public IReadOnlyList<int> CavityChoices(Job job) =>
-        [.. new[] { 1, 2, 4, 6, 8, 12 }.Where(n => n == 1 || (Block(job, n).Longest <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];
+    protected override string LifeKey => "silicone.life";
 
-    public RouteEstimate Estimate(Job job, int cavities)
-    {
-        var yield = job.Norm("cast.yield");
-        // A block of n patterns takes longer to set up, but not n times as long.
-        var more = Math.Pow(cavities, 0.6);
-        var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
-            .AddPattern(job, cavities)
-            .Add(ChargedOn.Tool, "Mold silicone", SiliconeKg(job, cavities), "silicone.price")
-            .Add(ChargedOn.Tool, "Box and parting", Amount.Of(job.Rate("silicone.boxHours"), more, "cavities^0.6"), "labour.bench")
-            .Add(ChargedOn.Tool, "Pour the silicone", Amount.Of(job.Rate("silicone.pourHours")), "labour.bench")
-            .Add(ChargedOn.Tool, "Open and trim the mold", Amount.Of(job.Rate("silicone.openHours"), more, "cavities^0.6"), "labour.bench")
-            .AddPrice(ChargedOn.Tool, "Box board, tape, release, vents", "silicone.consumables")
-            .AddPieces(job, cavities, "cast.shot");
-        var undercut = UndercutFactor(job.Part.Undercut ?? Undercut.None);
-        return new RouteEstimate(cavities, book.Lines, job.Norm("silicone.life") * undercut,
-            [job.Rate("silicone.life").AsInput(), new WorkInput("undercut factor", undercut, "×", "part/undercut")],
-            yield, null,
-            [new LeadStep("Print the pattern", new(1, 1, 2)), new LeadStep("Finish the pattern", new(0.5, 1, 2)), new LeadStep("Mold: box, pour, cure, open", new(1, 1.5, 2))],
-            Pouring.PartsPerDay(job, cavities, yield), Math.Max(0.15, 0.0015 * job.Part.LongestMm));
-    }
-
-    public PourProposal ProposePour(Job job, int cavities) => Pouring.Propose(job, cavities);
-
-    private static double WallMm(Job job) => Math.Min(40, Math.Max(20, 0.12 * job.Part.LongestMm));
-
-    /// <summary>Patterns stand side by side along their shortest side, in up to two rows.</summary>
-    private static (double A, double B, double C, double Longest) Block(Job job, int cavities)
-    {
-        double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
-        Array.Sort(sides);
-        var wall = WallMm(job);
-        var rows = cavities >= 4 ? 2 : 1;
-        var across = (int)Math.Ceiling(cavities / (double)rows);
-        var a = across * sides[0] + (across + 1) * wall;
-        var b = rows * sides[1] + (rows + 1) * wall;
-        var c = sides[2] + 2 * wall;
-        return (a, b, c, Math.Max(a, Math.Max(b, c)));
-    }
-
-    private static double BlockKg(Job job, int cavities)
-    {
-        var (a, b, c, _) = Block(job, cavities);
-        return (a * b * c / 1000 - cavities * job.Part.VolumeCm3) * job.Norm("silicone.density").Likely / 1000;
-    }
-
-    private static Amount SiliconeKg(Job job, int cavities)
-    {
-        var (a, b, c, _) = Block(job, cavities);
-        var loss = 0.1;
-        return new Amount(BlockKg(job, cavities) * (1 + loss), "kg", "(block − parts) × density × (1 + loss) ÷ 1000",
-            new WorkInput("block", a * b * c / 1000, "cm³"), new WorkInput("parts", cavities * job.Part.VolumeCm3, "cm³", "part"),
-            new WorkInput("wall all round", WallMm(job), "mm"), job.Rate("silicone.density").AsInput(), new WorkInput("loss", loss, "share"));
-    }
-
-    private static double UndercutFactor(Undercut undercut) => undercut switch
-    {
-        Undercut.None => 1.2,
-        Undercut.Mild => 1.0,
-        _ => 0.6,
-    };
+    protected override string ShotKey => "cast.shot";
 }

@@ -17,13 +17,10 @@ internal static class Pouring
 
     public static CostBook AddPieces(this CostBook book, Job job, int cavities, string shotKey)
     {
-        book.AddMaterial(ChargedOn.Piece, "Casting resin", ResinKg(job), job.Material)
+        return book.AddMaterial(ChargedOn.Piece, "Casting resin", ResinKg(job), job.Material)
             .Add(ChargedOn.Piece, "One shot, shared by its cavities", Amount.Shared(job.Rate(shotKey), cavities), "labour.bench")
-            .Add(ChargedOn.Piece, "Trim gate and risers", Amount.Of(job.Rate("cast.trim")), "labour.bench");
-        return job.Brief.Inserts == 0
-            ? book
-            : book.Add(ChargedOn.Piece, "Load inserts", Amount.Of(job.Rate("insert.load"), job.Brief.Inserts, "inserts"), "labour.bench")
-                .AddPrice(ChargedOn.Piece, "Inserts", "insert.price", job.Brief.Inserts);
+            .Add(ChargedOn.Piece, "Trim gate and risers", Amount.Of(job.Rate("cast.trim")), "labour.bench")
+            .AddInserts(job);
     }
 
     /// <summary>Shots a day of one mold: one cure after another, at most three in a working day.</summary>

@@ -1,59 +1,28 @@
-using Stampo.Core.Parts;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Forming;
 
 /// <summary>Sheet formed over a sealed MDF mold.</summary>
-public sealed class FormSoftRoute : IRoute
+public sealed class FormSoftRoute : SheetForming
 {
-    public RouteCard Card { get; } = new("form-soft", "FS", "Sheet formed over MDF", "Forming", RouteFigure.Sheet,
+    public override RouteCard Card { get; } = new("form-soft", "FS", "Sheet formed over MDF", "Forming", RouteFigure.Sheet,
         "Constant-gauge sheet that thins where it draws; one crisp side; edges trimmed.");
 
-    public IEnumerable<Gate> Screen(Job job)
-    {
-        yield return job.Part.Declared.Shape == ShapeClass.OpenShell
-            ? new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall.")
-            : new Gate(Verdict.Out, "Shape", "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.", "If it is a shell, say so on the Part page.");
-        yield return Gates.FitsInto(job, "the forming machine", 900, 600, 250);
-        yield return Gates.Draft(job, 2);
-        yield return Gates.NoUndercut(job);
-        yield return Gates.Inserts(job, molded: false, "Rivet or bond them on afterwards.");
-        if (AreaRatio(job) > 3)
-            yield return new Gate(Verdict.AtRisk, "Draw", $"The sheet is drawn to {Text.Number(AreaRatio(job), 2)} times its area; beyond 3 it thins too far without a plug.", "Make the shell shallower.");
-    }
+    protected override string CycleKey => "form.cycle";
 
-    public IReadOnlyList<int> CavityChoices(Job job) => [1];
+    protected override string LifeKey => "form.life";
 
-    public RouteEstimate Estimate(Job job, int cavities)
+    protected override double PartsPerDay => 60;
+
+    protected override double ToleranceMm => 0.7;
+
+    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Make the mold", new(2, 3, 4)), new("Try gauge and heat", new(0.5, 1, 2))];
+
+    protected override void AddMold(CostBook book, Job job)
     {
-        var yield = job.Norm("form.yield");
-        var surface = job.Part.ShowAreaDm2;
         var board = new Amount(job.Part.BoxCm3 / 1000 * 1.3, "dm³", "box × 1.3 for base and cutting room", new WorkInput("box", job.Part.BoxCm3, "cm³", "part"));
-        var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.form")), "labour.engineer")
-            .Add(ChargedOn.Tool, "Board", board, "form.board")
-            .Add(ChargedOn.Tool, "Machine and seal", Amount.Of(job.Rate("form.machineHours"), surface, "surface"), "labour.toolmaker")
-            .Add(ChargedOn.Tool, "Glue up, vents, mount", Amount.Of(job.Rate("form.jointHours")), "labour.bench")
-            .AddMaterial(ChargedOn.Piece, "Sheet", SheetKg(job), job.Material)
-            .Add(ChargedOn.Piece, "Forming machine", Amount.Of(job.Rate("form.cycle")), "form.machine")
-            .Add(ChargedOn.Piece, "Forming: hands", Amount.Of(job.Rate("form.cycle")), "labour.bench")
-            .Add(ChargedOn.Piece, "Trim", Amount.Of(job.Rate("form.trim")), "labour.bench");
-        return new RouteEstimate(1, book.Lines, job.Norm("form.life"), [job.Rate("form.life").AsInput()], yield, null,
-            [new LeadStep("Make the mold", new(2, 3, 4)), new LeadStep("Try gauge and heat", new(0.5, 1, 2))], 60, 0.7);
-    }
-
-    /// <summary>Formed area (one side of the shell) over its footprint.</summary>
-    private static double AreaRatio(Job job) => Math.Max(1, job.Part.Measured?.ArealDrawRatio ?? job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
-
-    private static Amount SheetKg(Job job)
-    {
-        double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
-        Array.Sort(sides);
-        var margin = job.Norm("form.margin").Likely;
-        var gauge = job.Part.WallMm * AreaRatio(job);
-        return new Amount((sides[2] + 2 * margin) * (sides[1] + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6, "kg",
-            "(length + 2·margin) × (width + 2·margin) × gauge × density, gauge = wall × area ratio",
-            new WorkInput("wall", job.Part.WallMm, "mm", "part/nominalWallMm"), new WorkInput("area ratio", AreaRatio(job), "×"),
-            new WorkInput("gauge", gauge, "mm"), job.Rate("form.margin").AsInput(), new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"));
+        book.Add(ChargedOn.Tool, "Board", board, "form.board")
+            .Add(ChargedOn.Tool, "Machine and seal", Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"), "labour.toolmaker")
+            .Add(ChargedOn.Tool, "Glue up, vents, mount", Amount.Of(job.Rate("form.jointHours")), "labour.bench");
     }
 }

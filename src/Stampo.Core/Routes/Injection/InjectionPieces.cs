@@ -16,10 +16,7 @@ internal static class InjectionPieces
             .Add(ChargedOn.Piece, "Press time, smallest press", new Amount(cycle.Value * (1.0 / (3600 * cavities)), "h", "cycle ÷ (3600 × cavities)", [.. cycle.Inputs, new WorkInput("cavities", cavities, "")]), "inject.press")
             .Add(ChargedOn.Piece, "Press time, for its clamp", new Amount(cycle.Value * (kn.Value.Likely / (3600 * cavities)), "h·kN", "cycle × clamp ÷ (3600 × cavities)", [.. cycle.Inputs, .. kn.Inputs]), "inject.pressPerKn")
             .Add(ChargedOn.Piece, "Attend, pack, check", Amount.Of(job.Rate("inject.attend")), "labour.bench");
-        return job.Brief.Inserts == 0
-            ? book
-            : book.Add(ChargedOn.Piece, "Load inserts by hand", Amount.Of(job.Rate("insert.load"), job.Brief.Inserts, "inserts"), "labour.bench")
-                .AddPrice(ChargedOn.Piece, "Inserts", "insert.price", job.Brief.Inserts);
+        return book.AddInserts(job);
     }
 
     public static Amount CycleSeconds(Job job)
@@ -44,7 +41,7 @@ internal static class InjectionPieces
     public static double PartsPerDay(Job job, int cavities, ThreePoint yield) =>
         7 * 3600 / CycleSeconds(job).Value.Likely * cavities * yield.Likely;
 
-    private static Amount PlasticKg(Job job) => new((1 + job.Norm("inject.runner")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg",
+    public static Amount PlasticKg(Job job) => new((1 + job.Norm("inject.runner")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg",
         "part × density × (1 + runner) ÷ 1000", new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"),
         new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"), job.Rate("inject.runner").AsInput());
 }

@@ -14,7 +14,15 @@ export const briefSchema = z.object({
       purpose: z.enum(['look', 'fit', 'function', 'pilot', 'sale']),
     }),
   ),
-  family: z.enum(['rigidThermoplastic', 'clearThermoplastic', 'flexibleElastomer', 'formedSheet']),
+  family: z.enum([
+    'rigidThermoplastic',
+    'clearThermoplastic',
+    'flexibleElastomer',
+    'siliconeRubber',
+    'rubber',
+    'formedSheet',
+    'fibreLaminate',
+  ]),
   hardness: z
     .object({
       scale: z.enum(['a', 'd']),

@@ -128,7 +128,11 @@ export function Scene({ ref, drawing, facets, mmPerUnit, cut, place, marks, onPi
           <lineBasicMaterial color={ink.edge} clippingPlanes={planes} />
         </lineSegments>
       )}
-      <Marks points={marks} size={sphere.radius / (place && marks.length === 1 && !onPick ? 220 : 70)} color={ink.marker} />
+      <Marks
+        points={marks}
+        size={sphere.radius / (place && marks.length === 1 && !onPick ? 220 : 70)}
+        color={ink.marker}
+      />
       <OrbitControls ref={controls} target={sphere.center} enableDamping={false} makeDefault />
     </>
   );

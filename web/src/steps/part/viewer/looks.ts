@@ -38,6 +38,7 @@ interface Shape {
 }
 
 const THICK = 1.6;
+const NAMED_ROUTES = 5;
 
 /** The painting of a look; null when what it needs is not there yet. */
 export function paintingOf(look: Look, shape: Shape): Painting | null {
@@ -66,9 +67,9 @@ export function wallLimits(verdicts: readonly ShapeVerdict[]): { mm: number; tag
 function wall({ facets, verdicts, ink }: Shape, mm: Float32Array, usual?: number): Painting {
   const limits = wallLimits(verdicts);
   const tones = [ink.bands.worst, ink.bands.bad, ink.bands.fair, ink.bands.good];
-  const bands: Band[] = limits.map(({ mm: limit, tags }, i) => ({
+  const bands: Band[] = limits.map(({ mm: limit }, i) => ({
     color: tones[Math.min(i, tones.length - 1)]!,
-    label: `${i === 0 ? 'under' : `${number(limits[i - 1]!.mm)} to`} ${number(limit)} mm: too thin for ${[...new Set(limits.slice(i).flatMap((l) => l.tags))].join(', ') || tags.join(', ')}`,
+    label: `${i === 0 ? 'under' : `${number(limits[i - 1]!.mm)} to`} ${number(limit)} mm: too thin for ${some([...new Set(limits.slice(i).flatMap((l) => l.tags))])}`,
   }));
   const last = limits.at(-1)?.mm;
   const thick = usual === undefined ? Infinity : Math.max(THICK * usual, (last ?? 0) * 1.01);
@@ -85,6 +86,14 @@ function wall({ facets, verdicts, ink }: Shape, mm: Float32Array, usual?: number
       return below < 0 ? bands.length - 3 : below;
     },
   };
+}
+
+/** The first few tags; the rest only counted, or a legend of many routes would be all tags. */
+function some(tags: string[]) {
+  const named = tags.slice(0, NAMED_ROUTES);
+  return tags.length > NAMED_ROUTES + 1
+    ? `${named.join(', ')} and ${tags.length - NAMED_ROUTES} more`
+    : tags.join(', ');
 }
 
 function draft(facets: Facets, maps: Maps, ink: Ink): Painting {

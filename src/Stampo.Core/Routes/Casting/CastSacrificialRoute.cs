@@ -1,0 +1,39 @@
+using Stampo.Core.Plans;
+using Stampo.Core.Routes.Printing;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Routes.Casting;
+
+/// <summary>Cast in a thin printed shell that is broken or dissolved off: one shell a part, any undercut.</summary>
+public sealed class CastSacrificialRoute : IRoute
+{
+    public RouteCard Card { get; } = new("cast-sacrificial", "SS", "Cast in a shell broken off", "Casting", RouteFigure.Layers,
+        "A shell printed and lost for every part; layer lines are copied; a tough shell is hard to break.");
+
+    public IEnumerable<Gate> Screen(Job job) =>
+    [
+        Gates.FitsInto(job, "the shell printer", PrintCost.PlatformX, PrintCost.PlatformY, PrintCost.PlatformZ),
+        Gates.ThinnestWall(job, 1.0, 0.8),
+        Gates.ThickestSection(job, 20, "run hot and may soften the shell", "Pour a slower grade, or in two steps."),
+        Gates.Inserts(job, molded: true, ""),
+    ];
+
+    public IReadOnlyList<int> CavityChoices(Job job) => [1];
+
+    public RouteEstimate Estimate(Job job, int cavities)
+    {
+        var yield = job.Norm("sacrificial.yield");
+        var shellCm3 = job.Part.AreaCm2 * job.Norm("sacrificial.wall").Likely / 10;
+        var hours = PrintCost.MachineHours(job, shellCm3, PrintCost.PerBuild(job));
+        var book = new CostBook(job.Rates)
+            .Add(ChargedOn.OneOff, "Engineering: shell, fill, score lines", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
+            .Add(ChargedOn.Piece, "Shell: resin", PrintCost.MaterialKg(job, shellCm3, PrintCost.ResinDensity), "print.patternResin")
+            .Add(ChargedOn.Piece, "Shell: printer time", hours, "print.machine")
+            .AddPieces(job, 1, "sacrificial.shot")
+            .Add(ChargedOn.Piece, "Break or dissolve the shell off", Amount.Of(job.Rate("sacrificial.breakOff")), "labour.bench");
+        return new RouteEstimate(1, book.Lines, null, [new WorkInput("parts a shell", 1, "")], yield, null,
+            [new LeadStep("Draw and print the first shells", new(0.5, 1, 1.5)), new LeadStep("Pour, cure, break off", new(0.5, 0.75, 1))], 20 / hours.Value.Likely * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm));
+    }
+
+    public PourProposal ProposePour(Job job, int cavities) => Pouring.Propose(job, 1);
+}

@@ -1,0 +1,64 @@
+using Stampo.Core.Parts;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Routes.Composites;
+
+/// <summary>What fibre in resin shares: a plug, one or two laminated molds, hours and consumables by the area of the part.</summary>
+public abstract class LaminateRoute : IRoute
+{
+    private const double DraftDeg = 2, MoldMargin = 1.25;
+
+    public abstract RouteCard Card { get; }
+
+    /// <summary>Which of the "lay" norms it takes: open, closed or infusion.</summary>
+    protected abstract string Way { get; }
+
+    protected abstract double LeastWallMm { get; }
+
+    /// <summary>A mold for each finished side.</summary>
+    protected virtual int Molds => 1;
+
+    protected abstract double PartsPerDay { get; }
+
+    protected abstract double ToleranceMm { get; }
+
+    protected abstract IReadOnlyList<LeadStep> Lead { get; }
+
+    public IEnumerable<Gate> Screen(Job job)
+    {
+        yield return job.Part.Declared.Shape == ShapeClass.OpenShell
+            ? new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall.")
+            : new Gate(Verdict.Out, "Shape", "Fibre follows shells with large radii, not bosses and ribs; this part is declared compact.", "If it is a shell, say so on the Part page.");
+        yield return Gates.FitsInto(job, "the laminating shop", 3000, 2000, 1000);
+        yield return Gates.ThinnestWall(job, LeastWallMm, LeastWallMm * 0.85);
+        yield return Gates.Draft(job, DraftDeg);
+        yield return Gates.UndercutInRigidTool(job, "each undercut splits the mold");
+        yield return Gates.Inserts(job, molded: true, "");
+    }
+
+    public IReadOnlyList<int> CavityChoices(Job job) => [1];
+
+    public RouteEstimate Estimate(Job job, int cavities)
+    {
+        var yield = job.Norm("lay.yield");
+        // One side of the shell, and each mold somewhat larger than it.
+        var sideDm2 = job.Part.AreaCm2 / 200;
+        var moldDm2 = sideDm2 * MoldMargin * Molds;
+        var side = new WorkInput("one side of the shell", sideDm2, "dm²", "part");
+        var book = new CostBook(job.Rates)
+            .Add(ChargedOn.OneOff, "Engineering: layers, edges, molds", Amount.Of(job.Rate("engineering.lay")), "labour.engineer")
+            .Add(ChargedOn.OneOff, "Plug", Amount.Of(job.Rate("lay.plugHours"), sideDm2 * MoldMargin, "dm² of plug"), "labour.bench")
+            .Add(ChargedOn.Tool, "Mold: hands", Amount.Of(job.Rate("lay.moldHours"), moldDm2, "dm² of molds"), "labour.bench")
+            .Add(ChargedOn.Tool, "Mold: gel coat, glass, resin, frame", new Amount(moldDm2, "dm²", "side × 1.25 × molds", side, new WorkInput("molds", Molds, "")), "lay.moldMaterial")
+            .AddMaterial(ChargedOn.Piece, "Fibre and resin", LaminateKg(job), job.Material)
+            .Add(ChargedOn.Piece, "Laminate", Amount.Of(job.Rate($"lay.{Way}.hours"), sideDm2, "dm² of part"), "labour.bench")
+            .Add(ChargedOn.Piece, "Consumables", new Amount(sideDm2, "dm²", "one side of the shell", side), $"lay.{Way}.consumables")
+            .Add(ChargedOn.Piece, "Demold and trim", Amount.Of(job.Rate("lay.trim")), "labour.bench")
+            .AddInserts(job);
+        var life = job.Rate($"lay.{Way}.life");
+        return new RouteEstimate(1, book.Lines, life.Value, [life.AsInput()], yield, null, Lead, PartsPerDay, ToleranceMm);
+    }
+
+    private static Amount LaminateKg(Job job) => new((1 + job.Norm("lay.waste")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg", "part × density × (1 + waste) ÷ 1000",
+        new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"), new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"), job.Rate("lay.waste").AsInput());
+}

@@ -1,0 +1,64 @@
+using Stampo.Core.Parts;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Routes.Forming;
+
+/// <summary>What forming a heated sheet shares; the molds differ.</summary>
+public abstract class SheetForming : IRoute
+{
+    public abstract RouteCard Card { get; }
+
+    protected abstract string CycleKey { get; }
+
+    protected abstract string LifeKey { get; }
+
+    protected abstract double PartsPerDay { get; }
+
+    protected abstract double ToleranceMm { get; }
+
+    protected abstract IReadOnlyList<LeadStep> Lead { get; }
+
+    public IEnumerable<Gate> Screen(Job job)
+    {
+        yield return job.Part.Declared.Shape == ShapeClass.OpenShell
+            ? new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall.")
+            : new Gate(Verdict.Out, "Shape", "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.", "If it is a shell, say so on the Part page.");
+        yield return Gates.FitsInto(job, "the forming machine", 900, 600, 250);
+        yield return Gates.Draft(job, 2);
+        yield return Gates.NoUndercut(job);
+        yield return Gates.Inserts(job, molded: false, "Rivet or bond them on afterwards.");
+        if (AreaRatio(job) > 3)
+            yield return new Gate(Verdict.AtRisk, "Draw", $"The sheet is drawn to {Text.Number(AreaRatio(job), 2)} times its area; beyond 3 it thins too far without a plug.", "Make the shell shallower.");
+    }
+
+    public IReadOnlyList<int> CavityChoices(Job job) => [1];
+
+    public RouteEstimate Estimate(Job job, int cavities)
+    {
+        var yield = job.Norm("form.yield");
+        var book = new CostBook(job.Rates)
+            .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.form")), "labour.engineer");
+        AddMold(book, job);
+        book.AddMaterial(ChargedOn.Piece, "Sheet", SheetKg(job), job.Material)
+            .Add(ChargedOn.Piece, "Forming machine", Amount.Of(job.Rate(CycleKey)), "form.machine")
+            .Add(ChargedOn.Piece, "Forming: hands", Amount.Of(job.Rate(CycleKey)), "labour.bench")
+            .Add(ChargedOn.Piece, "Trim", Amount.Of(job.Rate("form.trim")), "labour.bench");
+        return new RouteEstimate(1, book.Lines, job.Norm(LifeKey), [job.Rate(LifeKey).AsInput()], yield, null, Lead, PartsPerDay, ToleranceMm);
+    }
+
+    protected abstract void AddMold(CostBook book, Job job);
+
+    private static double AreaRatio(Job job) => Math.Max(1, job.Part.Measured?.ArealDrawRatio ?? job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
+
+    private static Amount SheetKg(Job job)
+    {
+        double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
+        Array.Sort(sides);
+        var margin = job.Norm("form.margin").Likely;
+        var gauge = job.Part.WallMm * AreaRatio(job);
+        return new Amount((sides[2] + 2 * margin) * (sides[1] + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6, "kg",
+            "(length + 2·margin) × (width + 2·margin) × gauge × density, gauge = wall × area ratio",
+            new WorkInput("wall", job.Part.WallMm, "mm", "part/nominalWallMm"), new WorkInput("area ratio", AreaRatio(job), "×"),
+            new WorkInput("gauge", gauge, "mm"), job.Rate("form.margin").AsInput(), new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"));
+    }
+}

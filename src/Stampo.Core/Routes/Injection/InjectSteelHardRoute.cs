@@ -1,0 +1,16 @@
+namespace Stampo.Core.Routes.Injection;
+
+/// <summary>The true plastic in hardened tool steel: a million shots and more, abrasive plastics.</summary>
+public sealed class InjectSteelHardRoute : MetalInjection
+{
+    public override RouteCard Card { get; } = new("inject-steel-hard", "HT", "Injection, hardened steel", "Injection", RouteFigure.MetalHalves,
+        "The most money and the longest wait before the first part; a design change may mean a new tool.");
+
+    protected override string Metal => "steelHard";
+
+    protected override double ToleranceMm => 0.04;
+
+    protected override double GlassFactor => 0.9;
+
+    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(5, 8, 12)), new("Make and harden the tool", new(26, 34, 42)), new("Try out and correct", new(4, 6, 9))];
+}

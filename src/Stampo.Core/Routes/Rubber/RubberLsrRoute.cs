@@ -1,0 +1,29 @@
+namespace Stampo.Core.Routes.Rubber;
+
+/// <summary>Two-part liquid silicone injected cold into a hot tool: fast, near flash-free, from some ten thousand a year.</summary>
+public sealed class RubberLsrRoute : RubberRoute
+{
+    public override RouteCard Card { get; } = new("rubber-lsr", "LS", "Liquid silicone, injected", "Rubber", RouteFigure.PressedHalves,
+        "Only silicone; a cold-runner tool that costs more than one for plastic.");
+
+    protected override double UsualWallMm => 0.3;
+
+    protected override double AtRiskWallMm => 0.2;
+
+    protected override double ToleranceMm => 0.08;
+
+    protected override string Metal => "steelHard";
+
+    protected override string ToolShareKey => "lsr.toolShare";
+
+    protected override string LifeKey => "lsr.life";
+
+    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(5, 7, 9)), new("Make the tool", new(22, 28, 35)), new("Try out and correct", new(3, 4, 6))];
+
+    protected override Amount CycleHours(Job job) => Cure(job, "lsr.cycle", "lsr.curePerMm", 3600);
+
+    protected override void AddPieces(CostBook book, Job job, int cavities) => book
+        .AddMaterial(ChargedOn.Piece, "Liquid silicone", RubberKg(job, "inject.runner"), job.Material)
+        .Add(ChargedOn.Piece, "Press and pump", Shared(CycleHours(job), cavities), "lsr.press")
+        .Add(ChargedOn.Piece, "Attend, pack, check", Amount.Of(job.Rate("inject.attend")), "labour.bench");
+}

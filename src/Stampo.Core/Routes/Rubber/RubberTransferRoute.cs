@@ -1,0 +1,20 @@
+namespace Stampo.Core.Routes.Rubber;
+
+/// <summary>Rubber pushed from a pot through sprues into closed cavities: inserts stay put, the pad is lost.</summary>
+public sealed class RubberTransferRoute : HotPressedRubber
+{
+    public override RouteCard Card { get; } = new("rubber-transfer", "RT", "Rubber, transfer molded", "Rubber", RouteFigure.PressedHalves,
+        "The pad and sprues of every shot are cured and lost.");
+
+    protected override double UsualWallMm => 0.8;
+
+    protected override double AtRiskWallMm => 0.6;
+
+    protected override double ToleranceMm => 0.2;
+
+    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(2, 3, 4)), new("Make the tool", new(9, 11, 13)), new("Try out", new(1, 1.5, 2))];
+
+    protected override void AddRubber(CostBook book, Job job, int cavities) => book
+        .AddMaterial(ChargedOn.Piece, "Rubber, with pad and sprues", RubberKg(job, "rubber.pad"), job.Material)
+        .Add(ChargedOn.Piece, "Load the pot, clear the pad", Amount.Shared(job.Rate("rubber.transferLoad"), cavities), "labour.bench");
+}
