@@ -15,7 +15,8 @@ public class Figures
     {
         [nameof(ReadAndCheck200K)] = ("200 000 triangles, binary STL: read and checked", 600),
         [nameof(ReadAndCheck1M)] = ("1 000 000 triangles, binary STL: read and checked", 1000),
-        [nameof(CompareSixRoutes)] = ("six routes × 60 quantities × 2 000 draws", 60),
+        [nameof(CompareAllRoutes)] = ("nineteen routes × 60 quantities × 2 000 draws", 60),
+        [nameof(CompareAllRoutesFinely)] = ("nineteen routes × 60 quantities × 10 000 draws", 300),
         [nameof(MovedMarker)] = ("one quantity of a standing comparison", 10),
     };
 
@@ -44,7 +45,10 @@ public class Figures
     public MeshReport ReadAndCheck1M() => MeshCheck.Run(_large, LengthUnit.Mm).Report;
 
     [Benchmark]
-    public Overview CompareSixRoutes() => new RouteComparison(_inputs, RouteCatalogue.All).Overview;
+    public Overview CompareAllRoutes() => new RouteComparison(_inputs, RouteCatalogue.All).Overview;
+
+    [Benchmark]
+    public Overview CompareAllRoutesFinely() => new RouteComparison(_inputs, RouteCatalogue.All, 10_000).Overview;
 
     [Benchmark]
     public ComparisonAnswer MovedMarker() => _standing.At(137);

@@ -7,14 +7,15 @@ namespace Stampo.Core.Comparison;
 /// <summary>One way of tooling a route, costed and drawn.</summary>
 public sealed record Way(RouteEstimate Estimate, CostPoint Likely, DrawnCost Drawn)
 {
-    public static Way Of(RouteEstimate estimate, string routeId, Draws source, int draws)
+    public static Way Of(RouteEstimate estimate, string routeId, SharedDraws source)
     {
+        var draws = source.Count;
         var drawn = new DrawnCost(draws) { BatchSize = estimate.PiecesPerBatch ?? double.PositiveInfinity };
-        double[] amount = new double[draws], rate = new double[draws], yield = new double[draws];
+        double[] amount = new double[draws], yield = new double[draws];
         foreach (var line in estimate.Costs)
         {
             source.Sample(line.Amount, $"{routeId}/{line.Name}", amount);
-            source.Sample(line.Rate, line.RateKey, rate);
+            var rate = source.Of(line.Rate, line.RateKey);
             var into = Of(drawn, line.On);
             for (var d = 0; d < draws; d++)
                 into[d] += amount[d] * rate[d];
@@ -57,14 +58,14 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
     /// <summary>The way that is cheapest at this quantity, by likely cost.</summary>
     public Way BestWay(double quantity) => Ways.MinBy(w => w.Likely.Total(quantity))!;
 
-    public static CandidateRoute? For(IRoute route, JobInputs inputs, Draws source, int draws)
+    public static CandidateRoute? For(IRoute route, JobInputs inputs, SharedDraws source)
     {
         if (MaterialChoice.Best(route.Card.Id, inputs.Brief, inputs.Library) is not { } choice)
             return null;
         var job = inputs.JobWith(choice.Material);
         List<Gate> gates = [MaterialGate(choice), .. route.Screen(job)];
         return new CandidateRoute(route, choice, gates,
-            [.. route.CavityChoices(job).Select(n => Way.Of(route.Estimate(job, n), route.Card.Id, source, draws))]);
+            [.. route.CavityChoices(job).Select(n => Way.Of(route.Estimate(job, n), route.Card.Id, source))]);
     }
 
     private static Gate MaterialGate(MaterialChoice choice)

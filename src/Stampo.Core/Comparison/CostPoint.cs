@@ -7,7 +7,7 @@ namespace Stampo.Core.Comparison;
 public readonly record struct CostPoint(double OneOff, double Tool, double Capacity, double PerGoodPart, double Batch = 0, double BatchSize = double.PositiveInfinity)
 {
     /// <summary>A quotient this close above a whole number is that number: 23 ÷ (25 × 0.92) is one set, not two.</summary>
-    private const double Rounding = 1e-12;
+    internal const double Rounding = 1e-12;
 
     public double Sets(double quantity) => Whole(quantity, Capacity);
 
@@ -25,7 +25,7 @@ public readonly record struct CostPoint(double OneOff, double Tool, double Capac
 
     private static double Start(double step, double size, bool above) => above || double.IsPositiveInfinity(size) ? step : 0;
 
-    private static double Whole(double quantity, double size)
+    internal static double Whole(double quantity, double size)
     {
         if (double.IsPositiveInfinity(size))
             return 1;

@@ -1,3 +1,4 @@
+using System.Numerics;
 using Stampo.Core.Ranges;
 
 namespace Stampo.Core.Comparison;
@@ -17,10 +18,29 @@ public sealed class DrawnCost(int draws)
 
     public double BatchSize { get; init; } = double.PositiveInfinity;
 
+    /// <summary><see cref="CostPoint.Total"/> of every draw, several draws at a time.</summary>
     public void Totals(double quantity, Span<double> totals)
     {
-        for (var d = 0; d < totals.Length; d++)
+        var wide = Vector<double>.Count;
+        var (all, nearly, batches) = (new Vector<double>(quantity), new Vector<double>(1 - CostPoint.Rounding), new Vector<double>(CostPoint.Whole(quantity, BatchSize)));
+        var d = 0;
+        for (; d <= totals.Length - wide; d += wide)
+        {
+            // An unending tool gives nought sets here and one below, as a single one does.
+            var sets = Vector.Max(Vector<double>.One, Vector.Ceiling(all / new Vector<double>(Capacity, d) * nearly));
+            (new Vector<double>(OneOff, d) + sets * new Vector<double>(Tool, d) + batches * new Vector<double>(Batch, d) + all * new Vector<double>(PerGoodPart, d)).CopyTo(totals[d..]);
+        }
+
+        for (; d < totals.Length; d++)
             totals[d] = new CostPoint(OneOff[d], Tool[d], Capacity[d], PerGoodPart[d], Batch[d], BatchSize).Total(quantity);
+    }
+
+    /// <summary>The middle of the totals at a quantity.</summary>
+    public double MiddleAt(double quantity)
+    {
+        var totals = new double[OneOff.Length];
+        Totals(quantity, totals);
+        return Band.Of(totals).P50;
     }
 }
 

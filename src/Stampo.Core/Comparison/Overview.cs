@@ -20,12 +20,11 @@ public sealed class Overview
     private const double ClearLead = 2.0 / 3;
 
     private readonly IReadOnlyList<CandidateRoute> _candidates;
-    private readonly Func<double, (Band[] Bands, double[] Chances)> _oddsAt;
     private readonly long _upTo;
 
     public Overview(IReadOnlyList<CandidateRoute> candidates, long upTo, Func<double, (Band[] Bands, double[] Chances)> oddsAt)
     {
-        (_candidates, _upTo, _oddsAt) = (candidates, upTo, oddsAt);
+        (_candidates, _upTo) = (candidates, upTo);
         var grid = Grid(upTo);
         var odds = new (Band[] Bands, double[] Chances)[grid.Length];
         Parallel.For(0, odds.Length, i => odds[i] = oddsAt(grid[i]));
@@ -61,6 +60,11 @@ public sealed class Overview
         return leader;
     }
 
+    /// <summary>The same at one quantity, looking at nothing else.</summary>
+    private int? LeaderAt(double quantity) => Enumerable.Range(0, _candidates.Count).Where(r => !_candidates[r].IsOut)
+        .AsParallel().Select(r => ((int?)r, Middle: _candidates[r].BestWay(quantity).Drawn.MiddleAt(quantity)))
+        .OrderBy(c => c.Middle).ThenBy(c => c.Item1).Select(c => c.Item1).FirstOrDefault();
+
     /// <summary>
     /// Leaders read off the grid, the turning quantity between two grid points found by halving.
     /// A lead that comes and goes between two grid points is not seen.
@@ -90,7 +94,7 @@ public sealed class Overview
         while (lost - led > 1)
         {
             var middle = Math.Floor((led + lost) / 2);
-            if (LeaderOf(_oddsAt(middle).Bands) == leader)
+            if (LeaderAt(middle) == leader)
                 led = middle;
             else
                 lost = middle;

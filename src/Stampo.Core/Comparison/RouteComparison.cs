@@ -32,6 +32,9 @@ public sealed record ComparisonAnswer(
     IReadOnlyList<Crossover> Crossovers,
     int Draws);
 
+/// <summary>The lanes at a quantity, without what stays the same at all of them.</summary>
+public sealed record LanesAnswer(double Quantity, IReadOnlyList<Lane> Lanes);
+
 /// <summary>
 /// All routes costed for one part and brief. What doesn't depend on the quantity is done once here;
 /// <see cref="At"/> then answers a moved marker in a few milliseconds.
@@ -46,8 +49,8 @@ public sealed class RouteComparison
     {
         _inputs = inputs;
         Draws = draws;
-        var source = new Ranges.Draws(seed);
-        _candidates = [.. routes.AsParallel().AsOrdered().Select(r => CandidateRoute.For(r, inputs, source, draws)).OfType<CandidateRoute>()];
+        var source = new SharedDraws(new Ranges.Draws(seed), draws);
+        _candidates = [.. routes.AsParallel().AsOrdered().Select(r => CandidateRoute.For(r, inputs, source)).OfType<CandidateRoute>()];
         UpTo = Math.Max(1_000, 5 * inputs.Brief.TotalQuantity);
         _overview = new Lazy<Overview>(() => new Overview(_candidates, UpTo, OddsAt));
     }
@@ -61,6 +64,9 @@ public sealed class RouteComparison
 
     /// <summary>All that does not depend on the quantity marked, worked out when first asked for.</summary>
     public Overview Overview => _overview.Value;
+
+    /// <summary>What changes as the marker moves, alone.</summary>
+    public LanesAnswer LanesOnly(double quantity) => new(quantity, LanesAt(quantity));
 
     public ComparisonAnswer At(double quantity) => new(quantity, LanesAt(quantity),
         Overview.Quantities, Overview.Curves, Overview.Spans, Overview.Crossovers, Draws);

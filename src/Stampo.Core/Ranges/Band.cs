@@ -1,13 +1,83 @@
-using MathNet.Numerics.Statistics;
-
 namespace Stampo.Core.Ranges;
 
 /// <summary>The 10, 50 and 90 % points of a set of draws.</summary>
 public readonly record struct Band(double P10, double P50, double P90)
 {
-    /// <summary>Linear interpolation between order statistics (type 7 of Hyndman and Fan 1996). Reorders <paramref name="draws"/>.</summary>
-    public static Band Of(double[] draws) => new(Point(draws, 0.1), Point(draws, 0.5), Point(draws, 0.9));
+    private const int FewEnoughToSort = 16;
 
-    private static double Point(double[] draws, double share) =>
-        ArrayStatistics.QuantileCustomInplace(draws, share, QuantileDefinition.R7);
+    /// <summary>
+    /// Linear interpolation between order statistics (type 7 of Hyndman and Fan 1996). Reorders <paramref name="draws"/>: the
+    /// middle is found first and the outer points in its halves, several times quicker than each from the whole.
+    /// </summary>
+    public static Band Of(Span<double> draws)
+    {
+        if (draws.Length <= FewEnoughToSort)
+        {
+            draws.Sort();
+            return new Band(Point(draws, 0.1), Point(draws, 0.5), Point(draws, 0.9));
+        }
+
+        int low = Rank(draws, 0.1), middle = Rank(draws, 0.5), high = Rank(draws, 0.9);
+        Select(draws, middle);
+        Select(draws[..middle], low);
+        Select(draws[(middle + 1)..], high - middle - 1);
+        // The order statistic after a selected one is the least of what lies between it and the next selected.
+        BringLeastForward(draws[(low + 1)..(middle + 1)]);
+        BringLeastForward(draws[(middle + 1)..(high + 1)]);
+        BringLeastForward(draws[(high + 1)..]);
+        return new Band(Point(draws, 0.1), Point(draws, 0.5), Point(draws, 0.9));
+    }
+
+    private static int Rank(Span<double> draws, double share) => (int)((draws.Length - 1) * share);
+
+    /// <summary>Between the two order statistics around a share; they must stand in their places.</summary>
+    private static double Point(Span<double> draws, double share)
+    {
+        var place = (draws.Length - 1) * share;
+        var k = (int)place;
+        return k + 1 < draws.Length ? draws[k] + (place - k) * (draws[k + 1] - draws[k]) : draws[k];
+    }
+
+    private static void BringLeastForward(Span<double> values)
+    {
+        var least = 0;
+        for (var i = 1; i < values.Length; i++)
+        {
+            if (values[i] < values[least])
+                least = i;
+        }
+
+        if (values.Length > 0)
+            (values[0], values[least]) = (values[least], values[0]);
+    }
+
+    /// <summary>Puts into place k what belongs there in sorted order, the smaller before it and the larger behind (Hoare's find, 1961).</summary>
+    private static void Select(Span<double> values, int k)
+    {
+        int left = 0, right = values.Length - 1;
+        while (left < right)
+        {
+            var pivot = values[left + (right - left) / 2];
+            int i = left, j = right;
+            while (i <= j)
+            {
+                while (values[i] < pivot)
+                    i++;
+                while (values[j] > pivot)
+                    j--;
+                if (i > j)
+                    break;
+                (values[i], values[j]) = (values[j], values[i]);
+                i++;
+                j--;
+            }
+
+            if (k <= j)
+                right = j;
+            else if (k >= i)
+                left = i;
+            else
+                return;
+        }
+    }
 }

@@ -24,6 +24,12 @@ public static class RouteEndpoints
             return standing.Comparison.At(Comparisons.QuantityOr(quantity, standing.Inputs));
         });
 
+        project.MapGet("/comparison/lanes", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
+        {
+            var standing = await comparisons.OfAsync(id, cancel);
+            return standing.Comparison.LanesOnly(Comparisons.QuantityOr(quantity, standing.Inputs));
+        });
+
         project.MapGet("/routes/{routeId}/working", async (string id, string routeId, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
         {
             var standing = await comparisons.OfAsync(id, cancel);

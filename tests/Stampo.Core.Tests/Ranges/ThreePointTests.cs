@@ -44,7 +44,7 @@ public class ThreePointTests
 
     [Fact]
     public void Percentiles_interpolate_between_order_statistics() =>
-        Assert.Equal(new Band(1.4, 3, 4.6), Band.Of([5, 3, 1, 4, 2]));
+        Assert.Equal(new Band(1.4, 3, 4.6), Band.Of([5.0, 3, 1, 4, 2]));
 
     [Theory]
     [InlineData(182.8224, "182.8")]

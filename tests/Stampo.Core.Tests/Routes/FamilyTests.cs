@@ -129,6 +129,6 @@ public class FamilyTests
         var (full, shorter) = (Point(estimate), Point(estimate with { LifeShots = estimate.LifeShots!.Value * share }));
         return shorter.Sets(quantity) >= full.Sets(quantity) && shorter.Total(quantity) >= full.Total(quantity);
 
-        static CostPoint Point(RouteEstimate e) => Way.Of(e, "x", new Core.Ranges.Draws(1), 1).Likely;
+        static CostPoint Point(RouteEstimate e) => Way.Of(e, "x", new SharedDraws(new Core.Ranges.Draws(1), 1)).Likely;
     }, iter: 200);
 }

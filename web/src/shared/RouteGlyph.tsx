@@ -1,4 +1,5 @@
 import { Box, Typography } from '@mui/material';
+import { memo } from 'react';
 import type { RouteFigure } from '../app/api/types';
 
 /** A section through the thing itself: stacked layers, a soft block cut open, split halves, metal halves on a sprue, a sheet on its mold. */
@@ -49,7 +50,7 @@ const sections: Record<RouteFigure, React.ReactNode> = {
   ),
 };
 
-export function RouteGlyph({ figure, tag }: { figure: RouteFigure; tag: string }) {
+export const RouteGlyph = memo(function RouteGlyph({ figure, tag }: { figure: RouteFigure; tag: string }) {
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }} aria-hidden>
       <Box
@@ -71,4 +72,4 @@ export function RouteGlyph({ figure, tag }: { figure: RouteFigure; tag: string }
       </Typography>
     </Box>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { Box } from '@mui/material';
+import { memo } from 'react';
 import type { Verdict } from '../app/api/types';
 import { word } from './format';
 
@@ -6,7 +7,7 @@ const tone = { fits: 'primary.main', atRisk: 'warning.main', out: 'error.main' }
 const shape = { fits: 'M2 6l3 3 5-6', atRisk: 'M6 1v6M6 9v1.6', out: 'M2 2l8 8M10 2l-8 8' } as const;
 
 /** A verdict in a word, with a shape; colour comes last. */
-export function VerdictMark({ verdict }: { verdict: Verdict }) {
+export const VerdictMark = memo(function VerdictMark({ verdict }: { verdict: Verdict }) {
   return (
     <Box
       component="span"
@@ -30,4 +31,4 @@ export function VerdictMark({ verdict }: { verdict: Verdict }) {
       {word(verdict)}
     </Box>
   );
-}
+});

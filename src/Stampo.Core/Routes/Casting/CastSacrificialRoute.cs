@@ -30,7 +30,8 @@ public sealed class CastSacrificialRoute : IRoute
             .Add(ChargedOn.Piece, "Shell: resin", PrintCost.MaterialKg(job, shellCm3, PrintCost.ResinDensity), "print.patternResin")
             .Add(ChargedOn.Piece, "Shell: printer time", hours, "print.machine")
             .AddPieces(job, 1, "sacrificial.shot")
-            .Add(ChargedOn.Piece, "Break or dissolve the shell off", Amount.Of(job.Rate("sacrificial.breakOff")), "labour.bench");
+            .Add(ChargedOn.Piece, "Break or dissolve the shell off", Amount.Of(job.Rate("sacrificial.breakOff")), "labour.bench")
+            .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
         return new RouteEstimate(1, book.Lines, null, [new WorkInput("parts a shell", 1, "")], yield, null,
             [new LeadStep("Draw and print the first shells", new(0.5, 1, 1.5)), new LeadStep("Pour, cure, break off", new(0.5, 0.75, 1))], 20 / hours.Value.Likely * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm));
     }

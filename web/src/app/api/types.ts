@@ -9,6 +9,7 @@ export type DecisionRecord = Schemas['DecisionRecord'];
 export type Finding = Schemas['Finding'];
 export type Gate = Schemas['Gate'];
 export type Lane = Schemas['Lane'];
+export type Lanes = Schemas['LanesAnswer'];
 export type LengthUnit = Schemas['LengthUnit'];
 export type Mend = Schemas['Mend'];
 export type MendOffer = Schemas['MendOffer'];

@@ -1,4 +1,4 @@
-import { Box, Link } from '@mui/material';
+import { Box } from '@mui/material';
 import { memo } from 'react';
 import type { Lane } from '../../app/api/types';
 import { count, date, number } from '../../shared/format';
@@ -24,7 +24,8 @@ const table = {
     alignItems: 'center',
   },
   '& .head': { display: { xs: 'none', md: 'grid' }, color: 'text.secondary', fontSize: 12, pb: 0.5 },
-  '& .lane': { borderTop: 1, borderColor: 'divider' },
+  // Lanes below the fold are laid out when they are scrolled to.
+  '& .lane': { borderTop: 1, borderColor: 'divider', contentVisibility: 'auto', containIntrinsicSize: 'auto 59px' },
   '& .lane.open': { backgroundColor: 'background.paper' },
   '& .lane.out': { color: 'text.secondary' },
   '& .whole': {
@@ -48,6 +49,17 @@ const table = {
     position: 'relative',
     pointerEvents: 'none',
     '& button': { pointerEvents: 'auto' },
+  },
+  '& .figure': {
+    border: 0,
+    p: 0,
+    background: 'none',
+    color: 'inherit',
+    font: 'inherit',
+    cursor: 'pointer',
+    textDecoration: 'underline',
+    textUnderlineOffset: 2,
+    '&:focus-visible': { outline: 2, outlineStyle: 'solid', outlineColor: 'primary.main' },
   },
   '& .price': { fontWeight: 680, fontSize: 15 },
   '& .wide': { display: { xs: 'none', md: 'block' } },
@@ -96,14 +108,13 @@ interface RowProps {
 function LaneRow({ lane, at, open, onChoose }: RowProps) {
   const { route, unit } = lane;
   const working = (line: string, of: string, text: string) => (
-    <Link
-      component="button"
-      color="inherit"
+    <button
+      className="figure"
       onClick={() => onChoose(route.id, line)}
       aria-label={`${route.name}: working of the ${of}`}
     >
       {text}
-    </Link>
+    </button>
   );
   return (
     <div role="listitem" className={`lane ${open ? 'open' : ''} ${lane.verdict === 'out' ? 'out' : ''}`}>

@@ -1,8 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
-import type { Comparison } from '../../app/api/types';
+import type { Comparison, Lanes } from '../../app/api/types';
 import { useAddress } from '../../shared/useAddress';
 
 /** The quantity being looked at, kept in the address. Null: the one the server takes from the demand. */
@@ -14,18 +14,33 @@ export function useQuantity() {
   return { quantity, move };
 }
 
-/** The comparison at a quantity; while the next answer is on its way the last one stays on screen. */
-export const useComparison = (projectId: string, quantity: number | null) =>
-  useQuery<Comparison, Problem>({
-    queryKey: ['comparison', projectId, quantity],
+/**
+ * The comparison at a quantity; while the next answer is on its way the last one stays on screen. Curves, spans and crossovers
+ * are the same at every quantity and come once; a moved marker fetches the lanes alone.
+ */
+export function useComparison(projectId: string, quantity: number | null) {
+  const kept = { staleTime: 60_000, gcTime: 60_000 } as const;
+  const overview = useQuery<Comparison, Problem>({
+    queryKey: ['comparison', projectId],
+    ...kept,
+    queryFn: ({ signal }) =>
+      unwrap(client.GET('/api/projects/{id}/comparison', { params: { path: { id: projectId } }, signal })),
+  });
+  const lanes = useQuery<Lanes, Problem>({
+    queryKey: ['lanes', projectId, quantity],
+    ...kept,
     placeholderData: keepPreviousData,
-    staleTime: 60_000,
-    gcTime: 60_000,
     queryFn: ({ signal }) =>
       unwrap(
-        client.GET('/api/projects/{id}/comparison', {
+        client.GET('/api/projects/{id}/comparison/lanes', {
           params: { path: { id: projectId }, query: { quantity: quantity ?? undefined } },
           signal,
         }),
       ),
   });
+  const data = useMemo(
+    () => overview.data && lanes.data && { ...overview.data, ...lanes.data },
+    [overview.data, lanes.data],
+  );
+  return { data, error: overview.error ?? lanes.error };
+}
