@@ -17,7 +17,7 @@ switch (args)
 // Prints each promised figure of the core: the median of some runs after a warm-up, and what was allocated.
 var folder = Path.Combine(Path.GetTempPath(), "stampo-bench");
 var config = ManualConfig.CreateEmpty()
-    .AddJob(Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(2).WithIterationCount(8).WithInvocationCount(1).WithUnrollFactor(1))
+    .AddJob(Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(8).WithIterationCount(8).WithInvocationCount(1).WithUnrollFactor(1))
     .AddDiagnoser(MemoryDiagnoser.Default)
     .WithArtifactsPath(folder);
 var summary = BenchmarkRunner.Run<Figures>(config);

@@ -23,6 +23,13 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
         return await ReadAsync(db, projectId, step, cancel);
     }
 
+    /// <summary>The version of each step that was ever saved: all it takes to know that nothing has changed.</summary>
+    public async Task<IReadOnlyDictionary<string, int>> VersionsAsync(string projectId, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.Documents.Where(d => d.ProjectId == projectId).ToDictionaryAsync(d => d.Step, d => d.Version, cancel);
+    }
+
     /// <summary>Saves over <paramref name="expectedVersion"/> (0 for a first save); throws <see cref="VersionConflictException"/> when another version stands.</summary>
     public Task<StepContent> SaveAsync(string projectId, string step, string json, int expectedVersion, CancellationToken cancel = default) =>
         ChangeAsync(projectId, step, expectedVersion, async (db, document) =>

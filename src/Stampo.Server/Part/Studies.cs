@@ -39,6 +39,10 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
 
     private readonly ConcurrentDictionary<string, Job> _jobs = [];
     private readonly SemaphoreSlim _turn = new(1);
+    private int _finished;
+
+    /// <summary>How many studies were finished since the start: when it has not changed, no part is known better than before.</summary>
+    public int Finished => Volatile.Read(ref _finished);
 
     public async Task<StudyState> StateAsync(StoredPart part, CancellationToken cancel = default)
     {
@@ -113,6 +117,7 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
                 await KeepAsync(key, study, job.Cancel);
                 job.Finish(new StudyState(StudyPhase.Done, "", 1, Remember(key, study.Figures)));
                 _jobs.TryRemove(key, out _);
+                Interlocked.Increment(ref _finished);
             }
             finally
             {

@@ -7,6 +7,7 @@ using Stampo.Core.Working;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
+using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
 
@@ -14,24 +15,30 @@ namespace Stampo.Server.Routes;
 public sealed record StandingComparison(RouteComparison Comparison, JobInputs Inputs, int PartVersion, int BriefVersion);
 
 /// <summary>Makes a project's comparison once per state of its inputs and keeps the last few, so that a moved marker costs little.</summary>
-public sealed class Comparisons(StepStore steps, Studies studies, IMemoryCache cache, TimeProvider clock)
+public sealed class Comparisons(StepStore steps, StepDocuments documents, Studies studies, IMemoryCache cache, TimeProvider clock)
 {
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(30);
 
     public async Task<StandingComparison> OfAsync(string projectId, CancellationToken cancel = default)
     {
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var versions = await documents.VersionsAsync(projectId, cancel);
+        // The same versions, day and measurements make the same comparison; finding that out must cost less than making it.
+        var state = (projectId, versions.GetValueOrDefault(PartEndpoints.Step), versions.GetValueOrDefault(BriefEndpoints.Step), today, studies.Finished);
+        if (cache.TryGetValue(state, out StandingComparison? standing))
+            return standing!;
+        standing = await MakeAsync(projectId, today, cancel);
+        return cache.Set(state, standing, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Kept });
+    }
+
+    private async Task<StandingComparison> MakeAsync(string projectId, DateOnly today, CancellationToken cancel)
+    {
         var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
         var brief = await steps.ReadAsync(projectId, BriefEndpoints.Step, new Core.Briefs.Brief(), cancel);
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         var facts = await studies.FactsAsync(part.Value, cancel) ?? throw new RefusalException("comparison.no-volume",
             part.Value.Report is null ? "There is no part yet; take a mesh in or state its size on the Part page." : "The part has no volume yet: mend what the Part page names, or state its size there, then routes can be costed.", "part");
-        return cache.GetOrCreate((projectId, facts, brief.Version, today), entry =>
-        {
-            entry.Size = 1;
-            entry.SlidingExpiration = Kept;
-            var inputs = new JobInputs(facts, brief.Value, RateCard.Shipped, MaterialLibrary.All, today);
-            return new StandingComparison(new RouteComparison(inputs, RouteCatalogue.All), inputs, part.Version, brief.Version);
-        })!;
+        var inputs = new JobInputs(facts, brief.Value, RateCard.Shipped, MaterialLibrary.All, today);
+        return new StandingComparison(new RouteComparison(inputs, RouteCatalogue.All), inputs, part.Version, brief.Version);
     }
 
     /// <summary>The quantity to look at when none is asked: the largest row of the demand, or ten.</summary>

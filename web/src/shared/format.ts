@@ -1,14 +1,19 @@
 import type { ThreePoint } from '../app/api/types';
 
+/** Making a formatter costs far more than using it, and a moved marker writes a hundred numbers. */
+const formatters = Array.from(
+  { length: 7 },
+  (_, maximumFractionDigits) => new Intl.NumberFormat('en-GB', { maximumFractionDigits }),
+);
+const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
 /** A number with as many digits as mean something; thousands apart by a thin space. */
 export function number(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return '–';
   if (value === 0) return '0';
   const magnitude = Math.floor(Math.log10(Math.abs(value)));
   const decimals = Math.min(6, Math.max(0, digits - 1 - magnitude));
-  return Number(value.toPrecision(Math.min(digits, 15)))
-    .toLocaleString('en-GB', { maximumFractionDigits: decimals })
-    .replaceAll(',', '\u2009');
+  return formatters[decimals]!.format(Number(value.toPrecision(Math.min(digits, 15)))).replaceAll(',', '\u2009');
 }
 
 /** A count is never rounded. */
@@ -19,8 +24,7 @@ export const range = (value: ThreePoint, digits = 3): string =>
     ? number(value, digits)
     : `${number(value.low, digits)} / ${number(value.likely, digits)} / ${number(value.high, digits)}`;
 
-export const date = (iso: string): string =>
-  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+export const date = (iso: string): string => dates.format(new Date(iso));
 
 export const box = (sides: readonly number[]): string => sides.map((side) => number(side, 4)).join(' × ');
 

@@ -2,7 +2,7 @@ import { Alert, Box, Button, Link, TextField, Typography } from '@mui/material';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { memo } from 'react';
-import { useForm } from 'react-hook-form';
+import { type FieldErrors, useForm, type UseFormRegister } from 'react-hook-form';
 import { Link as RouterLink } from 'react-router';
 import { z } from 'zod';
 import { client, type Problem, unwrap } from '../../app/api/client';
@@ -14,6 +14,8 @@ const schema = z.object({
   reason: z.string().trim().min(2, 'Why this one? Somebody will read it in a year.').max(2000),
   by: z.string().trim().min(2, 'Who decides?').max(80),
 });
+
+type Decided = z.infer<typeof schema>;
 
 interface Props {
   projectId: string;
@@ -32,11 +34,11 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
     queryFn: ({ signal }) =>
       unwrap(client.GET('/api/projects/{id}/decisions', { params: { path: { id: projectId } }, signal })),
   });
-  const form = useForm<z.infer<typeof schema>>({
+  const form = useForm<Decided>({
     resolver: zodResolver(schema),
     defaultValues: { reason: '', by: '' },
   });
-  const record = useMutation<DecisionRecord, Problem, z.infer<typeof schema>>({
+  const record = useMutation<DecisionRecord, Problem, Decided>({
     mutationFn: (values) =>
       unwrap(
         client.POST('/api/projects/{id}/decisions', {
@@ -79,20 +81,7 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
             </Link>{' '}
             in all, {number(lane.unit.p50)} € each.
           </Typography>
-          <TextField
-            label="Reason"
-            multiline
-            minRows={2}
-            {...form.register('reason')}
-            error={Boolean(errors.reason)}
-            helperText={errors.reason?.message}
-          />
-          <TextField
-            label="Decided by"
-            {...form.register('by')}
-            error={Boolean(errors.by)}
-            helperText={errors.by?.message}
-          />
+          <Fields register={form.register} errors={errors} />
           <Button type="submit" variant="contained" disabled={record.isPending}>
             Record the decision
           </Button>
@@ -160,3 +149,25 @@ function Standing({ lanes, crossovers, quantity }: Pick<Props, 'lanes' | 'crosso
     </>
   );
 }
+
+interface FieldsProps {
+  register: UseFormRegister<Decided>;
+  errors: FieldErrors<Decided>;
+}
+
+/** Apart, since a text area measures itself at each drawing and the panel is drawn anew at each move of the marker. */
+const Fields = memo(function Fields({ register, errors }: FieldsProps) {
+  return (
+    <>
+      <TextField
+        label="Reason"
+        multiline
+        minRows={2}
+        {...register('reason')}
+        error={Boolean(errors.reason)}
+        helperText={errors.reason?.message}
+      />
+      <TextField label="Decided by" {...register('by')} error={Boolean(errors.by)} helperText={errors.by?.message} />
+    </>
+  );
+});
