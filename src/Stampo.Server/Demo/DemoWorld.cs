@@ -29,23 +29,27 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         await using var file = File.OpenRead(Path.Combine(folder, "projects.json"));
         var world = await JsonSerializer.DeserializeAsync<List<DemoProject>>(file, Json.Options, cancel);
         // The last one laid in is the first one listed.
+        var parts = new List<StoredPart>();
         foreach (var project in Enumerable.Reverse(world!))
-            await LayInAsync(project, folder, cancel);
+            parts.Add(await LayInAsync(project, folder, cancel));
+        // Measured when all is laid in, the first one listed first.
+        foreach (var part in Enumerable.Reverse(parts))
+            await studies.StartAsync(part, cancel);
     }
 
-    private async Task LayInAsync(DemoProject demo, string folder, CancellationToken cancel)
+    private async Task<StoredPart> LayInAsync(DemoProject demo, string folder, CancellationToken cancel)
     {
         var project = await projects.CreateAsync(demo.Name, demo.Revision, cancel);
         var mesh = await File.ReadAllBytesAsync(Path.Combine(folder, "meshes", demo.Mesh), cancel);
         var part = await intake.KeepAsync(demo.Mesh, mesh, LengthUnit.Mm, demo.Declared.Checked(), cancel);
         await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel);
-        await studies.StartAsync(part, cancel);
         if (demo.Brief is { } brief)
             await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel);
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.RouteId, decision.Quantity, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(project.Id, cancel)).Plan is { } plan)
             await steps.SaveAsync(project.Id, PlanEndpoints.Step, new Save<PourPlan>(plan.Value, 0), cancel);
+        return part;
     }
 
     private Core.Briefs.Brief BriefOf(DemoBrief brief)

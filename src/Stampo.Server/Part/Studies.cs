@@ -124,7 +124,7 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
                 _turn.Release();
             }
         }
-        catch (OperationCanceledException)
+        catch (Exception stopped) when (stopped is OperationCanceledException || life.ApplicationStopping.IsCancellationRequested)
         {
             job.Finish(new StudyState(StudyPhase.Stopped, "", 0, null));
         }

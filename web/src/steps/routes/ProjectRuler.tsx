@@ -1,3 +1,4 @@
+import { Box } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
@@ -6,10 +7,12 @@ import { count, word } from '../../shared/format';
 import { QuantityRuler } from '../../shared/QuantityRuler';
 import { useComparison, useQuantity } from './useComparison';
 
+const RULER_HEIGHT = 74;
+
 /** The quantity ruler of a project: its demand as pins, its cheapest routes as spans. Nothing to show before there is a part to cost. */
 export function ProjectRuler({ projectId }: { projectId: string }) {
   const { quantity, move } = useQuantity();
-  const { data: comparison } = useComparison(projectId, quantity);
+  const { data: comparison, error } = useComparison(projectId, quantity);
   const { data: brief } = useQuery<Versioned<Brief>, Problem>({
     queryKey: ['brief', projectId],
     queryFn: ({ signal }) =>
@@ -28,7 +31,8 @@ export function ProjectRuler({ projectId }: { projectId: string }) {
         })) ?? [],
     };
   }, [spans, crossovers, curves, brief]);
-  if (!comparison) return null;
+  // Its place is kept while the routes are costed, so that nothing below moves under a hand.
+  if (!comparison) return error ? null : <Box sx={{ height: RULER_HEIGHT }} />;
   return (
     <QuantityRuler
       {...fixed}
