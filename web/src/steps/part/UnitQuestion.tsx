@@ -1,15 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { LengthUnit, StoredPart } from '../../app/api/types';
 import { number } from '../../shared/format';
-
-const MM: Record<LengthUnit, number> = { mm: 1, cm: 10, m: 1000, in: 25.4 };
-
-export const unitNames: Record<LengthUnit, string> = {
-  mm: 'millimetres',
-  cm: 'centimetres',
-  m: 'metres',
-  in: 'inches',
-};
+import { mmPer, unitNames } from './units';
 
 /** Which unit to suggest first when several would do. */
 const LIKELIEST: readonly LengthUnit[] = ['mm', 'in', 'm', 'cm'];
@@ -23,8 +15,8 @@ interface Props {
 export function UnitQuestion({ part, onUnit }: Props) {
   const { report, unit } = part;
   if (!report?.messages.some((m) => m.code === 'unit')) return null;
-  const inFile = Math.max(...report.bboxMm) / MM[unit];
-  const suggested = LIKELIEST.find((key) => key !== unit && inFile * MM[key] >= 8 && inFile * MM[key] <= 2500);
+  const inFile = Math.max(...report.bboxMm) / mmPer[unit];
+  const suggested = LIKELIEST.find((key) => key !== unit && inFile * mmPer[key] >= 8 && inFile * mmPer[key] <= 2500);
   return (
     <Box
       component="section"
@@ -39,7 +31,7 @@ export function UnitQuestion({ part, onUnit }: Props) {
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         {(Object.keys(unitNames) as LengthUnit[]).map((key) => {
-          const mm = inFile * MM[key];
+          const mm = inFile * mmPer[key];
           return (
             <Button
               key={key}

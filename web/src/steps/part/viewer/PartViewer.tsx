@@ -2,9 +2,10 @@ import { Alert, Box } from '@mui/material';
 import { Canvas } from '@react-three/fiber';
 import { useMemo, useRef, useState } from 'react';
 import { Color, Vector3 } from 'three';
-import type { LengthUnit, Place, ShapeFigures, ShapeVerdict, StoredPart } from '../../../app/api/types';
+import type { Place, ShapeFigures, ShapeVerdict, StoredPart } from '../../../app/api/types';
 import { useInk } from '../../../app/theme/useInk';
 import { count } from '../../../shared/format';
+import { mmPer } from '../units';
 import { facetsOf, paint } from './drawing';
 import { Legend } from './Legend';
 import { lookNames, paintingOf } from './looks';
@@ -15,7 +16,6 @@ import { useDrawing, useMaps, useShown } from './useShape';
 import { useView } from './useView';
 import { ViewTools } from './ViewTools';
 
-const MM: Record<LengthUnit, number> = { mm: 1, cm: 10, m: 1000, in: 25.4 };
 const TURN = Math.PI / 18;
 
 interface Props {
@@ -51,7 +51,7 @@ export default function PartViewer({
   const [tape, setTape] = useState(false);
   const [picked, setPicked] = useState<readonly Picked[]>([]);
   const [brush, setBrush] = useState<Brush>({ shown: true, angleDeg: 25 });
-  const mmPerUnit = MM[part.unit];
+  const mmPerUnit = mmPer[part.unit];
 
   const painting = useMemo(
     () => paintingOf(view.look, { facets, maps, figures, verdicts, shown, ink }),
@@ -74,7 +74,7 @@ export default function PartViewer({
     const sample = facets.sample[facet]!;
     const at = (values?: Float32Array) =>
       values && sample >= 0 && !Number.isNaN(values[sample]) ? values[sample]! : null;
-    const next = { point: point.clone(), triangle, ballMm: at(maps?.ballMm), rayMm: at(maps?.rayMm) };
+    const next = { point: point.clone(), ballMm: at(maps?.ballMm), rayMm: at(maps?.rayMm) };
     setPicked((before) => (before.length === 1 ? [...before, next] : [next]));
   };
 

@@ -5,7 +5,6 @@ import { number } from '../../../shared/format';
 /** A point picked on the surface, in the file's unit, with the walls measured there. */
 export interface Picked {
   point: Vector3;
-  triangle: number;
   ballMm: number | null;
   rayMm: number | null;
 }
