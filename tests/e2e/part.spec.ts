@@ -28,6 +28,7 @@ test('a file without unit asks for it, is measured, and shows where it is thin',
   await expect(page.getByText('76.2 × 38.1 × 1.27')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Wall: thinnest hundredth, middle: show the working' })).toContainText(
     '1.27, 1.27',
+    { timeout: 60_000 },
   );
   await page.getByLabel('Look at').click();
   await page.getByRole('option', { name: 'Wall, largest ball' }).click();
