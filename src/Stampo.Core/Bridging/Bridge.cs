@@ -6,12 +6,13 @@ namespace Stampo.Core.Bridging;
 /// <summary>
 /// Which route serves which stretch of time, exactly: a dynamic programme over (row, route of the stretch that ends there).
 /// A stretch costs its one-offs, tool sets and pieces for the demand in it, and over the months its tool stands, from the
-/// order to the last row it serves, the expected remake of the tool and the price of the money in it. Its tool is ordered the
+/// order to the last row it serves (or until the design is settled), the expected remake of the tool and the price of the money in it. Its tool is ordered the
 /// lead time before its first row, not before the start.
 /// </summary>
 public static class Bridge
 {
     private const int MostRows = 240, MostRoutes = 50;
+    private const double LongestDays = 36_500;
     private const double DaysPerMonth = 365.25 / 12;
 
     public static BridgeAnswer Plan(BridgeRequest request, DateOnly today)
@@ -109,6 +110,8 @@ public static class Bridge
             route.Bare.RefuseBad($"routes[{i}]");
             Check.Between(route.LeadDays, 0, 3650, $"routes[{i}].leadDays", "days", "a tool takes up to ten years");
             Check.Between(route.ChangeShare, 0, 1, $"routes[{i}].changeShare", "", "a share of the tool");
+            if (route.PartsPerDay is { } rate)
+                Check.Positive(rate, $"routes[{i}].partsPerDay", "parts a day");
             foreach (var row in route.EligibleRows ?? [])
                 Check.Between(row, 0, rows.Count - 1, $"routes[{i}].eligibleRows", "", "rows are counted from 0 as given");
         }
@@ -157,7 +160,9 @@ public static class Bridge
 
         private DateOnly OrderBy(int route, int from)
         {
-            var day = Rows[from].Demand.ByDate.DayNumber - (int)Math.Ceiling(Routes[route].LeadDays);
+            var (given, first) = (Routes[route], Rows[from].Demand);
+            var made = Math.Min(first.Quantity / (given.PartsPerDay ?? double.PositiveInfinity), LongestDays);
+            var day = first.ByDate.DayNumber - (int)Math.Ceiling(given.LeadDays + made);
             return DateOnly.FromDayNumber(Math.Max(0, day));
         }
 
@@ -165,9 +170,10 @@ public static class Bridge
         {
             var (cost, quantity) = (_costs[route], Quantity(from, to));
             var months = (Rows[to - 1].Demand.ByDate.DayNumber - OrderBy(route, from).DayNumber) / DaysPerMonth;
+            var changing = Math.Max(0, Math.Min(Rows[to - 1].Demand.ByDate.DayNumber, (_request.ChangeUntil ?? DateOnly.MaxValue).DayNumber) - OrderBy(route, from).DayNumber) / DaysPerMonth;
             var tools = cost.Sets(quantity) * cost.Tool;
             return new StretchCost(cost.OneOff, tools, quantity * cost.PerGoodPart,
-                months * _request.ChangeProbability * Routes[route].ChangeShare * cost.Tool,
+                changing * _request.ChangeProbability * Routes[route].ChangeShare * cost.Tool,
                 (cost.OneOff + tools) * _request.MoneyPctPerYear / 100 * months / 12);
         }
     }

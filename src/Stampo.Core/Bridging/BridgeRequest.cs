@@ -8,7 +8,8 @@ public sealed record BridgeRow(DateOnly ByDate, double Quantity, IReadOnlyList<s
 
 /// <summary>
 /// A route as in the cost curve, with the calendar days from ordering its tool to its first parts, the share of the tool that a
-/// design change costs, and which rows (counted from 0 as given) it may serve; all when left out. Ranges count as their likely value.
+/// design change costs, which rows (counted from 0 as given) it may serve (all when left out), and the parts it gives a calendar day:
+/// its first row is made before its date. Ranges count as their likely value.
 /// </summary>
 public sealed record BridgeRoute(
     string Id,
@@ -20,7 +21,8 @@ public sealed record BridgeRoute(
     ThreePoint Piece,
     double LeadDays = 0,
     double ChangeShare = 0,
-    IReadOnlyList<int>? EligibleRows = null)
+    IReadOnlyList<int>? EligibleRows = null,
+    double? PartsPerDay = null)
 {
     internal BareRoute Bare => new(Id, OneOff, Tool, LifeShots, Cavities, Yield, Piece);
 }
@@ -30,12 +32,14 @@ public sealed record BridgeRoute(
 /// <param name="ChangeProbability">Chance each month that the design changes.</param>
 /// <param name="MoneyPctPerYear">Price of money bound in tools, percent a year.</param>
 /// <param name="StartDate">The first day a tool can be ordered; today when left out.</param>
+/// <param name="ChangeUntil">From this day the design no longer changes; never when left out.</param>
 public sealed record BridgeRequest(
     IReadOnlyList<BridgeRow> Rows,
     IReadOnlyList<BridgeRoute> Routes,
     double ChangeProbability = 0,
     double MoneyPctPerYear = 0,
-    DateOnly? StartDate = null);
+    DateOnly? StartDate = null,
+    DateOnly? ChangeUntil = null);
 
 /// <summary>What a stretch costs: tools, pieces, and what a change of the design is expected to cost while its tool stands.</summary>
 public sealed record StretchCost(double OneOff, double Tools, double Pieces, double Change, double Money)

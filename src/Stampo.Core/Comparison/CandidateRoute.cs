@@ -5,9 +5,9 @@ using Stampo.Core.Routes;
 namespace Stampo.Core.Comparison;
 
 /// <summary>One way of tooling a route, costed and drawn.</summary>
-public sealed record Way(RouteEstimate Estimate, CostPoint Likely, DrawnCost Drawn)
+public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely, DrawnCost Drawn)
 {
-    public static Way Of(RouteEstimate estimate, string routeId, SharedDraws source)
+    public static Way Of(RouteEstimate estimate, Assist assist, string routeId, SharedDraws source)
     {
         var draws = source.Count;
         var drawn = new DrawnCost(draws) { BatchSize = estimate.PiecesPerBatch ?? double.PositiveInfinity };
@@ -29,7 +29,7 @@ public sealed record Way(RouteEstimate Estimate, CostPoint Likely, DrawnCost Dra
             drawn.Capacity[d] *= estimate.Cavities * yield[d];
         }
 
-        return new Way(estimate, LikelyOf(estimate), drawn);
+        return new Way(estimate, assist, LikelyOf(estimate), drawn);
     }
 
     /// <summary>The likely cost charged on one thing.</summary>
@@ -50,10 +50,14 @@ public sealed record Way(RouteEstimate Estimate, CostPoint Likely, DrawnCost Dra
         Sum(e, ChargedOn.Piece).Likely / e.Yield.Likely, Sum(e, ChargedOn.Batch).Likely, e.PiecesPerBatch ?? double.PositiveInfinity);
 }
 
-/// <summary>A route with its material, its gates that hold at any quantity, and its ways of tooling.</summary>
-public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways)
+/// <summary>
+/// A route with its material, its gates that hold at any quantity, and its ways of tooling.
+/// <paramref name="OutFrom"/> is the quantity from which it is ruled out: 1 when the part or every row rules it out, the first part of
+/// the first row its material may not serve, or infinite.
+/// </summary>
+public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom)
 {
-    public bool IsOut => Gates.Any(g => g.Verdict == Verdict.Out);
+    public bool IsOutAt(double quantity) => quantity >= OutFrom;
 
     /// <summary>The way that is cheapest at this quantity, by likely cost.</summary>
     public Way BestWay(double quantity) => Ways.MinBy(w => w.Likely.Total(quantity))!;
@@ -63,18 +67,27 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
         if (MaterialChoice.Best(route.Card.Id, inputs.Brief, inputs.Library) is not { } choice)
             return null;
         var job = inputs.JobWith(choice.Material);
-        List<Gate> gates = [MaterialGate(choice), .. route.Screen(job)];
-        return new CandidateRoute(route, choice, gates,
-            [.. route.CavityChoices(job).Select(n => Way.Of(route.Estimate(job, n), route.Card.Id, source))]);
+        List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => Way.Of(RunSize.In(route.Estimate(j, n), j), j.Assist, route.Card.Id, source)))];
+        List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
+        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs));
     }
 
-    private static Gate MaterialGate(MaterialChoice choice)
+    /// <summary>By hand, and where there is something to automate also by machine.</summary>
+    private static IEnumerable<Job> Jobs(IRoute route, Job job) =>
+        route.Automates && (job.Brief.Inserts > 0 || job.Soft is not null) ? [job, job with { Assist = Assist.Machine }] : [job];
+
+    private static double OutFromOf(List<Gate> gates, MaterialChoice choice, JobInputs inputs)
     {
-        var name = choice.Material.Name;
-        if (choice.MissedMusts.Count > 0)
-            return new Gate(Verdict.Out, "Material", $"The nearest on this route misses a must: {string.Join("; ", choice.MissedMusts)}.", "Make it a want, or widen it.");
-        return choice.MissedWants.Count > 0
-            ? new Gate(Verdict.Fits, "Material", $"{name}, though a want is missed: {string.Join("; ", choice.MissedWants)}.")
-            : new Gate(Verdict.Fits, "Material", $"{name} ({choice.Material.Hardness}, {choice.Material.ServiceC:0} °C).");
+        if (gates.Any(g => g.Verdict == Verdict.Out))
+            return 1;
+        var before = 0.0;
+        foreach (var row in inputs.Deliveries)
+        {
+            if (!choice.Serves(row.Purpose))
+                return before + 1;
+            before += row.Quantity;
+        }
+
+        return double.PositiveInfinity;
     }
 }

@@ -16,21 +16,23 @@ public sealed record Dates(DateOnly FirstArticle, DateOnly LastPart)
 
     public static DateOnly AddWorkingDays(DateOnly day, double workingDays)
     {
-        var left = (int)Math.Ceiling(Math.Min(workingDays, MostDays));
-        while (left > 0)
-        {
+        var days = (int)Math.Ceiling(Math.Min(workingDays, MostDays));
+        if (days == 0)
+            return day;
+        // Counted from the last working day, whole weeks go by at once; what is left over is walked.
+        while (!IsWorkingDay(day))
+            day = day.AddDays(-1);
+        day = day.AddDays(days / 5 * 7);
+        for (var left = days % 5; left > 0; left -= IsWorkingDay(day) ? 1 : 0)
             day = day.AddDays(1);
-            if (IsWorkingDay(day))
-                left--;
-        }
-
         return day;
     }
 
     public static int WorkingDaysBetween(DateOnly from, DateOnly to)
     {
-        var days = 0;
-        for (var day = from.AddDays(1); day <= to; day = day.AddDays(1))
+        var weeks = Math.Max(0, to.DayNumber - from.DayNumber) / 7;
+        var days = 5 * weeks;
+        for (var day = from.AddDays(7 * weeks + 1); day <= to; day = day.AddDays(1))
             days += IsWorkingDay(day) ? 1 : 0;
         return days;
     }

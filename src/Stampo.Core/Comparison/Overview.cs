@@ -29,7 +29,7 @@ public sealed class Overview
         var odds = new (Band[] Bands, double[] Chances)[grid.Length];
         Parallel.For(0, odds.Length, i => odds[i] = oddsAt(grid[i]));
         Quantities = grid;
-        Curves = [.. candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.Route.Card.Tag, c.Route.Card.Name, c.IsOut,
+        Curves = [.. candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.Route.Card.Tag, c.Route.Card.Name, c.IsOutAt(1),
             [.. odds.Select(o => o.Bands[r])], Stairs.Of([.. c.Ways.Select(w => w.Likely)], grid)))];
         Spans = SpansOf(grid, odds);
         Crossovers = CrossoversOf(Spans);
@@ -48,12 +48,12 @@ public sealed class Overview
         [.. Enumerable.Range(0, GridSize).Select(i => Math.Round(Math.Pow(upTo, i / (GridSize - 1.0)))).Distinct()];
 
     /// <summary>The candidate with the lowest middle total; null when all are ruled out.</summary>
-    private int? LeaderOf(Band[] totals)
+    private int? LeaderOf(double quantity, Band[] totals)
     {
         int? leader = null;
         for (var r = 0; r < _candidates.Count; r++)
         {
-            if (!_candidates[r].IsOut && (leader is null || totals[r].P50 < totals[leader.Value].P50))
+            if (!_candidates[r].IsOutAt(quantity) && (leader is null || totals[r].P50 < totals[leader.Value].P50))
                 leader = r;
         }
 
@@ -61,7 +61,7 @@ public sealed class Overview
     }
 
     /// <summary>The same at one quantity, looking at nothing else.</summary>
-    private int? LeaderAt(double quantity) => Enumerable.Range(0, _candidates.Count).Where(r => !_candidates[r].IsOut)
+    private int? LeaderAt(double quantity) => Enumerable.Range(0, _candidates.Count).Where(r => !_candidates[r].IsOutAt(quantity))
         .AsParallel().Select(r => ((int?)r, Middle: _candidates[r].BestWay(quantity).Drawn.MiddleAt(quantity)))
         .OrderBy(c => c.Middle).ThenBy(c => c.Item1).Select(c => c.Item1).FirstOrDefault();
 
@@ -71,7 +71,7 @@ public sealed class Overview
     /// </summary>
     private List<Span> SpansOf(double[] grid, (Band[] Bands, double[] Chances)[] odds)
     {
-        var leaders = Array.ConvertAll(odds, o => LeaderOf(o.Bands));
+        var leaders = odds.Select((o, i) => LeaderOf(grid[i], o.Bands)).ToArray();
         var spans = new List<Span>();
         for (var start = 0; start < leaders.Length;)
         {

@@ -1,24 +1,31 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Comparison;
 
-/// <summary>Screens that depend on how many are made: remakes, money, dates. The same for every route.</summary>
+/// <summary>Screens that depend on how many are made: purpose, remakes, money, dates. The same for every route.</summary>
 internal static class QuantityGates
 {
     private const double ManySets = 15;
 
-    public static IEnumerable<Gate> Of(JobInputs inputs, Way way, double quantity, Dates dates)
+    public static IEnumerable<Gate> Of(JobInputs inputs, CandidateRoute candidate, Way way, double quantity, Band unit, Dates dates)
     {
+        if (candidate.OutFrom > 1 && candidate.IsOutAt(quantity))
+            yield return new Gate(Verdict.Out, "Purpose", $"From part {Text.Number(candidate.OutFrom, 9)} on they have to work or be sold: {string.Join("; ", candidate.Material.MissedMusts)}.", "Serve only the first rows this way.");
         var sets = way.Likely.Sets(quantity);
         if (sets > ManySets)
             yield return new Gate(Verdict.AtRisk, "Remakes", $"{Text.Number(sets, 6)} tool sets would wear out over {Text.Number(quantity, 9)} parts.", "A longer-lived tool, or more cavities.");
         if (inputs.Brief.ToolingBudget is { } budget)
             yield return Money(way, sets, budget);
+        if (inputs.Brief.PiecePrice is { } price && unit.P50 > price)
+            yield return new Gate(Verdict.AtRisk, "Piece price", $"{Text.Number(unit.P50, 3)} € each, {Text.Number(price)} € is aimed at.", "More at once, or a route with more tool and less labour.");
+        if (inputs.Brief.FixedDate is { } fixedDate && dates.LastPart > fixedDate)
+            yield return new Gate(Verdict.AtRisk, "Fixed date", $"The last of {Text.Number(quantity, 9)} comes {dates.LastPart:d MMM yyyy}; {fixedDate:d MMM yyyy} can't move.", "A quicker route, more cavities, or a second tool.");
         if (FirstLateRow(inputs, way.Estimate, quantity) is { } late)
             yield return late;
-        else if (inputs.Brief.Demand.Count > 0)
+        else if (inputs.Deliveries.Count > 0)
             yield return new Gate(Verdict.Fits, "Dates", $"First article {dates.FirstArticle:d MMM yyyy}; the {Text.Number(quantity, 9)} are in time.");
     }
 
@@ -35,7 +42,7 @@ internal static class QuantityGates
     private static Gate? FirstLateRow(JobInputs inputs, RouteEstimate estimate, double quantity)
     {
         var made = 0.0;
-        foreach (var row in inputs.Brief.Demand.OrderBy(r => r.NeededBy))
+        foreach (var row in inputs.Deliveries)
         {
             if (made >= quantity)
                 break;

@@ -1,27 +1,7 @@
-using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;
-
-/// <summary>One route at the marked quantity.</summary>
-public sealed record Lane(
-    RouteCard Route,
-    Verdict Verdict,
-    IReadOnlyList<Gate> Gates,
-    Material Material,
-    Band Total,
-    Band Unit,
-    double ChanceCheapest,
-    int Cavities,
-    long? ToolSets,
-    ThreePoint? LifeShots,
-    Band FirstTooling,
-    DateOnly FirstArticle,
-    DateOnly LastPart,
-    double ToleranceMm,
-    string GivesUp,
-    bool Poured);
 
 public sealed record ComparisonAnswer(
     double Quantity,
@@ -33,7 +13,7 @@ public sealed record ComparisonAnswer(
     int Draws);
 
 /// <summary>The lanes at a quantity, without what stays the same at all of them.</summary>
-public sealed record LanesAnswer(double Quantity, IReadOnlyList<Lane> Lanes);
+public sealed record LanesAnswer(double Quantity, IReadOnlyList<MovedLane> Lanes);
 
 /// <summary>
 /// All routes costed for one part and brief. What doesn't depend on the quantity is done once here;
@@ -41,19 +21,20 @@ public sealed record LanesAnswer(double Quantity, IReadOnlyList<Lane> Lanes);
 /// </summary>
 public sealed class RouteComparison
 {
-    private readonly JobInputs _inputs;
     private readonly IReadOnlyList<CandidateRoute> _candidates;
     private readonly Lazy<Overview> _overview;
 
     public RouteComparison(JobInputs inputs, IReadOnlyList<IRoute> routes, int draws = Ranges.Draws.DefaultCount, ulong seed = Ranges.Draws.DefaultSeed)
     {
-        _inputs = inputs;
+        Inputs = inputs;
         Draws = draws;
         var source = new SharedDraws(new Ranges.Draws(seed), draws);
         _candidates = [.. routes.AsParallel().AsOrdered().Select(r => CandidateRoute.For(r, inputs, source)).OfType<CandidateRoute>()];
         UpTo = Math.Max(1_000, 5 * inputs.Brief.TotalQuantity);
         _overview = new Lazy<Overview>(() => new Overview(_candidates, UpTo, OddsAt));
     }
+
+    public JobInputs Inputs { get; }
 
     public int Draws { get; }
 
@@ -66,7 +47,7 @@ public sealed class RouteComparison
     public Overview Overview => _overview.Value;
 
     /// <summary>What changes as the marker moves, alone.</summary>
-    public LanesAnswer LanesOnly(double quantity) => new(quantity, LanesAt(quantity));
+    public LanesAnswer LanesOnly(double quantity) => new(quantity, [.. LanesAt(quantity).Select(l => l.Moved)]);
 
     public ComparisonAnswer At(double quantity) => new(quantity, LanesAt(quantity),
         Overview.Quantities, Overview.Curves, Overview.Spans, Overview.Crossovers, Draws);
@@ -80,20 +61,20 @@ public sealed class RouteComparison
     }
 
     private (Band[] Bands, double[] Chances) OddsAt(double quantity) => Odds.At(quantity,
-        [.. _candidates.Select(c => c.BestWay(quantity).Drawn)], Draws, [.. _candidates.Select(c => !c.IsOut)]);
+        [.. _candidates.Select(c => c.BestWay(quantity).Drawn)], Draws, [.. _candidates.Select(c => !c.IsOutAt(quantity))]);
 
     private Lane LaneOf(CandidateRoute candidate, double quantity, Band total, double chance)
     {
         var way = candidate.BestWay(quantity);
         var estimate = way.Estimate;
-        var dates = Dates.Of(estimate, quantity, _inputs.Today);
-        List<Gate> gates = [.. candidate.Gates, .. QuantityGates.Of(_inputs, way, quantity, dates)];
+        var dates = Dates.Of(estimate, quantity, Inputs.Today);
         var unit = new Band(total.P10 / quantity, total.P50 / quantity, total.P90 / quantity);
+        List<Gate> gates = [.. candidate.Gates, .. QuantityGates.Of(Inputs, candidate, way, quantity, unit, dates)];
         var tool = Way.Sum(estimate, ChargedOn.Tool) + Way.Sum(estimate, ChargedOn.OneOff);
-        return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Material.Material, total, unit, chance,
-            estimate.Cavities, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
-            new Band(tool.Low, tool.Likely, tool.High), dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
-            GivesUp(candidate), candidate.Route.ProposePour(_inputs.JobWith(candidate.Material.Material), estimate.Cavities) is not null);
+        return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Gates.Count, candidate.Material.Material, candidate.Material.Properties, candidate.Material.Likeness, total, unit, chance,
+            estimate.Cavities, way.Assist, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
+            new Band(tool.Low, tool.Likely, tool.High), estimate.ToolClass, estimate.Run, dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
+            GivesUp(candidate), candidate.Route.ProposePour(Inputs.JobWith(candidate.Material.Material), estimate.Cavities) is not null);
     }
 
     private static string GivesUp(CandidateRoute candidate) => candidate.Material.MissedWants.Count == 0

@@ -26,6 +26,8 @@ public static class RouteWorking
                 asked, new WorkInput("life, likely", lifeLine.Likely, "shots"), new WorkInput("cavities", estimate.Cavities, ""), new WorkInput("yield, likely", yield.Likely, "share"));
         }
 
+        if (estimate.Run is { } runs)
+            sheet.Write("run", "Parts in a run", RunSize.Formula, runs.Parts, "parts", "economic run (Harris 1913)", runs.Inputs);
         List<WorkInput> inputs =
         [
             new("one-off", Way.Sum(estimate, ChargedOn.OneOff).Likely, "€"), new("tool set", Way.Sum(estimate, ChargedOn.Tool).Likely, "€"),

@@ -5,30 +5,70 @@ using Stampo.Core.Reference;
 
 namespace Stampo.Core.Materials;
 
-/// <summary>How a two-part casting resin is mixed and how long it stays pourable.</summary>
-public sealed record CastData(double RatioA, double RatioB, string Basis, double PotLifeMin, double PotMassG, double PotC, double DemoldH);
+/// <summary>How a two-part casting resin is mixed, how long it stays pourable and how hot it runs.</summary>
+public sealed record CastData(double RatioA, double RatioB, string Basis, double PotLifeMin, double PotMassG, double PotC, double DemoldH,
+    double? ViscosityMpaS = null, string? Exotherm = null);
 
-/// <summary>Temperatures and flow figures of a thermoplastic in an injection tool.</summary>
-public sealed record MeltData(double MeltC, double MoldC, double EjectC, double DiffusivityMm2PerS, double CavityMpa, bool GlassFilled);
+/// <summary>
+/// Temperatures and flow figures of a thermoplastic in an injection tool. <paramref name="CrazingMpa"/> is the stress it bears
+/// around an insert for years; null for plastics that creep instead of crazing.
+/// </summary>
+public sealed record MeltData(double MeltC, double MoldC, double EjectC, double DiffusivityMm2PerS, double CavityMpa, bool GlassFilled,
+    double? FlowRatioLow = null, double? FlowRatioHigh = null, string? Drying = null, double? CrazingMpa = null);
 
-/// <summary>A generic material with the routes it can be used on. Prices in the shop's currency per kg.</summary>
+/// <summary>Between which temperatures a sheet is formed, and the gauges it is sold in.</summary>
+public sealed record SheetData(double FormLowC, double FormHighC, IReadOnlyList<double> GaugesMm);
+
+/// <summary>
+/// A generic material with the routes it can be used on. Prices in the shop's currency per kg; null is not known.
+/// <paramref name="Series"/>: parts are meant to be of it; what is printed, cast or cut from block stands in for another.
+/// </summary>
 public sealed record Material(
     string Id,
     string Name,
     MaterialFamily Family,
+    string Polymer,
+    bool Series,
     IReadOnlyList<string> Routes,
     double DensityGPerCm3,
     ShoreScale ShoreScale,
     double ShoreValue,
+    double? TensileMpa,
+    double? ModulusMpa,
+    double? ElongationPct,
+    double? TearKnPerM,
+    double? ImpactKjPerM2,
     double ServiceC,
+    double? ShortTermC,
+    Clarity Clarity,
+    Colour Colour,
     ThreePoint ShrinkPct,
     ThreePoint PricePerKg,
     string Source,
     CastData? Cast = null,
-    MeltData? Melt = null)
+    MeltData? Melt = null,
+    SheetData? Sheet = null)
 {
     [JsonIgnore]
     public Hardness Hardness => new(ShoreScale, ShoreValue);
+
+    [JsonIgnore]
+    public bool IsSoft => Softness.Of(Family);
+
+    public double? Of(Property property) => property switch
+    {
+        Property.TensileMpa => TensileMpa,
+        Property.ModulusMpa => ModulusMpa,
+        Property.ElongationPct => ElongationPct,
+        Property.TearKnPerM => TearKnPerM,
+        Property.ImpactKjPerM2 => ImpactKjPerM2,
+        _ => ShortTermC,
+    };
+}
+
+public static class Softness
+{
+    public static bool Of(MaterialFamily family) => family is MaterialFamily.FlexibleElastomer or MaterialFamily.SiliconeRubber or MaterialFamily.Rubber;
 }
 
 /// <summary>The materials that ship with the application.</summary>

@@ -22,4 +22,13 @@ public sealed class RateCard(IEnumerable<Rate> rates)
     public IReadOnlyCollection<Rate> All => _rates.Values;
 
     public Rate this[string key] => _rates[key];
+
+    public Rate? Find(string key) => _rates.GetValueOrDefault(key);
+
+    /// <summary>The card with some rates in place of its own; keys it doesn't have are left out.</summary>
+    public RateCard With(IEnumerable<Rate> changed)
+    {
+        var own = changed.Where(r => _rates.ContainsKey(r.Key)).ToDictionary(r => r.Key);
+        return own.Count == 0 ? this : new RateCard(_rates.Values.Select(r => own.GetValueOrDefault(r.Key, r)));
+    }
 }

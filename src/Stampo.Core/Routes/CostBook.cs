@@ -47,12 +47,6 @@ public sealed class CostBook(RateCard rates)
     public CostBook AddPrice(ChargedOn on, string name, string rateKey, double times = 1) =>
         Add(on, name, new Amount(times, "×", "how many"), rateKey);
 
-    /// <summary>Inserts held in the mold, when the brief asks for some.</summary>
-    public CostBook AddInserts(Job job) => job.Brief.Inserts == 0
-        ? this
-        : Add(ChargedOn.Piece, "Load inserts by hand", Amount.Of(job.Rate("insert.load"), job.Brief.Inserts, "inserts"), "labour.bench")
-            .AddPrice(ChargedOn.Piece, "Inserts", "insert.price", job.Brief.Inserts);
-
     private CostBook Add(ChargedOn on, string name, Amount amount, string key, ThreePoint rate, string rateUnit, string source)
     {
         _lines.Add(new CostLine(on, name, amount.Value, amount.Unit, amount.Formula, amount.Inputs, key, rate, rateUnit, source));

@@ -96,10 +96,31 @@ internal static class Gates
         ? About(Concern.Hole, "Slender holes") with { Verdict = Verdict.AtRisk, Reason = $"{Text.Count(holes, "blind hole")} more than three times as deep as wide: a silicone core that slender bends.", Remedy = "Put steel pins in the mold, or drill them later." }
         : About(Concern.Hole, "Slender holes") with { Reason = job.Part.Measured is null ? "Not measured." : "No blind hole is more than three times as deep as wide." };
 
-    public static Gate Inserts(Job job, bool molded, string otherwise) =>
+    /// <param name="job">What is asked.</param>
+    /// <param name="molded">Whether the tool holds them.</param>
+    /// <param name="otherwise">What to do when it does not.</param>
+    /// <param name="robotFrom">Parts a year from which a robot loads them for less.</param>
+    public static Gate Inserts(Job job, bool molded, string otherwise, Func<Job, double>? robotFrom = null) =>
         job.Brief.Inserts == 0 || molded
-            ? new Gate(Verdict.Fits, "Inserts", job.Brief.Inserts == 0 ? "None asked." : $"{Text.Count(job.Brief.Inserts, "insert")} held in the tool and molded in.")
+            ? new Gate(Verdict.Fits, "Inserts", job.Brief.Inserts == 0 ? "None asked." : $"{Text.Count(job.Brief.Inserts, "insert")} held in the tool and molded in{(robotFrom is null ? "" : $"; by hand to about {Text.Number(robotFrom(job), 2)} parts a year, by robot beyond")}.")
             : new Gate(Verdict.AtRisk, "Inserts", $"{Text.Count(job.Brief.Inserts, "insert")} can't be molded in.", otherwise);
+
+    /// <summary>Hoop stress of a plastic that shrinks onto its inserts, against what it bears for years.</summary>
+    public static IEnumerable<Gate> InsertStress(Job job)
+    {
+        if (job is not { Brief: { Inserts: > 0, InsertSize: { } size }, Material: { Melt.CrazingMpa: { } bears, ModulusMpa: { } modulus } })
+            yield break;
+        var hoop = AddOns.InsertStress.HoopMpa(modulus, job.Material.ShrinkPct.Likely / 100, size.DiameterMm / 2, size.BossMm / 2);
+        var said = $"{job.Material.Name} shrinks onto a {Text.Number(size.DiameterMm)} mm insert in a {Text.Number(size.BossMm)} mm boss with {Text.Number(hoop, 3)} MPa; it bears about {Text.Number(bears)} MPa for years";
+        yield return hoop <= bears
+            ? new Gate(Verdict.Fits, "Insert stress", $"{said}.")
+            : new Gate(Verdict.AtRisk, "Insert stress", $"{said}: it will craze.", "Warm the inserts, take a tougher plastic, or press them in afterwards.");
+    }
+
+    /// <summary>What stands in the shop against what this needs.</summary>
+    public static Gate InHouse(string name, bool fits, string needs, string has) => fits
+        ? new Gate(Verdict.Fits, name, $"In house: {needs} in the {has}.")
+        : new Gate(Verdict.AtRisk, name, $"Not in house: {needs} is more than the {has} takes.", "Have it made outside.");
 
     private static Gate About(Concern concern, string name, double? limit = null) => new(Verdict.Fits, name, "") { Concern = concern, Limit = limit };
 

@@ -26,9 +26,23 @@ public enum RouteFigure
 /// <summary>What a route is asked about: the part, the brief, the material chosen for this route, and the rates.</summary>
 public sealed record Job(PartFacts Part, Brief Brief, Material Material, RateCard Rates)
 {
+    /// <summary>Who loads inserts and carries parts to their second tool.</summary>
+    public Assist Assist { get; init; }
+
+    /// <summary>The soft material this route would put on as the second; null when none is asked or none goes with the first.</summary>
+    public Material? Soft { get; init; }
+
     public Rate Rate(string key) => Rates[key];
 
     public ThreePoint Norm(string key) => Rates[key].Value;
+}
+
+public enum Assist
+{
+    Hands,
+
+    /// <summary>A robot for inserts, a two-barrel press with a turning tool for a second material.</summary>
+    Machine,
 }
 
 public enum Verdict
@@ -91,6 +105,12 @@ public sealed record RouteEstimate(
     double PartsPerDay,
     double ToleranceMm)
 {
+    /// <summary>Among the trade's five classes of injection tools; null for other tools.</summary>
+    public string? ToolClass { get; init; }
+
+    /// <summary>How the run size came about; null for the norm or when nothing is made in runs.</summary>
+    public RunSize? Run { get; init; }
+
     public ThreePoint FirstArticleDays => Lead.Aggregate((ThreePoint)0, (sum, step) => sum + step.WorkingDays);
 }
 
@@ -106,6 +126,16 @@ public interface IRoute
     IReadOnlyList<int> CavityChoices(Job job);
 
     RouteEstimate Estimate(Job job, int cavities);
+
+    /// <summary>The norm for the share of its tool that a design change costs; null without a tool.</summary>
+    string? ChangeKey => "change.soft";
+
+    bool FinishesBothSides => true;
+
+    /// <summary>A robot may load its inserts and a two-barrel press its second material.</summary>
+    bool Automates => false;
+
+    bool TakesSecondMaterial => false;
 
     /// <summary>The first pour for a route that is poured; null for a route whose plan is not poured.</summary>
     PourProposal? ProposePour(Job job, int cavities) => null;

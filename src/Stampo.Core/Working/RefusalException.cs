@@ -30,6 +30,14 @@ public static class Check
                 $"{field} is {Text.Number(value)} {unit}".TrimEnd() +
                 $"; it must be more than 0 and at most {Text.Number(high)} {unit}".TrimEnd() + ".", field);
 
+    /// <summary>A list that is there and has no gaps.</summary>
+    public static IReadOnlyList<T> Whole<T>(IReadOnlyList<T>? list, string field) where T : class
+    {
+        for (var i = 0; i < Given(list, field).Count; i++)
+            Given(list![i], $"{field}[{i}]");
+        return list!;
+    }
+
     public static T Given<T>(T? value, string field) where T : class =>
         value ?? throw new RefusalException("input.missing", $"{field} is missing; give it and send again.", field);
 }

@@ -48,6 +48,17 @@ public class BridgeTests
     }
 
     [Fact]
+    public void A_settled_design_costs_no_change_and_a_slow_route_is_ordered_sooner()
+    {
+        var request = new BridgeRequest(Rows((100, 70), (400, 70)), [Route("cast", 0, 1_000, null, 1, lead: 30, change: 1)], 0.1, 0, Start);
+        var always = Bridge.Plan(request, Start).Stretches[0].Cost.Change;
+        var settled = Bridge.Plan(request with { ChangeUntil = Start.AddDays(100) }, Start).Stretches[0].Cost.Change;
+        Assert.Equal(always * 30 / 330, settled, 1e-9);
+        var slow = request with { Routes = [request.Routes[0] with { PartsPerDay = 7 }] };
+        Assert.Equal(Start.AddDays(100 - 30 - 10), Bridge.Plan(slow, Start).Stretches[0].OrderBy);
+    }
+
+    [Fact]
     public void Money_bound_in_a_tool_has_its_price()
     {
         var answer = Plan(Rows((365, 10)), 0, 12, Route("a", 100, 900, null, 1, lead: 365.25 / 2));

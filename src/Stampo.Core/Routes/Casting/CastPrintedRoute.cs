@@ -1,4 +1,5 @@
 using Stampo.Core.Plans;
+using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;
 
 namespace Stampo.Core.Routes.Casting;
@@ -22,6 +23,8 @@ public sealed class CastPrintedRoute : IRoute
             yield return new Gate(Verdict.AtRisk, "Finish", "Gloss from a printed mold means sanding the cavity, which is hard to reach.", "Take fine matt, or a silicone mold from a polished pattern.");
     }
 
+    public bool TakesSecondMaterial => true;
+
     public IReadOnlyList<int> CavityChoices(Job job) => [.. new[] { 1, 2, 4 }.Where(n => n == 1 || BlockCm3(job) * n < 4000)];
 
     public RouteEstimate Estimate(Job job, int cavities)
@@ -35,6 +38,7 @@ public sealed class CastPrintedRoute : IRoute
             .Add(ChargedOn.Tool, "Mold: printer time", PrintCost.MachineHours(job, solid, 1), "print.machine")
             .Add(ChargedOn.Tool, "Smooth, seal and fit the halves", Amount.Of(job.Rate("printedMold.finishHours"), more, "cavities^0.7"), "labour.bench")
             .AddPrice(ChargedOn.Tool, "Bolts, pins, release", "printedMold.hardware")
+            .AddSecondTool(job, "second.castMold")
             .AddPieces(job, cavities, "printedMold.shot");
         return new RouteEstimate(cavities, book.Lines, job.Norm("printedMold.life"), [job.Rate("printedMold.life").AsInput()], yield, null,
             [new LeadStep("Split and prepare the mold", new(0.3, 0.5, 1)), new LeadStep("Print the mold", new(0.5, 1, 2)), new LeadStep("Smooth, seal, first pour", new(0.5, 0.5, 1))],

@@ -18,6 +18,8 @@ public sealed class CastSacrificialRoute : IRoute
         Gates.Inserts(job, molded: true, ""),
     ];
 
+    public string? ChangeKey => null;
+
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
 
     public RouteEstimate Estimate(Job job, int cavities)

@@ -1,5 +1,6 @@
 using Stampo.Core.Plans;
 using Stampo.Core.Ranges;
+using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
@@ -20,6 +21,7 @@ internal static class Pouring
         return book.AddMaterial(ChargedOn.Piece, "Casting resin", ResinKg(job), job.Material)
             .Add(ChargedOn.Piece, "One shot, shared by its cavities", Amount.Shared(job.Rate(shotKey), cavities), "labour.bench")
             .Add(ChargedOn.Piece, "Trim gate and risers", Amount.Of(job.Rate("cast.trim")), "labour.bench")
+            .AddCastSoft(job, cavities, shotKey)
             .AddInserts(job);
     }
 

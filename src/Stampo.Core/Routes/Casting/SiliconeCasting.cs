@@ -1,6 +1,7 @@
 using Stampo.Core.Parts;
 using Stampo.Core.Plans;
 using Stampo.Core.Ranges;
+using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;
@@ -33,7 +34,21 @@ public abstract class SiliconeCasting : IRoute
         Gates.UndercutInSoftMold(job),
         Gates.SlenderHoles(job),
         Gates.Inserts(job, molded: true, ""),
+        .. InHouse(job),
     ];
+
+    public bool TakesSecondMaterial => true;
+
+    private static IEnumerable<Gate> InHouse(Job job)
+    {
+        var (a, b, c, _) = Block(job, 1);
+        var litres = a * b * c / 1e6;
+        if (job.Brief.Equipment?.ChamberLitres is { } chamber)
+            yield return Gates.InHouse("Vacuum chamber", litres <= chamber, $"a block of {Text.Number(litres, 2)} L", $"{Text.Number(chamber)} L chamber");
+        if (job.Brief.Equipment?.PotLitres is { } pot)
+            yield return Gates.InHouse("Pressure pot", litres <= pot, $"a block of {Text.Number(litres, 2)} L", $"{Text.Number(pot)} L pot");
+    }
+
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
         [.. new[] { 1, 2, 4, 6, 8, 12 }.Where(n => n == 1 || (Block(job, n).Longest <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];
@@ -51,13 +66,14 @@ public abstract class SiliconeCasting : IRoute
             .Add(ChargedOn.Tool, "Pour the silicone", Amount.Of(job.Rate("silicone.pourHours")), "labour.bench")
             .Add(ChargedOn.Tool, "Open and trim the mold", Amount.Of(job.Rate("silicone.openHours"), more, "cavities^0.6"), "labour.bench")
             .AddPrice(ChargedOn.Tool, "Box board, tape, release, vents", "silicone.consumables")
+            .AddSecondTool(job, "second.castMold")
             .AddPieces(job, cavities, ShotKey);
         AddOwn(book, job, cavities);
         var undercut = UndercutFactor(job.Part.Undercut ?? Undercut.None);
         return new RouteEstimate(cavities, book.Lines, job.Norm(LifeKey) * undercut,
             [job.Rate(LifeKey).AsInput(), new WorkInput("undercut factor", undercut, "×", "part/undercut")],
             yield, null,
-            [new LeadStep("Print the pattern", new(1, 1, 2)), new LeadStep("Finish the pattern", new(0.5, 1, 2)), new LeadStep("Mold: box, pour, cure, open", new(1, 1.5, 2)), .. MoreLead],
+            [new LeadStep("Print the pattern", new(1, 1, 2)), new LeadStep(cavities == 1 ? "Finish the pattern" : "Finish the patterns", new ThreePoint(0.5, 1, 2) * Math.Sqrt(cavities)), new LeadStep("Mold: box, pour, cure, open", new(1, 1.5, 2)), .. MoreLead],
             PartsPerDay(job, cavities, yield), Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm));
     }
 

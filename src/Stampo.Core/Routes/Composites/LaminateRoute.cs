@@ -1,4 +1,5 @@
 using Stampo.Core.Parts;
+using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Composites;
@@ -23,6 +24,9 @@ public abstract class LaminateRoute : IRoute
     protected abstract double ToleranceMm { get; }
 
     protected abstract IReadOnlyList<LeadStep> Lead { get; }
+
+    /// <summary>One good side to each mold.</summary>
+    public bool FinishesBothSides => Molds > 1;
 
     public IEnumerable<Gate> Screen(Job job)
     {

@@ -10,6 +10,8 @@ public sealed class FormAluminiumRoute : SheetForming
     public override RouteCard Card { get; } = new("form-aluminium", "FA", "Sheet formed in aluminium", "Forming", RouteFigure.Sheet,
         "Constant-gauge sheet that thins where it draws; one crisp side; a metal mold before the first part.");
 
+    public override string ChangeKey => "change.aluminium";
+
     protected override string CycleKey => "form.aluminium.cycle";
 
     protected override string LifeKey => "form.aluminium.life";

@@ -8,6 +8,8 @@ public abstract class SheetForming : IRoute
 {
     public abstract RouteCard Card { get; }
 
+    public virtual string? ChangeKey => "change.soft";
+
     protected abstract string CycleKey { get; }
 
     protected abstract string LifeKey { get; }
@@ -18,12 +20,17 @@ public abstract class SheetForming : IRoute
 
     protected abstract IReadOnlyList<LeadStep> Lead { get; }
 
+    /// <summary>The side on the mold is crisp, the other is not.</summary>
+    public bool FinishesBothSides => false;
+
     public IEnumerable<Gate> Screen(Job job)
     {
         yield return job.Part.Declared.Shape == ShapeClass.OpenShell
             ? new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall.")
             : new Gate(Verdict.Out, "Shape", "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.", "If it is a shell, say so on the Part page.");
         yield return Gates.FitsInto(job, "the forming machine", 900, 600, 250);
+        if (job.Brief.Equipment is { SheetLengthMm: { } length, SheetWidthMm: { } width })
+            yield return Gates.InHouse("Forming machine", Fits(job, length, width), "the sheet this part needs", $"{Text.Number(length)} × {Text.Number(width)} mm frame");
         yield return Gates.Draft(job, 2);
         yield return Gates.NoUndercut(job);
         yield return Gates.Inserts(job, molded: false, "Rivet or bond them on afterwards.");
@@ -44,6 +51,14 @@ public abstract class SheetForming : IRoute
             .Add(ChargedOn.Piece, "Forming: hands", Amount.Of(job.Rate(CycleKey)), "labour.bench")
             .Add(ChargedOn.Piece, "Trim", Amount.Of(job.Rate("form.trim")), "labour.bench");
         return new RouteEstimate(1, book.Lines, job.Norm(LifeKey), [job.Rate(LifeKey).AsInput()], yield, null, Lead, PartsPerDay, ToleranceMm);
+    }
+
+    private static bool Fits(Job job, double length, double width)
+    {
+        double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
+        Array.Sort(sides);
+        var margin = 2 * job.Norm("form.margin").Likely;
+        return sides[2] + margin <= Math.Max(length, width) && sides[1] + margin <= Math.Min(length, width);
     }
 
     protected abstract void AddMold(CostBook book, Job job);

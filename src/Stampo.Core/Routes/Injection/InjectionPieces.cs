@@ -1,4 +1,5 @@
 using Stampo.Core.Ranges;
+using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;
@@ -13,11 +14,15 @@ internal static class InjectionPieces
         book.Add(ChargedOn.Batch, "Set up and warm up", Amount.Of(job.Rate("inject.setup")), "inject.press")
             .Add(ChargedOn.Batch, "Set up: hands", Amount.Of(job.Rate("inject.setup")), "labour.bench")
             .AddMaterial(ChargedOn.Piece, "Plastic", PlasticKg(job), job.Material)
-            .Add(ChargedOn.Piece, "Press time, smallest press", new Amount(cycle.Value * (1.0 / (3600 * cavities)), "h", "cycle ÷ (3600 × cavities)", [.. cycle.Inputs, new WorkInput("cavities", cavities, "")]), "inject.press")
+            .Add(ChargedOn.Piece, "Press time, smallest press", PressHours(cycle, cavities), "inject.press")
             .Add(ChargedOn.Piece, "Press time, for its clamp", new Amount(cycle.Value * (kn.Value.Likely / (3600 * cavities)), "h·kN", "cycle × clamp ÷ (3600 × cavities)", [.. cycle.Inputs, .. kn.Inputs]), "inject.pressPerKn")
             .Add(ChargedOn.Piece, "Attend, pack, check", Amount.Of(job.Rate("inject.attend")), "labour.bench");
-        return book.AddInserts(job);
+        return book.AddMoldedSoft(job, cavities).AddInserts(job, "inject.press");
     }
+
+    /// <summary>A cycle shared by its cavities.</summary>
+    public static Amount PressHours(Amount cycle, int cavities) =>
+        new(cycle.Value * (1.0 / (3600 * cavities)), "h", "cycle ÷ (3600 × cavities)", [.. cycle.Inputs, new WorkInput("cavities", cavities, "")]);
 
     public static Amount CycleSeconds(Job job)
     {

@@ -1,3 +1,4 @@
+using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;
@@ -18,6 +19,15 @@ public abstract class MetalInjection : IRoute
     /// <summary>Glass fibre wears soft metal: the share of the life that is left.</summary>
     protected abstract double GlassFactor { get; }
 
+    /// <summary>By the cycles it is expected to give.</summary>
+    protected abstract string ToolClass { get; }
+
+    public abstract string ChangeKey { get; }
+
+    public bool Automates => true;
+
+    public bool TakesSecondMaterial => true;
+
     public IEnumerable<Gate> Screen(Job job)
     {
         yield return Gates.FitsInto(job, "the tool shop", 600, 500, 300);
@@ -25,10 +35,14 @@ public abstract class MetalInjection : IRoute
         yield return Gates.ThickestSection(job, 8, "sink and cool slowly", "Core the part out to walls under 4 mm.");
         yield return Gates.Draft(job, 1);
         yield return Gates.UndercutInRigidTool(job, "each undercut needs a slide or a hand-loaded core, which is in the price");
-        yield return Gates.Inserts(job, molded: true, "");
+        yield return Gates.Inserts(job, molded: true, "", AddOns.InsertLoading.BreakEvenAYear);
+        foreach (var gate in Gates.InsertStress(job))
+            yield return gate;
         var kn = InjectionPieces.ClampKn(job, 1).Value.Likely;
         if (kn > LargestPressKn)
             yield return new Gate(Verdict.Out, "Clamp", $"One cavity needs {Text.Number(kn, 3)} kN; presses to {Text.Number(LargestPressKn)} kN are at hand.", "Have it molded on a larger press.");
+        else if (job.Brief.Equipment?.PressKn is { } press)
+            yield return Gates.InHouse("Press", kn <= press, $"{Text.Number(kn, 3)} kN for one cavity", $"{Text.Number(press)} kN press");
     }
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
@@ -38,11 +52,12 @@ public abstract class MetalInjection : IRoute
     {
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.inject")), "labour.engineer");
-        new MetalTool(job, Metal, cavities).AddTo(book).AddInjectionPieces(job, cavities);
+        new MetalTool(job, Metal, cavities).AddTo(book).AddSecondTool(job, "second.toolShare").AddInjectionPieces(job, cavities);
         var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
         var life = job.Rate($"tool.{Metal}.life");
         var yield = job.Norm("inject.yield");
         return new RouteEstimate(cavities, book.Lines, life.Value * glass, [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family")],
-            yield, (int)job.Norm("inject.run").Likely, Lead, InjectionPieces.PartsPerDay(job, cavities, yield), ToleranceMm);
+            yield, (int)job.Norm("inject.run").Likely, Lead, InjectionPieces.PartsPerDay(job, cavities, yield), ToleranceMm)
+        { ToolClass = ToolClass };
     }
 }

@@ -23,6 +23,7 @@ internal sealed class MetalTool(Job job, string metal, int cavities)
             ("Cooling", Amount.Of(job.Rate("tool.cooling"), CavityFactor, "cavities^0.7")),
             ("Ejection", Amount.Of(job.Rate("tool.ejection"), Math.Sqrt(job.Part.FootprintCm2) * CavityFactor, "√footprint × cavities^0.7")),
             .. Slides(),
+            .. Lettering(),
             .. Polish(),
         ];
         foreach (var (name, hours) in work)
@@ -62,11 +63,22 @@ internal sealed class MetalTool(Job job, string metal, int cavities)
             yield return ("Slides for undercuts", Amount.Of(job.Rate("tool.slide"), count * CavityFactor, "slides × cavities^0.7"));
     }
 
+    private IEnumerable<(string, Amount)> Lettering()
+    {
+        if (job.Brief.Lettering)
+            yield return ("Sink the lettering, mirrored", Amount.Of(job.Rate("tool.lettering"), CavityFactor, "cavities^0.7"));
+    }
+
     private IEnumerable<(string, Amount)> Polish()
     {
         if (job.Brief.ShowSide == Briefs.Finish.AsTooled)
             yield break;
-        var key = job.Brief.ShowSide == Briefs.Finish.Gloss ? "tool.polishGloss" : "tool.polishMatt";
+        var key = job.Brief.ShowSide switch
+        {
+            Briefs.Finish.Gloss => "tool.polishGloss",
+            Briefs.Finish.Texture => "tool.texture",
+            _ => "tool.polishMatt",
+        };
         yield return ("Finish the show side of the cavity", Amount.Of(job.Rate(key), job.Part.ShowAreaDm2 * CavityFactor, "show side × cavities^0.7"));
     }
 

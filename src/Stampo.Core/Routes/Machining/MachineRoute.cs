@@ -18,6 +18,8 @@ public sealed class MachineRoute : IRoute
         Gates.Inserts(job, molded: false, "Press or screw them in afterwards."),
     ];
 
+    public string? ChangeKey => null;
+
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
 
     public RouteEstimate Estimate(Job job, int cavities)

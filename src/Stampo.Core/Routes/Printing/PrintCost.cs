@@ -33,5 +33,10 @@ internal static class PrintCost
         : new Amount(job.Norm(FinishKey(job)) * job.Part.ShowAreaDm2, "h", "show side × hours per dm²",
             new WorkInput("show side (half the surface until faces are picked)", job.Part.ShowAreaDm2, "dm²", "part"), job.Rate(FinishKey(job)).AsInput());
 
-    private static string FinishKey(Job job) => job.Brief.ShowSide == Briefs.Finish.Gloss ? "finish.gloss" : "finish.matt";
+    private static string FinishKey(Job job) => job.Brief.ShowSide switch
+    {
+        Briefs.Finish.Gloss => "finish.gloss",
+        Briefs.Finish.Texture => "finish.texture",
+        _ => "finish.matt",
+    };
 }

@@ -14,6 +14,8 @@ public sealed class PrintRoute : IRoute
         Gates.Inserts(job, molded: false, "Press or heat-set them afterwards."),
     ];
 
+    public string? ChangeKey => null;
+
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
 
     public RouteEstimate Estimate(Job job, int cavities)

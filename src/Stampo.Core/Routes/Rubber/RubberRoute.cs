@@ -1,4 +1,5 @@
 using Stampo.Core.Ranges;
+using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Injection;
 using Stampo.Core.Working;
 
@@ -24,6 +25,8 @@ public abstract class RubberRoute : IRoute
     protected abstract string LifeKey { get; }
 
     protected abstract IReadOnlyList<LeadStep> Lead { get; }
+
+    public string ChangeKey => "change.steel";
 
     public IEnumerable<Gate> Screen(Job job) =>
     [

@@ -1,0 +1,78 @@
+using System.Text.Json.Serialization;
+
+namespace Stampo.Core.Briefs;
+
+public sealed record HardnessTarget(ShoreScale Scale, double Value, double TolerancePoints, bool Must)
+{
+    /// <summary>Why this hardness, when it was chosen by trying samples.</summary>
+    public string? Reason { get; init; }
+
+    public DateOnly? ChosenOn { get; init; }
+
+    [JsonIgnore]
+    public Hardness Hardness => new(Scale, Value);
+
+    public bool MetBy(Hardness offered) => Math.Abs(offered.OnOneScale - Hardness.OnOneScale) <= TolerancePoints;
+}
+
+/// <summary>The long-term service temperature.</summary>
+public sealed record TemperatureTarget(double Celsius, bool Must);
+
+/// <summary>Properties of which more is better, each with its own unit.</summary>
+public enum Property
+{
+    TensileMpa,
+    ModulusMpa,
+    ElongationPct,
+    TearKnPerM,
+    ImpactKjPerM2,
+    ShortTermC,
+}
+
+/// <summary>At least this much of a property.</summary>
+public sealed record PropertyTarget(Property Property, double AtLeast, bool Must);
+
+public enum Clarity
+{
+    Opaque,
+    Translucent,
+    Clear,
+}
+
+public sealed record ClarityTarget(Clarity AtLeast, bool Must);
+
+/// <summary>How a material comes by its colour, from the least free to the most.</summary>
+public enum Colour
+{
+    AsComes,
+    Dyed,
+    Matched,
+}
+
+public sealed record ColourTarget(Colour AtLeast, bool Must);
+
+/// <summary>Uses for which a supplier's certificate and a qualified person decide, not a comparison.</summary>
+public enum Exposure
+{
+    Flame,
+    Uv,
+    Chemicals,
+    Skin,
+    Food,
+    Medical,
+    Pressure,
+    Lifting,
+}
+
+/// <summary>Which requirements bind parts made for a purpose: a look sample need not carry the load.</summary>
+public static class Binding
+{
+    /// <summary>Strength, stiffness, hardness and temperature bind parts that have to work.</summary>
+    public static bool OfFunction(Purpose purpose) => purpose >= Purpose.Function;
+
+    /// <summary>The family of the material binds parts that stand for the series; a trial may be of a stand-in.</summary>
+    public static bool OfSeries(Purpose purpose) => purpose >= Purpose.Pilot;
+
+    /// <summary>Clarity and colour bind parts that are looked at or sold.</summary>
+    public static bool OfLook(Purpose purpose) => purpose != Purpose.Fit;
+}

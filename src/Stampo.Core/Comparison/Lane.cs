@@ -1,0 +1,53 @@
+using Stampo.Core.Materials;
+using Stampo.Core.Ranges;
+using Stampo.Core.Routes;
+
+namespace Stampo.Core.Comparison;
+
+/// <summary>
+/// One route at the marked quantity. The first <paramref name="FixedGates"/> of its gates hold at any quantity.
+/// </summary>
+public sealed record Lane(
+    RouteCard Route,
+    Verdict Verdict,
+    IReadOnlyList<Gate> Gates,
+    int FixedGates,
+    Material Material,
+    IReadOnlyList<PropertyMatch> Properties,
+    Likeness? Likeness,
+    Band Total,
+    Band Unit,
+    double ChanceCheapest,
+    int Cavities,
+    Assist Assist,
+    long? ToolSets,
+    ThreePoint? LifeShots,
+    Band FirstTooling,
+    string? ToolClass,
+    RunSize? Run,
+    DateOnly FirstArticle,
+    DateOnly LastPart,
+    double ToleranceMm,
+    string GivesUp,
+    bool Poured)
+{
+    /// <summary>What a moved marker changes of it.</summary>
+    public MovedLane Moved => new(Route.Id, Verdict, [.. Gates.Skip(FixedGates)], Total, Unit, ChanceCheapest, Cavities, Assist, ToolSets, LifeShots, FirstTooling, Run, FirstArticle, LastPart);
+}
+
+/// <summary>What of a lane depends on the quantity; its gates are those that do.</summary>
+public sealed record MovedLane(
+    string Id,
+    Verdict Verdict,
+    IReadOnlyList<Gate> Gates,
+    Band Total,
+    Band Unit,
+    double ChanceCheapest,
+    int Cavities,
+    Assist Assist,
+    long? ToolSets,
+    ThreePoint? LifeShots,
+    Band FirstTooling,
+    RunSize? Run,
+    DateOnly FirstArticle,
+    DateOnly LastPart);

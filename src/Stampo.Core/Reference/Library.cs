@@ -1,0 +1,134 @@
+using Stampo.Core.Materials;
+using Stampo.Core.Ranges;
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Reference;
+
+/// <summary>Rates, materials and supplies as a shop works with them: what ships, with the shop's own in place of it or besides.</summary>
+public sealed record Library(RateCard Rates, IReadOnlyList<Material> Materials, IReadOnlyList<Supply> Supplies)
+{
+    public static Library Shipped { get; } = new(RateCard.Shipped, MaterialLibrary.All, SupplyLibrary.All);
+
+    public Library With(IReadOnlyList<Rate> rates, IReadOnlyList<Material> materials, IReadOnlyList<Supply> supplies) =>
+        new(Rates.With(rates), Merged(Materials, materials, m => m.Id), Merged(Supplies, supplies, s => s.Id));
+
+    private static List<T> Merged<T>(IReadOnlyList<T> shipped, IReadOnlyList<T> own, Func<T, string> key)
+    {
+        var changed = own.ToDictionary(key);
+        return [.. shipped.Select(s => changed.GetValueOrDefault(key(s), s)), .. own.Where(o => shipped.All(s => key(s) != key(o)))];
+    }
+}
+
+/// <summary>Bounds of what a shop may put into its library; each refusal names the entry and the field.</summary>
+public static class LibraryCheck
+{
+    private const int LongestText = 200;
+
+    public static Rate Checked(this Rate rate)
+    {
+        var at = $"rates.{rate.Key}";
+        Check.Between(rate.Low, 0, 1e9, $"{at}.low", rate.Unit, "rates are not negative");
+        Check.Between(rate.High, 0, 1e9, $"{at}.high", rate.Unit, "rates are not negative");
+        _ = rate.Value; // refuses low > likely > high
+        Words(rate.Source, $"{at}.source");
+        if (rate.Unit == "share" && rate.High > 1)
+            throw new RefusalException("input.out-of-range", $"{at} is a share; give it between 0 and 1.", at);
+        if ((rate.Key.EndsWith(".yield", StringComparison.Ordinal) || rate.Key.EndsWith(".life", StringComparison.Ordinal) || DividedBy(rate.Key)) && rate.Low <= 0)
+            throw new RefusalException("input.out-of-range", $"{at}.low is {Text.Number(rate.Low)} {rate.Unit}; things are divided by it, so it must be more than 0.", $"{at}.low");
+        return rate;
+    }
+
+    public static Material Checked(this Material material)
+    {
+        var at = $"materials.{Id(material.Id, "materials")}";
+        Words(material.Name, $"{at}.name");
+        Words(material.Polymer, $"{at}.polymer");
+        Words(material.Source, $"{at}.source");
+        foreach (var route in Check.Given(material.Routes, $"{at}.routes"))
+        {
+            if (RouteCatalogue.Find(route) is null)
+                throw new RefusalException("library.no-route", $"{at}.routes names \"{route}\"; there is no such route.", $"{at}.routes");
+        }
+
+        Check.Between(material.DensityGPerCm3, 0.01, 25, $"{at}.densityGPerCm3", "g/cm³", "no solid here is lighter or heavier");
+        Check.Between(material.ShoreValue, 0, 100, $"{at}.shoreValue", "Shore", "a Shore scale ends there");
+        Check.Between(material.ServiceC, -50, 500, $"{at}.serviceC", "°C", "no plastic or elastomer serves outside it");
+        Amount(material.TensileMpa, $"{at}.tensileMpa", "MPa", 10_000);
+        Amount(material.ModulusMpa, $"{at}.modulusMpa", "MPa", 1_000_000);
+        Amount(material.ElongationPct, $"{at}.elongationPct", "%", 3_000);
+        Amount(material.TearKnPerM, $"{at}.tearKnPerM", "kN/m", 1_000);
+        Amount(material.ImpactKjPerM2, $"{at}.impactKjPerM2", "kJ/m²", 1_000);
+        Check.Between(material.ShrinkPct.Low, 0, 10, $"{at}.shrinkPct", "%", "plastics shrink by a few percent");
+        Check.Between(material.ShrinkPct.High, 0, 10, $"{at}.shrinkPct", "%", "plastics shrink by a few percent");
+        Price(material.PricePerKg, $"{at}.pricePerKg");
+        Need(material, "cast-", material.Cast is not null, "cast", at);
+        Need(material, "inject-", material.Melt is not null, "melt", at);
+        Processing(material, at);
+        return material;
+    }
+
+    public static Supply Checked(this Supply supply)
+    {
+        var at = $"supplies.{Id(supply.Id, "supplies")}";
+        Words(supply.Name, $"{at}.name");
+        Words(supply.Source, $"{at}.source");
+        Words(supply.PriceUnit, $"{at}.priceUnit");
+        Check.Between(supply.DensityGPerCm3, 0.001, 25, $"{at}.densityGPerCm3", "g/cm³", "no solid here is lighter or heavier");
+        Price(supply.Price, $"{at}.price");
+        return supply;
+    }
+
+    /// <summary>Norms that stand below a fraction somewhere.</summary>
+    private static bool DividedBy(string key) =>
+        key is "print.buildRate" or "machine.removal" or "tool.ballRadius" or "tool.scallop" or "inject.run" or "holding.share" or "holding.months"
+        || key.EndsWith(".roughing", StringComparison.Ordinal) || key.EndsWith(".feed", StringComparison.Ordinal) || key.EndsWith(".cycle", StringComparison.Ordinal) || key.EndsWith("cycle", StringComparison.Ordinal);
+
+    private static void Need(Material material, string routes, bool has, string data, string at)
+    {
+        if (!has && material.Routes.Any(r => r.StartsWith(routes, StringComparison.Ordinal)))
+            throw new RefusalException("input.missing", $"{at} is used on {routes.TrimEnd('-')} routes but has no {data} figures; give them, or take the routes out.", $"{at}.{data}");
+    }
+
+    private static void Processing(Material material, string at)
+    {
+        if (material.Melt is { } melt)
+        {
+            if (!(melt.MeltC > melt.EjectC && melt.EjectC > melt.MoldC))
+                throw new RefusalException("input.out-of-range", $"{at}.melt: a part is ejected hotter than the mold ({Text.Number(melt.MoldC)} °C) and colder than the melt ({Text.Number(melt.MeltC)} °C); {Text.Number(melt.EjectC)} °C is not.", $"{at}.melt.ejectC");
+            Check.Positive(melt.DiffusivityMm2PerS, $"{at}.melt.diffusivityMm2PerS", "mm²/s", 100);
+            Check.Positive(melt.CavityMpa, $"{at}.melt.cavityMpa", "MPa", 300);
+        }
+
+        if (material.Cast is { } cast)
+        {
+            Words(cast.Basis, $"{at}.cast.basis");
+            Check.Positive(cast.RatioA, $"{at}.cast.ratioA", "", 1e6);
+            Check.Positive(cast.RatioB, $"{at}.cast.ratioB", "", 1e6);
+            Check.Positive(cast.PotLifeMin, $"{at}.cast.potLifeMin", "min", 10_000);
+            Check.Positive(cast.DemoldH, $"{at}.cast.demoldH", "h", 1_000);
+        }
+    }
+
+    private static string Id(string? id, string field) => id is { Length: >= 2 and <= 60 } && id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-')
+        ? id
+        : throw new RefusalException("library.bad-id", $"\"{id}\" is no id; take 2 to 60 small letters, digits and hyphens.", field);
+
+    private static void Words(string? text, string field)
+    {
+        if (text is null || text.Trim().Length < 2 || text.Length > LongestText)
+            throw new RefusalException("input.length", $"{field} needs 2 to {LongestText} characters.", field);
+    }
+
+    private static void Amount(double? value, string field, string unit, double most)
+    {
+        if (value is { } amount)
+            Check.Positive(amount, field, unit, most);
+    }
+
+    private static void Price(ThreePoint price, string field)
+    {
+        Check.Between(price.Low, 0, 1e6, field, "€", "a price is not negative");
+        Check.Between(price.High, 0, 1e6, field, "€", "a price is not negative");
+    }
+}

@@ -1,0 +1,30 @@
+namespace Stampo.Core.Routes.AddOns;
+
+/// <summary>Inserts held in the tool: loaded by hand on the cycle, or by a robot that must be paid for.</summary>
+public static class InsertLoading
+{
+    /// <summary>Adds what inserts and guards cost; <paramref name="pressKey"/> names the press that waits while they are loaded.</summary>
+    public static CostBook AddInserts(this CostBook book, Job job, string? pressKey = null)
+    {
+        if (job.Brief.Guards > 0)
+            book.Add(ChargedOn.Piece, "Guards over contacts", Amount.Of(job.Rate("guard.fit"), job.Brief.Guards, "guards"), "labour.bench");
+        var inserts = job.Brief.Inserts;
+        if (inserts == 0)
+            return book;
+        if (job.Assist == Assist.Machine)
+            book.AddPrice(ChargedOn.OneOff, "Robot and feeder for the inserts", "insert.robot");
+        else
+            book.Add(ChargedOn.Piece, "Load inserts by hand", Amount.Of(job.Rate("insert.load"), inserts, "inserts"), "labour.bench");
+        if (pressKey is not null)
+            book.Add(ChargedOn.Piece, "Press waits for its inserts", Amount.Of(job.Rate(job.Assist == Assist.Machine ? "insert.robotLoad" : "insert.load"), inserts, "inserts"), pressKey);
+        return book.AddPrice(ChargedOn.Piece, "Inserts", "insert.price", inserts);
+    }
+
+    /// <summary>Parts a year from which a robot's yearly cost is less than the hands and press time it saves.</summary>
+    public static double BreakEvenAYear(Job job)
+    {
+        double hand = job.Norm("insert.load").Likely, robot = job.Norm("insert.robotLoad").Likely, press = job.Norm("inject.press").Likely;
+        var saved = job.Brief.Inserts * (hand * (job.Norm("labour.bench").Likely + press) - robot * press);
+        return job.Norm("insert.robot").Likely * job.Norm("insert.robotYear").Likely / saved;
+    }
+}
