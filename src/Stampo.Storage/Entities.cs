@@ -78,3 +78,15 @@ public sealed class Decision
 
     public DateTime DecidedUtc { get; init; }
 }
+
+/// <summary>A rate, material or supply as the shop has it, in place of the one that ships or besides them.</summary>
+public sealed class ShopEntry
+{
+    public required string Kind { get; init; }
+
+    public required string Key { get; init; }
+
+    public required string Json { get; set; }
+
+    public DateTime ChangedUtc { get; set; }
+}

@@ -18,6 +18,8 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 
     public DbSet<Decision> Decisions => Set<Decision>();
 
+    public DbSet<ShopEntry> ShopEntries => Set<ShopEntry>();
+
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
         configurationBuilder.Properties<DateTime>().HaveConversion<UtcConverter>();
 
@@ -37,6 +39,7 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
         });
         modelBuilder.Entity<StoredMesh>().HasKey(m => m.Hash);
         modelBuilder.Entity<StoredStudy>().HasKey(s => s.Key);
+        modelBuilder.Entity<ShopEntry>().HasKey(e => new { e.Kind, e.Key });
         modelBuilder.Entity<Decision>(decision =>
         {
             decision.HasKey(d => d.Id);

@@ -5,6 +5,9 @@ namespace Stampo.Storage;
 /// <summary>A step's content with its version and whether there is a way back or forward.</summary>
 public sealed record StepContent(string Json, int Version, bool CanUndo, bool CanRedo);
 
+/// <summary>A state of a step and when it was saved.</summary>
+public sealed record PastState(int Ordinal, DateTime SavedUtc);
+
 /// <summary>Somebody else saved first: <paramref name="theirs"/> is what stands now.</summary>
 public sealed class VersionConflictException(StepContent? theirs) : Exception("Somebody else saved this first.")
 {
@@ -28,6 +31,20 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         return await db.Documents.Where(d => d.ProjectId == projectId).ToDictionaryAsync(d => d.Step, d => d.Version, cancel);
+    }
+
+    /// <summary>The states of a step that can still be gone back to, the latest first.</summary>
+    public async Task<IReadOnlyList<PastState>> StatesAsync(string projectId, string step, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.States.Where(s => s.ProjectId == projectId && s.Step == step).OrderByDescending(s => s.Ordinal).Select(s => new PastState(s.Ordinal, s.SavedUtc)).ToListAsync(cancel);
+    }
+
+    /// <summary>What a state of a step held; null when it is no longer kept.</summary>
+    public async Task<string?> StateAsync(string projectId, string step, int ordinal, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.States.Where(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == ordinal).Select(s => s.Json).SingleOrDefaultAsync(cancel);
     }
 
     /// <summary>Saves over <paramref name="expectedVersion"/> (0 for a first save); throws <see cref="VersionConflictException"/> when another version stands.</summary>

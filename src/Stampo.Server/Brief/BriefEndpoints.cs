@@ -1,12 +1,17 @@
+using Stampo.Core.Briefs;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
+using Stampo.Server.Library;
 using TheBrief = Stampo.Core.Briefs.Brief;
 
 namespace Stampo.Server.Brief;
 
+/// <summary>A template with the brief it makes today.</summary>
+public sealed record OfferedTemplate(string Id, string Name, string Says, TheBrief Brief);
+
 public static class BriefEndpoints
 {
-    public const string Step = "brief";
+    public const string Step = "brief", LadderStep = "ladder";
 
     public static void MapBrief(this IEndpointRouteBuilder app)
     {
@@ -18,5 +23,17 @@ public static class BriefEndpoints
             steps.SaveAsync(id, Step, save with { Value = Check.Given(save.Value, "value").Checked() }, cancel));
 
         brief.MapMoves<TheBrief>(Step);
+
+        var ladder = app.MapGroup("/api/projects/{id}/ladder").WithTags("Brief");
+        ladder.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, LadderStep, new Ladder(), cancel));
+        ladder.MapPut("", async (string id, Save<Ladder> save, StepStore steps, ShopLibrary shop, CancellationToken cancel) =>
+            await steps.SaveAsync(id, LadderStep, save with { Value = Check.Given(save.Value, "value").Checked((await shop.CurrentAsync(cancel)).Materials) }, cancel));
+        ladder.MapMoves<Ladder>(LadderStep);
+
+        app.MapGet("/api/brief-templates", (TimeProvider clock) =>
+        {
+            var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+            return BriefTemplate.All.Select(t => new OfferedTemplate(t.Id, t.Name, t.Says, t.On(today))).ToList();
+        }).WithTags("Brief");
     }
 }

@@ -11,11 +11,12 @@ using Stampo.Server.Routes;
 namespace Stampo.Server.Demo;
 
 /// <summary>A demo project as its file describes it; dates are working days from today, so that nothing looks stale.</summary>
-public sealed record DemoProject(string Name, string Revision, string Mesh, PartDeclaration Declared, DemoBrief? Brief, DemoDecision? Decision, bool Planned);
+public sealed record DemoProject(string Name, string Revision, string Mesh, PartDeclaration Declared, DemoBrief? Brief, DemoDecision? Decision, bool Planned, Ladder? Ladder = null);
 
-public sealed record DemoBrief(IReadOnlyList<DemoRow> Demand, MaterialFamily Family, HardnessTarget? Hardness, TemperatureTarget? ServiceTemperature, Finish ShowSide, int Inserts, double? ToolingBudget);
+/// <summary>A brief as a project's file has it: as it is kept, but with working days from today in place of dates.</summary>
+public sealed record DemoBrief(IReadOnlyList<DemoRow> Demand, JsonElement Asks);
 
-public sealed record DemoRow(int InDays, int Quantity, Purpose Purpose);
+public sealed record DemoRow(int InDays, int Quantity, Purpose Purpose, int Years = 0);
 
 public sealed record DemoDecision(string RouteId, double Quantity, string Reason, string By);
 
@@ -45,6 +46,8 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel);
         if (demo.Brief is { } brief)
             await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel);
+        if (demo.Ladder is { } ladder)
+            await steps.SaveAsync(project.Id, BriefEndpoints.LadderStep, new Save<Ladder>(ladder with { ChosenOn = TriedOn }, 0), cancel);
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.RouteId, decision.Quantity, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(project.Id, cancel)).Plan is { } plan)
@@ -52,18 +55,17 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         return part;
     }
 
+    /// <summary>Samples were felt a fortnight ago.</summary>
+    private DateOnly TriedOn => DateOnly.FromDateTime(clock.GetLocalNow().DateTime).AddDays(-14);
+
     private Core.Briefs.Brief BriefOf(DemoBrief brief)
     {
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-        return new Core.Briefs.Brief
+        var asks = brief.Asks.Deserialize<Core.Briefs.Brief>(Json.Options)!;
+        return asks with
         {
-            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Comparison.Dates.AddWorkingDays(today, row.InDays), row.Quantity, row.Purpose))],
-            Family = brief.Family,
-            Hardness = brief.Hardness,
-            ServiceTemperature = brief.ServiceTemperature,
-            ShowSide = brief.ShowSide,
-            Inserts = brief.Inserts,
-            ToolingBudget = brief.ToolingBudget,
+            Hardness = asks.Hardness?.Reason is null ? asks.Hardness : asks.Hardness with { ChosenOn = TriedOn },
+            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Comparison.Dates.AddWorkingDays(today, row.InDays), row.Quantity, row.Purpose, row.Years))],
         };
     }
 }

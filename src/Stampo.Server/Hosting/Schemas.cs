@@ -10,7 +10,11 @@ namespace Stampo.Server.Hosting;
 /// <summary>Tells OpenAPI what it can't see: a range is a number or an object, and these always travel whole.</summary>
 internal static class Schemas
 {
-    private static readonly HashSet<Type> AlwaysWhole = [typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), typeof(PourPlan), typeof(StudyState), typeof(ShapeFigures)];
+    private static readonly HashSet<Type> AlwaysWhole =
+    [
+        typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), typeof(PourPlan), typeof(StudyState), typeof(ShapeFigures),
+        typeof(Core.Briefs.DemandRow), typeof(Core.Briefs.HardnessTarget), typeof(Core.Briefs.Equipment), typeof(Brief.Ladder), typeof(Core.Comparison.WhatIf), typeof(Core.Bridging.StretchCost), typeof(Routes.DecisionRecord),
+    ];
 
     public static void AddStampoSchemas(this OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>
     {

@@ -1,16 +1,16 @@
-using Stampo.Core.Materials;
 using Stampo.Core.Plans;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
+using Stampo.Server.Library;
 using Stampo.Server.Part;
 using Stampo.Server.Routes;
 
 namespace Stampo.Server.Plan;
 
 /// <summary>Brings decision, part and plan inputs together.</summary>
-public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comparisons, Studies studies)
+public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comparisons, Studies studies, ShopLibrary shop)
 {
     public async Task<PlanAnswer> OfAsync(string projectId, CancellationToken cancel = default)
     {
@@ -27,8 +27,9 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
         var plan = stored.Value.RouteId == route.Card.Id ? stored : stored with { Value = proposal };
         if (await studies.FactsAsync(part.Value, cancel) is not { } facts)
             return Without(route.Card, "The part has no volume any more; mend it on the Part page.");
-        return new PlanAnswer(route.Card, plan, CastingBatch.Compute(plan.Value.ToBatch(facts.VolumeCm3)), plan.Value.Material().Cast!.DemoldH,
-            [.. MaterialLibrary.All.Where(m => m.Cast is not null && m.Routes.Contains(route.Card.Id))], Cautions.ForPouring, Cautions.Deference, null);
+        var library = (await shop.CurrentAsync(cancel)).Materials;
+        return new PlanAnswer(route.Card, plan, CastingBatch.Compute(plan.Value.ToBatch(facts.VolumeCm3, library)), plan.Value.Material(library).Cast!.DemoldH,
+            [.. library.Where(m => m.Cast is not null && m.Routes.Contains(route.Card.Id))], Cautions.ForPouring, Cautions.Deference, null);
     }
 
     /// <summary>Refuses a plan that can't be computed before it is saved.</summary>
@@ -36,7 +37,7 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
     {
         var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
         Check.Given(plan.Steps, "steps");
-        CastingBatch.Compute(plan.ToBatch((await studies.FactsAsync(part.Value, cancel))?.VolumeCm3 ?? 1));
+        CastingBatch.Compute(plan.ToBatch((await studies.FactsAsync(part.Value, cancel))?.VolumeCm3 ?? 1, (await shop.CurrentAsync(cancel)).Materials));
     }
 
     public async Task<PlanAnswer> MoveAsync(string projectId, int by, Move from, CancellationToken cancel)

@@ -35,20 +35,21 @@ public sealed record PourPlan
 
     public double FillerPctOfA { get; init; }
 
-    public Material Material() => MaterialLibrary.Find(MaterialId) is { Cast: not null } material
+    public Material Material(IReadOnlyList<Material> library) => library.FirstOrDefault(m => m.Id == MaterialId) is { Cast: not null } material
         ? material
         : throw new RefusalException("plan.no-resin", $"\"{MaterialId}\" is not a casting resin in the library; choose one.", "materialId");
 
-    public CastingBatchRequest ToBatch(double partVolumeCm3)
+    public CastingBatchRequest ToBatch(double partVolumeCm3, IReadOnlyList<Material> library)
     {
-        var cast = Material().Cast!;
+        var material = Material(library);
+        var cast = material.Cast!;
         return new CastingBatchRequest
         {
             PartVolumeCm3 = partVolumeCm3,
             Count = Count,
             LossPct = LossPct,
             LossBasis = LossOfPoured ? "ofPoured" : "added",
-            DensityGPerCm3 = DensityGPerCm3 ?? Material().DensityGPerCm3,
+            DensityGPerCm3 = DensityGPerCm3 ?? material.DensityGPerCm3,
             Ratio = Ratio ?? new MixRatio(cast.RatioA, cast.RatioB, cast.Basis),
             ExtraCm3PerPart = ExtraCm3PerPart,
             FillerPctOfA = FillerPctOfA,

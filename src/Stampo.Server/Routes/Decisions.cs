@@ -1,5 +1,7 @@
+using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Comparison;
+using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
@@ -24,7 +26,19 @@ public sealed record DecisionRecord(
     Core.Parts.PartFacts Part,
     Core.Briefs.Brief Brief,
     int PartVersion,
-    int BriefVersion);
+    int BriefVersion)
+{
+    public int Id { get; init; }
+
+    /// <summary>The rates it was costed with; empty in records made before they were kept.</summary>
+    public IReadOnlyList<Rate> Rates { get; init; } = [];
+
+    /// <summary>What-ifs that stood when it was taken.</summary>
+    public WhatIf WhatIf { get; init; } = WhatIf.None;
+}
+
+/// <summary>What is no longer as it was when the decision was taken, and its price then and now. Null now: the routes can't be costed.</summary>
+public sealed record DecisionChanges(IReadOnlyList<Difference> Part, IReadOnlyList<Difference> Brief, IReadOnlyList<Difference> Rates, double UnitThen, double? UnitNow, string? CheapestNow);
 
 public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore projects, Comparisons comparisons, TimeProvider clock)
 {
@@ -36,7 +50,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         await projects.FindAsync(projectId, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var rows = await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).Take(50).ToListAsync(cancel);
-        return rows.ConvertAll(d => Json.Read<DecisionRecord>(d.Json));
+        return rows.ConvertAll(Read);
     }
 
     public async Task<DecisionRecord> RecordAsync(string projectId, NewDecision decision, CancellationToken cancel = default)
@@ -49,12 +63,43 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
             throw new RefusalException("decision.ruled-out", $"{chosen.Route.Name} is ruled out: {chosen.Gates.First(g => g.Verdict == Verdict.Out).Reason} Change what rules it out, or choose another.", "routeId");
         var now = clock.GetUtcNow().UtcDateTime;
         var record = new DecisionRecord(chosen.Route.Id, chosen.Route.Name, quantity, Worded(decision.Reason, "reason", LongestReason), Worded(decision.By, "by", LongestName),
-            now, lanes, standing.Inputs.Part, standing.Inputs.Brief, standing.PartVersion, standing.BriefVersion);
+            now, lanes, standing.Inputs.Part, standing.Inputs.Brief, standing.PartVersion, standing.BriefVersion)
+        {
+            Rates = [.. standing.Inputs.Rates.All],
+            WhatIf = standing.WhatIf,
+        };
         await using var db = await factory.CreateDbContextAsync(cancel);
-        db.Add(new Decision { ProjectId = projectId, Json = Json.Write(record), DecidedUtc = now });
+        var kept = new Decision { ProjectId = projectId, Json = Json.Write(record), DecidedUtc = now };
+        db.Add(kept);
         await db.SaveChangesAsync(cancel);
-        return record;
+        return record with { Id = kept.Id };
     }
+
+    /// <summary>What has changed since a decision, in its inputs and in its answer.</summary>
+    public async Task<DecisionChanges> ChangesAsync(string projectId, int id, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var then = Read(await db.Decisions.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Id == id, cancel) ?? throw new NotFoundException("There is no such decision in this project."));
+        var lane = then.Lanes.Single(l => l.Route.Id == then.RouteId);
+        try
+        {
+            var now = await comparisons.OfAsync(projectId, cancel);
+            var lanes = now.Comparison.LanesAt(then.Quantity);
+            return new DecisionChanges(Between(then.Part, now.Inputs.Part), Between(then.Brief, now.Inputs.Brief), RatesBetween(then.Rates, now.Inputs.Rates), lane.Unit.P50,
+                lanes.FirstOrDefault(l => l.Route.Id == then.RouteId)?.Unit.P50, lanes.FirstOrDefault(l => l.Verdict != Verdict.Out)?.Route.Name);
+        }
+        catch (RefusalException)
+        {
+            return new DecisionChanges([], [], [], lane.Unit.P50, null, null);
+        }
+    }
+
+    private static DecisionRecord Read(Decision row) => Json.Read<DecisionRecord>(row.Json) with { Id = row.Id };
+
+    private static IReadOnlyList<Difference> Between<T>(T then, T now) => Differences.Between(JsonNode.Parse(Json.Write(then)), JsonNode.Parse(Json.Write(now)));
+
+    private static List<Difference> RatesBetween(IReadOnlyList<Rate> then, RateCard now) =>
+        [.. then.Where(r => now.Find(r.Key) is { } today && today.Value != r.Value).Select(r => new Difference(r.Name, $"{r.Value} {r.Unit}", $"{now[r.Key].Value} {r.Unit}"))];
 
     private static string Worded(string? text, string field, int longest)
     {

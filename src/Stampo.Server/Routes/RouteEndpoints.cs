@@ -1,23 +1,44 @@
 using Stampo.Core.Bridging;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
-using Stampo.Core.Reference;
+using Stampo.Core.Routes;
+using Stampo.Core.Routes.AddOns;
+using Stampo.Core.Working;
+using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
+using Stampo.Server.Library;
+using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
 
-/// <summary>What ships with the application and every project shares.</summary>
-public sealed record ReferenceData(IReadOnlyList<Material> Materials, IReadOnlyCollection<Rate> Rates);
-
 /// <summary>A hardness on one of the two scales.</summary>
 public sealed record HardnessModulusRequest(double? ShoreA, double? ShoreD);
+
+/// <summary>A boss around an insert: modulus, shrink as a share, radii in mm, Poisson's ratio (0.38 when left out).</summary>
+public sealed record InsertStressRequest(double ModulusMpa, double Shrink, double InsertRadiusMm, double BossRadiusMm, double? Poisson = null);
+
+public sealed record InsertStressAnswer(double HoopMpa);
+
+/// <summary>The bridge of a project's brief with the names of its routes.</summary>
+public sealed record BridgeView(BridgeRequest Request, BridgeAnswer Answer, IReadOnlyList<RouteCard> Routes);
+
+/// <summary>Lanes of two comparisons to lay side by side, cheapest first each.</summary>
+public sealed record BesideAnswer(double Quantity, IReadOnlyList<Lane> Lanes, double WithQuantity, IReadOnlyList<Lane> With, IReadOnlyList<Difference> BriefDifferences);
 
 public static class RouteEndpoints
 {
     public static void MapRoutes(this IEndpointRouteBuilder app)
     {
         var project = app.MapGroup("/api/projects/{id}").WithTags("Routes");
+        project.MapComparison();
+        project.MapChoice();
+        project.MapWhatIf();
+        project.MapExports();
+        app.MapRouteCalculators();
+    }
 
+    private static void MapComparison(this RouteGroupBuilder project)
+    {
         project.MapGet("/comparison", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
         {
             var standing = await comparisons.OfAsync(id, cancel);
@@ -30,6 +51,18 @@ public static class RouteEndpoints
             return standing.Comparison.LanesOnly(Comparisons.QuantityOr(quantity, standing.Inputs));
         });
 
+        project.MapGet("/comparison/beside", async (string id, double? quantity, double? with, int? brief, Comparisons comparisons, CancellationToken cancel) =>
+        {
+            var here = await comparisons.OfAsync(id, cancel);
+            var there = brief is { } ordinal ? await comparisons.OfBriefAsync(id, ordinal, cancel) : here;
+            var at = Comparisons.QuantityOr(quantity, here.Inputs);
+            var other = Comparisons.QuantityOr(with ?? at, there.Inputs);
+            return new BesideAnswer(at, here.Comparison.LanesAt(at), other, there.Comparison.LanesAt(other),
+                Differences.Between(System.Text.Json.Nodes.JsonNode.Parse(Json.Write(there.Inputs.Brief)), System.Text.Json.Nodes.JsonNode.Parse(Json.Write(here.Inputs.Brief))));
+        });
+
+        project.MapGet("/brief/states", (string id, StepDocuments documents, CancellationToken cancel) => documents.StatesAsync(id, BriefEndpoints.Step, cancel));
+
         project.MapGet("/routes/{routeId}/working", async (string id, string routeId, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
         {
             var standing = await comparisons.OfAsync(id, cancel);
@@ -38,15 +71,70 @@ public static class RouteEndpoints
             var at = Comparisons.QuantityOr(quantity, standing.Inputs);
             return RouteWorking.Of(candidate, at, standing.Comparison.LanesAt(at).Single(l => l.Route.Id == routeId).Total, standing.Comparison.Draws);
         });
+    }
+
+    private static void MapChoice(this RouteGroupBuilder project)
+    {
+        project.MapGet("/pick", async (string id, double? cost, double? date, double? likeness, double? tolerance, Comparisons comparisons, CancellationToken cancel) =>
+        {
+            var weights = new Weights(cost ?? 1, date ?? 0, likeness ?? 0, tolerance ?? 0).Checked();
+            return Picking.Of((await comparisons.OfAsync(id, cancel)).Comparison, RouteCatalogue.All, weights);
+        });
+
+        project.MapGet("/sensitivity", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
+        {
+            var standing = await comparisons.OfAsync(id, cancel);
+            return Sensitivity.Of(standing.Comparison, Comparisons.QuantityOr(quantity, standing.Inputs))
+                ?? throw new RefusalException("sensitivity.no-rival", "Fewer than two routes fit here, so nothing can change hands.", "quantity");
+        });
+
+        project.MapGet("/bridge", async (string id, Comparisons comparisons, CancellationToken cancel) =>
+        {
+            var comparison = (await comparisons.OfAsync(id, cancel)).Comparison;
+            return new BridgeView(ProjectBridge.RequestOf(comparison), ProjectBridge.Of(comparison), [.. comparison.Candidates.Select(c => c.Route.Card)]);
+        });
 
         project.MapGet("/decisions", (string id, Decisions decisions, CancellationToken cancel) => decisions.ListAsync(id, cancel));
-
         project.MapPost("/decisions", (string id, NewDecision decision, Decisions decisions, CancellationToken cancel) => decisions.RecordAsync(id, decision, cancel));
+        project.MapGet("/decisions/{decision:int}/changes", (string id, int decision, Decisions decisions, CancellationToken cancel) => decisions.ChangesAsync(id, decision, cancel));
+    }
 
-        app.MapGet("/api/reference", () => new ReferenceData(MaterialLibrary.All, RateCard.Shipped.All)).WithTags("Routes");
+    private static void MapWhatIf(this RouteGroupBuilder project)
+    {
+        var whatIf = project.MapGroup("/what-if");
+        whatIf.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, Comparisons.WhatIfStep, WhatIf.None, cancel));
+        whatIf.MapPut("", async (string id, Save<WhatIf> save, StepStore steps, ShopLibrary shop, CancellationToken cancel) =>
+        {
+            var library = await shop.CurrentAsync(cancel);
+            return await steps.SaveAsync(id, Comparisons.WhatIfStep, save with { Value = Check.Given(save.Value, "value").Checked(library.Rates, library.Materials) }, cancel);
+        });
+        whatIf.MapMoves<WhatIf>(Comparisons.WhatIfStep);
+    }
 
-        app.MapPost("/api/calc/bridge", (BridgeRequest request, TimeProvider clock) => Bridge.Plan(request, DateOnly.FromDateTime(clock.GetLocalNow().DateTime))).WithTags("Calculators");
-        app.MapPost("/api/calc/hardness-modulus", (HardnessModulusRequest request) => Stiffness.Of(request.ShoreA, request.ShoreD)).WithTags("Calculators");
-        app.MapPost("/api/calc/cost-curve", (CostCurveRequest request) => CostCurveResponse.Of(CostCurve.Compute(request))).WithTags("Calculators");
+    private static void MapExports(this RouteGroupBuilder project)
+    {
+        project.MapGet("/routes.csv", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
+            TypedResults.File(RouteTable.Csv(await AtAsync(id, quantity, comparisons, cancel)), "text/csv; charset=utf-8", "routes.csv")).ExcludeFromDescription();
+        project.MapGet("/routes.xlsx", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
+            TypedResults.File(RouteTable.Xlsx(await AtAsync(id, quantity, comparisons, cancel)), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "routes.xlsx")).ExcludeFromDescription();
+        project.MapGet("/memo", (string id, double? quantity, Memos memos, CancellationToken cancel) => memos.OfAsync(id, quantity, cancel));
+        project.MapGet("/memo.pdf", async (string id, double? quantity, Memos memos, CancellationToken cancel) =>
+            TypedResults.File(MemoPdf.Of(await memos.OfAsync(id, quantity, cancel)), "application/pdf", "route-memo.pdf")).ExcludeFromDescription();
+    }
+
+    private static async Task<IReadOnlyList<Lane>> AtAsync(string id, double? quantity, Comparisons comparisons, CancellationToken cancel)
+    {
+        var standing = await comparisons.OfAsync(id, cancel);
+        return standing.Comparison.LanesAt(Comparisons.QuantityOr(quantity, standing.Inputs));
+    }
+
+    private static void MapRouteCalculators(this IEndpointRouteBuilder app)
+    {
+        var calc = app.MapGroup("/api/calc").WithTags("Calculators");
+        calc.MapPost("/bridge", (BridgeRequest request, TimeProvider clock) => Bridge.Plan(request, DateOnly.FromDateTime(clock.GetLocalNow().DateTime)));
+        calc.MapPost("/hardness-modulus", (HardnessModulusRequest request) => Stiffness.Of(request.ShoreA, request.ShoreD));
+        calc.MapPost("/hardness-ladder", async (LadderRequest request, ShopLibrary shop, CancellationToken cancel) => HardnessLadder.Of(request, (await shop.CurrentAsync(cancel)).Materials));
+        calc.MapPost("/insert-stress", (InsertStressRequest r) => new InsertStressAnswer(InsertStress.HoopMpa(r.ModulusMpa, r.Shrink, r.InsertRadiusMm, r.BossRadiusMm, r.Poisson ?? InsertStress.Poisson)));
+        calc.MapPost("/cost-curve", (CostCurveRequest request) => CostCurveResponse.Of(CostCurve.Compute(request)));
     }
 }

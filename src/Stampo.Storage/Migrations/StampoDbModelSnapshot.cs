@@ -68,6 +68,26 @@ namespace Stampo.Storage.Migrations
                     b.ToTable("Projects");
                 });
 
+            modelBuilder.Entity("Stampo.Storage.ShopEntry", b =>
+                {
+                    b.Property<string>("Kind")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("ChangedUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Kind", "Key");
+
+                    b.ToTable("ShopEntries");
+                });
+
             modelBuilder.Entity("Stampo.Storage.StepDocument", b =>
                 {
                     b.Property<string>("ProjectId")

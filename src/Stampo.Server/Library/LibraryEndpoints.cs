@@ -1,0 +1,78 @@
+using System.Text.Json.Nodes;
+using Stampo.Core.Materials;
+using Stampo.Core.Reference;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+
+namespace Stampo.Server.Library;
+
+/// <summary>Where an entry differs from what ships; all of it is the shop's own when nothing like it ships.</summary>
+public sealed record Standing(bool Own, IReadOnlyList<Difference> Differences);
+
+public sealed record ShelvedRate(Rate Entry, Standing Standing);
+
+public sealed record ShelvedMaterial(Material Entry, Standing Standing);
+
+public sealed record ShelvedSupply(Supply Entry, Standing Standing);
+
+public sealed record LibraryView(IReadOnlyList<ShelvedRate> Rates, IReadOnlyList<ShelvedMaterial> Materials, IReadOnlyList<ShelvedSupply> Supplies, IReadOnlyList<Bond> Bonds);
+
+public static class LibraryEndpoints
+{
+    private const string Csv = "text/csv; charset=utf-8";
+
+    public static void MapLibrary(this IEndpointRouteBuilder app)
+    {
+        var library = app.MapGroup("/api/library").WithTags("Library");
+        library.MapGet("", (ShopLibrary shop, CancellationToken cancel) => ViewAsync(shop, cancel));
+        library.MapPut("", async (LibraryEntries entries, ShopLibrary shop, CancellationToken cancel) =>
+        {
+            await shop.SaveAsync(entries, cancel);
+            return await ViewAsync(shop, cancel);
+        });
+        library.MapPost("/reset", async (string? kind, string? key, ShopLibrary shop, CancellationToken cancel) =>
+        {
+            await shop.ResetAsync(kind, key, cancel);
+            return await ViewAsync(shop, cancel);
+        });
+
+        library.MapGet("/library.json", async (ShopLibrary shop, CancellationToken cancel) =>
+        {
+            var current = await shop.CurrentAsync(cancel);
+            return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(Json.Write(new LibraryEntries([.. current.Rates.All], current.Materials, current.Supplies))), "application/json", "library.json");
+        }).ExcludeFromDescription();
+        library.MapGet("/rates.csv", async (ShopLibrary shop, CancellationToken cancel) =>
+            TypedResults.File(LibraryCsv.Write((await shop.CurrentAsync(cancel)).Rates.All), Csv, "rates.csv")).ExcludeFromDescription();
+        library.MapGet("/materials.csv", async (ShopLibrary shop, CancellationToken cancel) =>
+            TypedResults.File(LibraryCsv.Write((await shop.CurrentAsync(cancel)).Materials), Csv, "materials.csv")).ExcludeFromDescription();
+        library.MapPost("/csv/{table}", async (string table, HttpRequest request, ShopLibrary shop, CancellationToken cancel) =>
+        {
+            using var reader = new StreamReader(request.Body);
+            var text = await reader.ReadToEndAsync(cancel);
+            var current = await shop.CurrentAsync(cancel);
+            await shop.SaveAsync(table switch
+            {
+                "rates" => new LibraryEntries(LibraryCsv.ReadRates(text, current.Rates), null, null),
+                "materials" => new LibraryEntries(null, LibraryCsv.ReadMaterials(text, current.Materials), null),
+                _ => throw new RefusalException("library.no-table", $"There is no table \"{table}\"; rates and materials travel as CSV.", "table"),
+            }, cancel);
+            return await ViewAsync(shop, cancel);
+        }).Accepts<string>("text/csv");
+    }
+
+    private static async Task<LibraryView> ViewAsync(ShopLibrary shop, CancellationToken cancel)
+    {
+        var current = await shop.CurrentAsync(cancel);
+        return new LibraryView(
+            [.. current.Rates.All.Select(r => new ShelvedRate(r, Against(r, RateCard.Shipped.Find(r.Key))))],
+            [.. current.Materials.Select(m => new ShelvedMaterial(m, Against(m, MaterialLibrary.Find(m.Id))))],
+            [.. current.Supplies.Select(s => new ShelvedSupply(s, Against(s, SupplyLibrary.All.FirstOrDefault(o => o.Id == s.Id))))],
+            Bond.Matrix);
+    }
+
+    private static Standing Against<T>(T entry, T? shipped) where T : class => shipped is null
+        ? new Standing(true, [])
+        : new Standing(false, ReferenceEquals(entry, shipped) ? [] : Differences.Between(Node(shipped), Node(entry)));
+
+    private static JsonNode? Node<T>(T entry) => JsonNode.Parse(Json.Write(entry));
+}
