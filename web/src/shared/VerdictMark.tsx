@@ -7,7 +7,7 @@ const tone = { fits: 'primary.main', atRisk: 'warning.main', out: 'error.main' }
 const shape = { fits: 'M2 6l3 3 5-6', atRisk: 'M6 1v6M6 9v1.6', out: 'M2 2l8 8M10 2l-8 8' } as const;
 
 /** A verdict in a word, with a shape; colour comes last. */
-export const VerdictMark = memo(function VerdictMark({ verdict }: { verdict: Verdict }) {
+export const VerdictMark = memo(function VerdictMark({ verdict, says }: { verdict: Verdict; says?: string }) {
   return (
     <Box
       component="span"
@@ -28,7 +28,7 @@ export const VerdictMark = memo(function VerdictMark({ verdict }: { verdict: Ver
       >
         <path d={shape[verdict]} />
       </Box>
-      {word(verdict)}
+      {says ?? word(verdict)}
     </Box>
   );
 });

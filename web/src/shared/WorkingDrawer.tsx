@@ -4,6 +4,7 @@ import { Link as RouterLink, useParams } from 'react-router';
 import type { WorkLine } from '../app/api/types';
 import { range } from './format';
 import { useWorking } from './useWorking';
+import { WhatIfButton } from './WhatIf';
 
 const WIDTH = 400;
 
@@ -99,7 +100,7 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
                   ) : (
                     input.name
                   )}
-                  <Where changeAt={input.changeAt} />
+                  <Where input={input} />
                 </td>
                 <Box component="td" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
                   {range(input.value, 5)}{' '}
@@ -122,16 +123,23 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
   );
 }
 
-/** Where an input can be changed: a step of this project, or the rate card that ships with the application. */
-function Where({ changeAt }: { changeAt?: string | null }) {
+/** Where an input can be changed: a step of this project, or the library. */
+function Where({ input: { changeAt, name, unit, value } }: { input: WorkLine['inputs'][number] }) {
   const { projectId } = useParams();
   if (!changeAt) return null;
-  const [step] = changeAt.split('/');
+  const [step, key = ''] = changeAt.split('/');
   const text = { fontSize: 12, ml: 1 } as const;
   return step === 'rates' ? (
-    <Typography component="span" color="textSecondary" sx={text}>
-      rate card
-    </Typography>
+    <>
+      <Link
+        component={RouterLink}
+        to={key.startsWith('material.') ? `/library?shelf=materials&find=${key.slice(9)}` : `/library?find=${key}`}
+        sx={text}
+      >
+        library
+      </Link>
+      {projectId && <WhatIfButton projectId={projectId} inputKey={key} name={name} unit={unit} value={value} />}
+    </>
   ) : (
     <Link component={RouterLink} to={`/projects/${projectId}/${step}`} sx={text}>
       change

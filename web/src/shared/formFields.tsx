@@ -1,4 +1,4 @@
-import { MenuItem, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useEffect } from 'react';
 import { Controller, type FieldValues, type Path, useFormContext, type UseFormReturn } from 'react-hook-form';
 import { word } from './format';
@@ -54,6 +54,50 @@ export function FormChoice<T extends FieldValues>({ name, label, options, unset,
             </MenuItem>
           ))}
         </TextField>
+      )}
+    />
+  );
+}
+
+/** A yes or no of the form around it. */
+export function FormCheck<T extends FieldValues>({ name, label }: { name: Path<T>; label: string }) {
+  const { control } = useFormContext<T>();
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { value, onChange } }) => (
+        <FormControlLabel
+          control={
+            <Checkbox checked={Boolean(value)} onChange={(_, on) => onChange(on)} size="small" sx={{ py: 0.5 }} />
+          }
+          label={label}
+          slotProps={{ typography: { variant: 'body2' } }}
+        />
+      )}
+    />
+  );
+}
+
+/** A day of the form around it; an empty field is null. */
+export function FormDay<T extends FieldValues>({ name, label, sx }: { name: Path<T>; label: string; sx?: object }) {
+  const { control } = useFormContext<T>();
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <TextField
+          {...field}
+          value={field.value ?? ''}
+          onChange={(event) => field.onChange(event.target.value || null)}
+          type="date"
+          label={label}
+          sx={{ width: 160, ...sx }}
+          error={Boolean(fieldState.error)}
+          helperText={fieldState.error?.message}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
       )}
     />
   );

@@ -43,6 +43,7 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
       if (event.key === '?') setHelp((open) => !open);
       if (event.key === 'Escape') setHelp(false);
       if (event.key === 'p') void navigate('/');
+      if (event.key === 'l') void navigate('/library');
       const step = steps[Number(event.key) - 1];
       if (projectId && step)
         void navigate({ pathname: `/projects/${projectId}/${step.path}`, search: location.search });
@@ -74,6 +75,7 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
           py: 1,
           borderBottom: 1,
           borderColor: 'divider',
+          '@media print': { display: 'none' },
         }}
       >
         <MuiLink
@@ -86,9 +88,9 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
           Stampo
         </MuiLink>
         {projectId && (
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0, flexShrink: { md: 0 } }}>
             <Picture hash={project?.meshHash} width={52} />
-            <Typography noWrap sx={{ fontWeight: 640, maxWidth: 190 }} title={project?.name}>
+            <Typography noWrap sx={{ fontWeight: 640, maxWidth: 200 }} title={project?.name}>
               {project?.name ?? ' '}
               <Typography component="span" color="textSecondary" sx={{ ml: 0.75 }}>
                 {project && `rev ${project.revision}`}
@@ -108,6 +110,9 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
           {projectId && <PartingLine project={project} projectId={projectId} />}
         </Box>
         <Box sx={{ ml: 'auto', display: 'flex' }}>
+          <Button color="inherit" component={Link} to="/library">
+            Library
+          </Button>
           <Button color="inherit" onClick={() => setMode(night ? 'light' : 'dark')}>
             {night ? 'Day' : 'Night'}
           </Button>

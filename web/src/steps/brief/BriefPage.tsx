@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Box, Stack, Typography } from '@mui/material';
 import { useCallback } from 'react';
-import { FormProvider, useForm } from 'react-hook-form';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { useParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
 import type { Brief, Versioned } from '../../app/api/types';
@@ -13,7 +13,10 @@ import { ProjectRuler } from '../routes/ProjectRuler';
 import { briefSchema, labels } from './briefForm';
 import { LeadingRoutes } from './LeadingRoutes';
 import { DemandRows } from './DemandRows';
+import { Features } from './Features';
+import { Limits } from './Limits';
 import { Requirements } from './Requirements';
+import { Templates } from './Templates';
 
 const briefApi = (id: string): StepApi<Brief, Versioned<Brief>> => {
   const path = { params: { path: { id } } };
@@ -48,6 +51,7 @@ export function BriefPage() {
 function BriefForm({ step, brief }: { step: Step<Brief, Versioned<Brief>>; brief: Brief }) {
   const form = useForm<Brief>({ defaultValues: brief, resolver: zodResolver(briefSchema), mode: 'onChange' });
   const { change } = step;
+  const demand = useWatch({ control: form.control, name: 'demand' });
   const changeWhole = useCallback(
     (values: Brief) => {
       const whole = briefSchema.safeParse(values);
@@ -56,8 +60,13 @@ function BriefForm({ step, brief }: { step: Step<Brief, Versioned<Brief>>; brief
     [change],
   );
   useEachChange(form, changeWhole);
+  const take = (template: Brief) => {
+    form.reset(template);
+    change(template);
+  };
   return (
     <FormProvider {...form}>
+      {demand.length === 0 && <Templates onTake={take} />}
       <Box
         component="form"
         noValidate
@@ -69,11 +78,17 @@ function BriefForm({ step, brief }: { step: Step<Brief, Versioned<Brief>>; brief
           rowGap: 3,
         }}
       >
-        <div>
-          <DemandRows />
-          <LeadingRoutes />
-        </div>
-        <Requirements problem={step.problem} />
+        <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
+          <div>
+            <DemandRows />
+            <LeadingRoutes />
+          </div>
+          <Limits problem={step.problem} />
+        </Box>
+        <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
+          <Requirements problem={step.problem} />
+          <Features problem={step.problem} />
+        </Box>
       </Box>
     </FormProvider>
   );

@@ -1,16 +1,18 @@
-import { Box, Button, TextField, Typography } from '@mui/material';
-import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { Box, Button, Typography } from '@mui/material';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import type { Brief } from '../../app/api/types';
-import { FormChoice, FormNumber } from '../../shared/formFields';
+import { FormChoice, FormDay, FormNumber } from '../../shared/formFields';
 import { count } from '../../shared/format';
 import { inDays, purposes } from './briefForm';
+import { DemandTimeline } from './DemandTimeline';
 
-/** How many, by when, and what for. */
+/** How many, by when, and what for: drawn over time, and as rows. */
 export function DemandRows() {
-  const { control, formState } = useFormContext<Brief>();
+  const { control } = useFormContext<Brief>();
   const { fields, append, remove } = useFieldArray({ control, name: 'demand' });
   const rows = useWatch({ control, name: 'demand' });
-  const total = rows.reduce((sum, row) => sum + (row.quantity || 0), 0);
+  const total = rows.reduce((sum, row) => sum + (row.quantity || 0) * Math.max(1, row.years || 0), 0);
+  const yearly = Math.max(0, ...rows.map((row) => (row.years > 0 ? row.quantity || 0 : 0)));
   return (
     <section aria-labelledby="demand">
       <Typography variant="h2" id="demand">
@@ -21,6 +23,7 @@ export function DemandRows() {
           No rows yet. Add the first: a few to look at, some dozens for a trial, thousands a year later.
         </Typography>
       )}
+      {fields.length > 0 && <DemandTimeline />}
       {fields.map((row, i) => (
         <Box
           key={row.id}
@@ -28,7 +31,7 @@ export function DemandRows() {
           aria-label={`Row ${i + 1}`}
           sx={{
             display: 'flex',
-            gap: 1.5,
+            gap: 1.25,
             py: 1.25,
             borderBottom: 1,
             borderColor: 'divider',
@@ -38,29 +41,16 @@ export function DemandRows() {
         >
           <FormNumber<Brief>
             name={`demand.${i}.quantity`}
-            label="Quantity"
+            label={rows[i]?.years ? 'Quantity a year' : 'Quantity'}
             unit=""
             whole
             min={1}
             max={100_000_000}
             width={112}
           />
-          <Controller
-            control={control}
-            name={`demand.${i}.neededBy`}
-            render={({ field }) => (
-              <TextField
-                {...field}
-                type="date"
-                label="Needed by"
-                sx={{ width: 160 }}
-                error={Boolean(formState.errors.demand?.[i]?.neededBy)}
-                helperText={formState.errors.demand?.[i]?.neededBy?.message}
-                slotProps={{ inputLabel: { shrink: true } }}
-              />
-            )}
-          />
-          <FormChoice<Brief> name={`demand.${i}.purpose`} label="For" options={purposes} sx={{ width: 118 }} />
+          <FormDay<Brief> name={`demand.${i}.neededBy`} label={rows[i]?.years ? 'From' : 'Needed by'} />
+          <FormChoice<Brief> name={`demand.${i}.purpose`} label="For" options={purposes} sx={{ width: 106 }} />
+          <FormNumber<Brief> name={`demand.${i}.years`} label="Years" unit="" whole min={0} max={20} width={66} />
           <Button color="inherit" onClick={() => remove(i)} aria-label={`Take row ${i + 1} out`} sx={{ mt: 0.5 }}>
             Take out
           </Button>
@@ -75,12 +65,16 @@ export function DemandRows() {
               neededBy: inDays(fields.length === 0 ? 14 : 60 * fields.length),
               quantity: fields.length === 0 ? 3 : 40,
               purpose: fields.length === 0 ? 'fit' : 'function',
+              years: 0,
             })
           }
         >
           Add a row
         </Button>
-        <Typography color="textSecondary">{total > 0 && `${count(total)} in all`}</Typography>
+        <Typography color="textSecondary">
+          {total > 0 && `${count(total)} in all`}
+          {yearly > 0 && `, ${count(yearly)} a year at most`}
+        </Typography>
       </Box>
     </section>
   );

@@ -1,10 +1,15 @@
-import { Alert, Box, Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import { useFormContext, useWatch } from 'react-hook-form';
+import { Alert, Box, Chip, Link, MenuItem, TextField, Typography } from '@mui/material';
+import { Controller, useFormContext, useWatch } from 'react-hook-form';
+import { Link as RouterLink, useParams } from 'react-router';
 import type { Problem } from '../../app/api/client';
 import type { Brief } from '../../app/api/types';
-import { FormChoice, FormNumber } from '../../shared/formFields';
+import { FormCheck, FormChoice, FormNumber } from '../../shared/formFields';
+import { date, word } from '../../shared/format';
 import { NumberField } from '../../shared/NumberField';
-import { families, finishes } from './briefForm';
+import { useLibrary } from '../../shared/useLibrary';
+import { exposures, families, finishes } from './briefForm';
+import { GradeRow, PropertyRows } from './PropertyRows';
+import { AddTarget, Target } from './Target';
 
 /** What the part must be able to do: each target with its value, and whether it is a must or a want. */
 export function Requirements({ problem }: { problem: Problem | null }) {
@@ -14,84 +19,144 @@ export function Requirements({ problem }: { problem: Problem | null }) {
       <Typography variant="h2" id="requirements" sx={{ mb: 1.5 }}>
         What it must be
       </Typography>
-      <Box sx={{ display: 'grid', gap: 2.25 }}>
+      <Box sx={{ display: 'grid', gap: 2 }}>
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
           <FormChoice<Brief> name="family" label="Production material" options={families} sx={{ width: 200 }} />
+          <SeriesMaterial />
+        </Box>
+        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
           <FormChoice<Brief> name="showSide" label="Show side" options={finishes} sx={{ width: 200 }} />
+          <FormCheck<Brief> name="bothSides" label="Both sides finished" />
         </Box>
         <HardnessRow refused={refused('hardness.value')} />
         <TemperatureRow refused={refused('serviceTemperature.celsius')} />
+        <PropertyRows />
+        <GradeRow name="clarity" what="Clarity" start="translucent" />
+        <GradeRow name="colour" what="Colour" start="matched" />
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-          <FormNumber<Brief> name="inserts" label="Molded-in inserts" unit="" whole min={0} max={200} />
           <FormNumber<Brief>
-            name="toolingBudget"
-            label="Tooling budget"
-            unit="€"
+            name="toleranceMm"
+            label="General tolerance ±"
+            unit="mm"
             optional
-            min={0}
-            max={1e9}
-            hint="empty: not limited"
-            refused={refused('toolingBudget')}
+            min={0.005}
+            max={20}
+            hint="on the first 100 mm"
+            refused={refused('toleranceMm')}
           />
+          <FormNumber<Brief> name="criticalDimensions" label="Critical dimensions" unit="" whole min={0} max={500} />
         </Box>
-        <Alert severity="info" variant="outlined" icon={false}>
-          For skin, food, medical, flame, pressure or lifting use, a supplier’s certificate and a qualified person
-          decide. Stampo compares; it does not certify.
-        </Alert>
+        <Exposures />
       </Box>
     </section>
   );
 }
 
+/** The material of the series parts; of the family, or whatever fits the targets best. */
+function SeriesMaterial() {
+  const { control } = useFormContext<Brief>();
+  const family = useWatch({ control, name: 'family' });
+  const library = useLibrary().data;
+  const offered = library?.materials.map((m) => m.entry).filter((m) => m.series && m.family === family) ?? [];
+  return (
+    <Controller
+      control={control}
+      name="productionMaterial"
+      render={({ field }) => (
+        <TextField
+          {...field}
+          value={library && offered.some((m) => m.id === field.value) ? field.value : ''}
+          onChange={(event) => field.onChange(event.target.value || null)}
+          select
+          label="Series parts of"
+          sx={{ width: 200 }}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
+          <MenuItem value="">whatever fits best</MenuItem>
+          {offered.map((material) => (
+            <MenuItem key={material.id} value={material.id}>
+              {material.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    />
+  );
+}
+
 function HardnessRow({ refused }: { refused?: string }) {
+  const { projectId = '' } = useParams();
   const { control, setValue } = useFormContext<Brief>();
   const target = useWatch({ control, name: 'hardness' });
   const put = (change: Partial<NonNullable<Brief['hardness']>>) => setValue('hardness', { ...target!, ...change });
+  const byTrying = (
+    <Link component={RouterLink} to={`/projects/${projectId}/ladder`} sx={{ fontSize: 13 }}>
+      Find it by trying
+    </Link>
+  );
   if (!target)
     return (
-      <Add
-        what="Hardness"
-        onAdd={() => setValue('hardness', { scale: 'a', value: 60, tolerancePoints: 5, must: false })}
-      />
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+        <AddTarget
+          what="Hardness"
+          onAdd={() =>
+            setValue('hardness', {
+              scale: 'a',
+              value: 60,
+              tolerancePoints: 5,
+              must: false,
+              reason: null,
+              chosenOn: null,
+            })
+          }
+        />
+        {byTrying}
+      </Box>
     );
   return (
-    <Target
-      name="Hardness"
-      must={target.must}
-      onMust={(must) => put({ must })}
-      onDrop={() => setValue('hardness', null)}
-    >
-      <NumberField
-        label="Hardness"
-        unit={`Shore ${target.scale.toUpperCase()}`}
-        to={`Shore ${target.scale.toUpperCase()}`}
-        width={150}
-        min={0}
-        max={100}
-        value={target.value}
-        refused={refused}
-        onChange={(value) => value !== null && put({ value })}
-      />
-      <TextField
-        select
-        label="Scale"
-        value={target.scale}
-        onChange={(event) => put({ scale: event.target.value as 'a' | 'd' })}
-        sx={{ width: 76 }}
+    <div>
+      <Target
+        name="Hardness"
+        must={target.must}
+        onMust={(must) => put({ must })}
+        onDrop={() => setValue('hardness', null)}
       >
-        <MenuItem value="a">A</MenuItem>
-        <MenuItem value="d">D</MenuItem>
-      </TextField>
-      <NumberField
-        label="Within ±"
-        unit=""
-        width={82}
-        min={0}
-        max={50}
-        value={target.tolerancePoints}
-        onChange={(value) => value !== null && put({ tolerancePoints: value })}
-      />
-    </Target>
+        <NumberField
+          label="Hardness"
+          unit={`Shore ${target.scale.toUpperCase()}`}
+          to={`Shore ${target.scale.toUpperCase()}`}
+          width={140}
+          min={0}
+          max={100}
+          value={target.value}
+          refused={refused}
+          onChange={(value) => value !== null && put({ value })}
+        />
+        <TextField
+          select
+          label="Scale"
+          value={target.scale}
+          onChange={(event) => put({ scale: event.target.value as 'a' | 'd' })}
+          sx={{ width: 72 }}
+        >
+          <MenuItem value="a">A</MenuItem>
+          <MenuItem value="d">D</MenuItem>
+        </TextField>
+        <NumberField
+          label="Within ±"
+          unit=""
+          width={78}
+          min={0}
+          max={50}
+          value={target.tolerancePoints}
+          onChange={(value) => value !== null && put({ tolerancePoints: value })}
+        />
+      </Target>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
+        {target.reason && `${target.chosenOn ? `Chosen ${date(target.chosenOn)}: ` : ''}${target.reason} `}
+        {byTrying}
+      </Typography>
+    </div>
   );
 }
 
@@ -102,7 +167,10 @@ function TemperatureRow({ refused }: { refused?: string }) {
     setValue('serviceTemperature', { ...target!, ...change });
   if (!target)
     return (
-      <Add what="Service temperature" onAdd={() => setValue('serviceTemperature', { celsius: 60, must: false })} />
+      <AddTarget
+        what="Service temperature"
+        onAdd={() => setValue('serviceTemperature', { celsius: 60, must: false })}
+      />
     );
   return (
     <Target
@@ -125,47 +193,37 @@ function TemperatureRow({ refused }: { refused?: string }) {
   );
 }
 
-function Add({ what, onAdd }: { what: string; onAdd: () => void }) {
+/** Uses for which a comparison is not enough. */
+function Exposures() {
+  const { control, setValue } = useFormContext<Brief>();
+  const chosen = useWatch({ control, name: 'exposures' });
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
-      <Typography color="textSecondary" sx={{ width: 170 }}>
-        {what}: any
+    <div>
+      <Typography variant="body2" id="uses" sx={{ mb: 0.5 }}>
+        It will meet
       </Typography>
-      <Button onClick={onAdd}>Set a target</Button>
-    </Box>
-  );
-}
-
-function Target({
-  name,
-  must,
-  onMust,
-  onDrop,
-  children,
-}: {
-  name: string;
-  must: boolean;
-  onMust: (must: boolean) => void;
-  onDrop: () => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <Box role="group" aria-label={name} sx={{ display: 'flex', gap: 1.5, alignItems: 'flex-start', flexWrap: 'wrap' }}>
-      {children}
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={must}
-        aria-label={`${name} is a must or a want`}
-        onChange={(_, value: boolean | null) => value !== null && onMust(value)}
-        sx={{ height: 36 }}
-      >
-        <ToggleButton value={true}>must</ToggleButton>
-        <ToggleButton value={false}>want</ToggleButton>
-      </ToggleButtonGroup>
-      <Button color="inherit" onClick={onDrop} aria-label={`Drop ${name.toLowerCase()}`} sx={{ mt: 0.5 }}>
-        Drop
-      </Button>
-    </Box>
+      <Box role="group" aria-labelledby="uses" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        {exposures.map((exposure) => {
+          const on = chosen.includes(exposure);
+          return (
+            <Chip
+              key={exposure}
+              label={word(exposure)}
+              size="small"
+              aria-pressed={on}
+              variant={on ? 'filled' : 'outlined'}
+              color={on ? 'primary' : 'default'}
+              onClick={() => setValue('exposures', on ? chosen.filter((e) => e !== exposure) : [...chosen, exposure])}
+            />
+          );
+        })}
+      </Box>
+      {chosen.length > 0 && (
+        <Alert severity="info" variant="outlined" icon={false} sx={{ mt: 1 }}>
+          For {chosen.map(word).join(', ')}, a supplier’s certificate and a qualified person decide. Stampo compares; it
+          does not certify.
+        </Alert>
+      )}
+    </div>
   );
 }

@@ -1,19 +1,26 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { client, unwrap } from '../../app/api/client';
 import type { StudyState } from '../../app/api/types';
 
 const POLL_MS = 300;
 
+/** How far the measuring is and what it found; asking begins nothing. */
+export const studyQuery = (projectId: string) =>
+  queryOptions<StudyState>({
+    queryKey: ['study', projectId],
+    queryFn: ({ signal }) =>
+      unwrap(client.GET('/api/projects/{id}/part/study', { params: { path: { id: projectId } }, signal })),
+  });
+
 /** The measuring of the part's shape: begun when it has not been, followed while it runs, its figures when done. */
 export function useStudy(projectId: string, measurable: boolean) {
   const queries = useQueryClient();
   const path = { params: { path: { id: projectId } } };
   const key = ['study', projectId];
-  const { data: study } = useQuery<StudyState>({
-    queryKey: key,
+  const { data: study } = useQuery({
+    ...studyQuery(projectId),
     enabled: measurable,
-    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/part/study', { ...path, signal })),
     refetchInterval: ({ state }) => (state.data && isOpen(state.data) ? POLL_MS : false),
   });
   const take = (state: StudyState) => queries.setQueryData(key, state);

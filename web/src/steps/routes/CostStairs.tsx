@@ -4,10 +4,11 @@ import { ChartsSurface } from '@mui/x-charts/ChartsSurface';
 import { ChartsXAxis } from '@mui/x-charts/ChartsXAxis';
 import { ChartsYAxis } from '@mui/x-charts/ChartsYAxis';
 import { useXScale, useYScale } from '@mui/x-charts/hooks';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo, useRef } from 'react';
 import { useInk } from '../../app/theme/useInk';
 import type { Comparison } from '../../app/api/types';
 import { count, number } from '../../shared/format';
+import { SaveDrawing } from '../../shared/SaveDrawing';
 
 interface Props {
   quantities: Comparison['quantities'];
@@ -27,15 +28,19 @@ const decades = (from: number, to: number) =>
 export default memo(function CostStairs({ quantities, curves, quantity, chosen }: Props) {
   // The lanes answer first; the chart's marker may come a frame later.
   const marked = useDeferredValue(quantity);
+  const drawing = useRef<HTMLDivElement>(null);
   const axes = useMemo(() => axesOf(quantities, curves), [quantities, curves]);
   return (
     <Box sx={{ mt: 2 }}>
-      <Typography variant="h2">Price each by quantity</Typography>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
+        <Typography variant="h2">Price each by quantity</Typography>
+        <SaveDrawing of={drawing} name="cost-stairs" />
+      </Box>
       <Typography variant="body2" color="textSecondary">
         Lines are likely values; each jump is a worn-out tool. Shaded: 10 to 90 of 100 draws for the open lane.
         Ruled-out routes are left out.
       </Typography>
-      <Box sx={{ height: 320 }}>
+      <Box sx={{ height: 320 }} ref={drawing}>
         <ChartsDataProvider {...axes} series={noSeries} margin={margin} skipAnimation>
           <ChartsSurface aria-label="Price each by quantity for every route that fits; the lanes above give the same figures at the marked quantity">
             <Stairs quantities={quantities} curves={curves} chosen={chosen} />

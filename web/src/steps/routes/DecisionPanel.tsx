@@ -1,14 +1,15 @@
 import { Alert, Box, Button, Link, TextField, Typography } from '@mui/material';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { memo } from 'react';
+import { memo, useCallback } from 'react';
 import { type FieldErrors, useForm, type UseFormRegister } from 'react-hook-form';
-import { Link as RouterLink } from 'react-router';
 import { z } from 'zod';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison, DecisionRecord, Lane } from '../../app/api/types';
+import { count, number } from '../../shared/format';
 import { useAddress } from '../../shared/useAddress';
-import { count, date, number } from '../../shared/format';
+import { DecisionLog } from './DecisionLog';
+import { PickPanel } from './PickPanel';
 
 const schema = z.object({
   reason: z.string().trim().min(2, 'Why this one? Somebody will read it in a year.').max(2000),
@@ -29,6 +30,7 @@ interface Props {
 export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lanes, crossovers, quantity }: Props) {
   const queries = useQueryClient();
   const change = useAddress();
+  const choose = useCallback((route: string) => change({ route }), [change]);
   const decisions = useQuery<DecisionRecord[], Problem>({
     queryKey: ['decisions', projectId],
     queryFn: ({ signal }) =>
@@ -55,8 +57,9 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
   });
   const { errors } = form.formState;
   return (
-    <Box component="aside" aria-labelledby="pick">
-      <Typography variant="h2" id="pick">
+    <Box component="aside" aria-labelledby="here">
+      <PickPanel projectId={projectId} onChoose={choose} />
+      <Typography variant="h2" id="here" sx={{ mt: 2.5 }}>
         Cheapest here
       </Typography>
       <Standing lanes={lanes} crossovers={crossovers} quantity={quantity} />
@@ -88,26 +91,7 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
           {record.error && <Alert severity="error">{record.error.message}</Alert>}
         </Box>
       )}
-      {decisions.data?.map((decision, i) => (
-        <Box
-          key={decision.decidedUtc}
-          sx={{ mt: 2, pl: 1.5, borderLeft: 3, borderColor: i === 0 ? 'primary.main' : 'divider' }}
-        >
-          <Typography variant="h3">
-            {i === 0 ? 'Decided: ' : 'Before: '}
-            {decision.routeName}, {count(decision.quantity)}
-          </Typography>
-          <Typography variant="body2">{decision.reason}</Typography>
-          <Typography variant="body2" color="textSecondary">
-            {decision.by}, {date(decision.decidedUtc)}
-          </Typography>
-          {i === 0 && (
-            <Button component={RouterLink} to={`/projects/${projectId}/plan`} sx={{ px: 0 }}>
-              Go to its plan
-            </Button>
-          )}
-        </Box>
-      ))}
+      <DecisionLog projectId={projectId} decisions={decisions.data ?? []} />
     </Box>
   );
 });

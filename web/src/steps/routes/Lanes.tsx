@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { memo } from 'react';
 import type { Lane } from '../../app/api/types';
-import { count, date, number } from '../../shared/format';
+import { count, date, number, range } from '../../shared/format';
 import { RouteGlyph } from '../../shared/RouteGlyph';
 import { VerdictMark } from '../../shared/VerdictMark';
 
@@ -18,7 +18,7 @@ const table = {
     display: 'grid',
     gridTemplateColumns: {
       xs: '72px minmax(0,1fr) 100px',
-      md: '72px 218px minmax(90px, 1fr) 74px 86px 70px 92px 74px',
+      md: '72px minmax(150px, 3fr) minmax(50px, 1fr) 70px 66px 52px 52px 92px 74px',
     },
     columnGap: 1.5,
     alignItems: 'center',
@@ -85,7 +85,10 @@ export const Lanes = memo(function Lanes({ lanes, chosen, onChoose }: Props) {
         <span />
         <span className="right">price each</span>
         <span className="right">10–90 %</span>
-        <span className="right">tool sets</span>
+        <span className="right" title="Likeness to the material of the series parts">
+          like
+        </span>
+        <span className="right">tools</span>
         <span className="right">first article</span>
         <span />
       </div>
@@ -126,12 +129,15 @@ function LaneRow({ lane, at, open, onChoose }: RowProps) {
           onClick={() => onChoose(route.id)}
         />
         <RouteGlyph figure={route.figure} tag={route.tag} />
-        <span className="name">{route.name}</span>
+        <span className="name" title={route.name}>
+          {route.name}
+        </span>
         <PriceBar at={at} unit={unit} />
         <span className="right price">{working('each', 'price each', `${number(unit.p50)} €`)}</span>
         <span className="right small wide">
           {number(unit.p10, 2)}–{number(unit.p90, 2)}
         </span>
+        <span className="right small wide">{lane.likeness && `${number(lane.likeness.share * 100, 2)} %`}</span>
         <span className="right wide">
           {lane.toolSets == null ? 'none' : working('sets', 'tool sets', count(lane.toolSets))}
         </span>
@@ -168,6 +174,8 @@ function Screens({ lane }: { lane: Lane }) {
       <div>
         <b>Gives up:</b> {lane.givesUp}
       </div>
+      <Properties lane={lane} />
+      <Tooling lane={lane} />
       {lane.gates
         .filter((g) => g.verdict !== 'fits')
         .map((gate) => (
@@ -181,6 +189,51 @@ function Screens({ lane }: { lane: Lane }) {
       <div className="small">
         <b>Passed:</b> {passed.map((gate) => `${gate.name.toLowerCase()}: ${plain(gate.reason)}`).join(' · ')}
       </div>
+    </div>
+  );
+}
+
+/** Each requirement against the material, then how like the series material it is and what drags that down. */
+function Properties({ lane: { properties, likeness, material } }: { lane: Lane }) {
+  const asked = (properties ?? []).map((p) =>
+    p.match === 'meets'
+      ? `${p.name.toLowerCase()} ${p.has}`
+      : p.match === 'unknown'
+        ? `${p.name.toLowerCase()} not known, ${p.asked} asked`
+        : `${p.name.toLowerCase()} ${p.has} for ${p.asked}${p.shortPct ? `, short by ${number(p.shortPct, 2)} %` : ''} (${p.must ? 'must' : 'want'})`,
+  );
+  return (
+    <div className="small">
+      {asked.length > 0 && (
+        <>
+          <b>Properties:</b> {asked.join(' · ')}.{' '}
+        </>
+      )}
+      {likeness && (
+        <>
+          <b>{number(likeness.share * 100, 2)} % like the series material</b>
+          {likeness.weakest
+            ? `; ${likeness.weakest.name} drags it down: ${likeness.weakest.has} for ${likeness.weakest.of}`
+            : `: ${material.name}`}
+          .
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The tool in a line: life, class, runs, who loads it. */
+function Tooling({ lane }: { lane: Lane }) {
+  const said = [
+    lane.lifeShots != null && `a tool lasts ${range(lane.lifeShots)} shots`,
+    lane.toolClass,
+    `± ${number(lane.toleranceMm, 2)} mm`,
+    lane.run && `runs of ${count(lane.run.parts)}, ${number(lane.run.runsAYear, 2)} a year`,
+    lane.assist === 'machine' && 'loaded by machine',
+  ].filter(Boolean);
+  return (
+    <div className="small">
+      <b>Tool:</b> {said.join(' · ')}.
     </div>
   );
 }

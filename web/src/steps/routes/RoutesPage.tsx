@@ -9,9 +9,14 @@ import { Refusal } from '../../shared/Refusal';
 import { useAddress } from '../../shared/useAddress';
 import { useWorking } from '../../shared/useWorking';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
+import { Beside } from './Beside';
+import { BridgeLine } from './BridgeLine';
 import { DecisionPanel } from './DecisionPanel';
 import { Lanes } from './Lanes';
 import { ProjectRuler } from './ProjectRuler';
+import { SensitivityBars } from './SensitivityBars';
+import { TakeAway } from './TakeAway';
+import { WhatIfBadge } from '../../shared/WhatIf';
 import { useComparison, useQuantity } from './useComparison';
 
 const CostStairs = lazy(() => import('./CostStairs'));
@@ -57,13 +62,20 @@ export function RoutesPage() {
         }}
       >
         <div>
-          <Typography variant="h1" data-quantity={q} sx={{ mb: 0.5 }}>
-            Routes for {count(q!)} {q === 1 ? 'part' : 'parts'}
-          </Typography>
+          <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 2, mb: 0.5 }}>
+            <Typography variant="h1" data-quantity={q} sx={{ flex: 1 }}>
+              Routes for {count(q!)} {q === 1 ? 'part' : 'parts'}
+            </Typography>
+            <TakeAway projectId={projectId} quantity={q!} />
+          </Box>
+          <WhatIfBadge projectId={projectId} />
           <Lanes lanes={lanes} chosen={lane.route.id} onChoose={choose} />
           <Suspense fallback={<Box sx={{ height: 300 }} />}>
             <CostStairs quantities={quantities} curves={curves} quantity={q!} chosen={lane.route.id} />
           </Suspense>
+          <BridgeLine projectId={projectId} />
+          <SensitivityBars projectId={projectId} quantity={q!} lanes={lanes} />
+          <Beside projectId={projectId} quantity={q!} />
         </div>
         <DecisionPanel
           projectId={projectId}

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
-import type { Comparison, Lanes } from '../../app/api/types';
+import type { Comparison, Lane, Lanes } from '../../app/api/types';
 import { useAddress } from '../../shared/useAddress';
 
 /** The quantity being looked at, kept in the address. Null: the one the server takes from the demand. */
@@ -39,8 +39,17 @@ export function useComparison(projectId: string, quantity: number | null) {
       ),
   });
   const data = useMemo(
-    () => overview.data && lanes.data && { ...overview.data, ...lanes.data },
+    () => overview.data && lanes.data && { ...overview.data, ...lanes.data, lanes: joined(overview.data, lanes.data) },
     [overview.data, lanes.data],
   );
   return { data, error: overview.error ?? lanes.error };
+}
+
+/** What stays of each lane with what the marker changed of it. */
+function joined({ lanes: whole }: Comparison, { lanes: moved }: Lanes): Lane[] {
+  const fixed = new Map(whole.map((lane) => [lane.route.id, lane]));
+  return moved.map((lane) => {
+    const of = fixed.get(lane.id)!;
+    return { ...of, ...lane, gates: [...of.gates.slice(0, of.fixedGates), ...lane.gates] };
+  });
 }

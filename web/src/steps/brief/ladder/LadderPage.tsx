@@ -1,0 +1,265 @@
+import { Alert, Box, Button, Link, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link as RouterLink, useParams } from 'react-router';
+import { client, type Problem, unwrap } from '../../../app/api/client';
+import type { Brief, Ladder, LadderAnswer, LadderRequest, Versioned } from '../../../app/api/types';
+import { date, number } from '../../../shared/format';
+import { NumberField } from '../../../shared/NumberField';
+import { Refusal } from '../../../shared/Refusal';
+import { SaveState } from '../../../shared/SaveState';
+import { type StepApi, useStep } from '../../../shared/useStep';
+import { useWorking } from '../../../shared/useWorking';
+import { WorkingDrawer } from '../../../shared/WorkingDrawer';
+import { isoDay } from '../briefForm';
+import { type Dimension, sections, whole } from './sections';
+
+const ladderApi = (id: string): StepApi<Ladder, Versioned<Ladder>> => {
+  const path = { params: { path: { id } } };
+  return {
+    read: (signal) => unwrap(client.GET('/api/projects/{id}/ladder', { ...path, signal })),
+    save: (body, keepalive) => unwrap(client.PUT('/api/projects/{id}/ladder', { ...path, body, keepalive })),
+    undo: (version) => unwrap(client.POST('/api/projects/{id}/ladder/undo', { ...path, body: { version } })),
+    redo: (version) => unwrap(client.POST('/api/projects/{id}/ladder/redo', { ...path, body: { version } })),
+    of: (answer) => answer,
+  };
+};
+
+const labels = {
+  request: 'What it must do',
+  tried: 'Felt',
+  chosenMaterialId: 'Chosen',
+  reason: 'Reason',
+  chosenOn: 'On',
+};
+
+/** From what a soft part must do to a hardness, by pouring a few samples and feeling them. */
+export function LadderPage() {
+  const { projectId = '' } = useParams();
+  const step = useStep(['ladder', projectId], ladderApi(projectId));
+  if (step.failure) return <Refusal problem={step.failure} to="/" act="All projects" />;
+  if (!step.document) return null;
+  const ladder = step.document.value;
+  return (
+    <>
+      <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1, mb: 1 }}>
+        <Typography variant="h1" sx={{ flex: 1 }}>
+          Hardness by trying
+        </Typography>
+        <SaveState step={step} labels={labels} />
+      </Stack>
+      <Typography sx={{ mb: 2 }}>
+        Say what the part must do, pour a few hardnesses around the answer, feel them, choose.{' '}
+        <Link component={RouterLink} to={`/projects/${projectId}/brief`}>
+          Back to the brief
+        </Link>
+      </Typography>
+      <Form key={step.generation} projectId={projectId} ladder={ladder} change={step.change} />
+    </>
+  );
+}
+
+function Form({ projectId, ladder, change }: { projectId: string; ladder: Ladder; change: (ladder: Ladder) => void }) {
+  const queries = useQueryClient();
+  const put = (part: Partial<Ladder>) => {
+    const next = { ...queries.getQueryData<Versioned<Ladder>>(['ladder', projectId])!.value, ...part };
+    queries.setQueryData<Versioned<Ladder>>(['ladder', projectId], (was) => was && { ...was, value: next });
+    change(next);
+  };
+  const request = ladder.request ?? sections.cantilever.start;
+  const ask = (changed: Partial<LadderRequest>) => put({ request: { ...request, ...changed } as LadderRequest });
+  const ready = whole(request);
+  const answer = useQuery<LadderAnswer, Problem>({
+    queryKey: ['rungs', request],
+    enabled: ready,
+    queryFn: ({ signal }) => unwrap(client.POST('/api/calc/hardness-ladder', { body: request, signal })),
+  });
+  const section = sections[request.section];
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '380px minmax(0,1fr)' }, gap: 5 }}>
+      <section aria-labelledby="must-do">
+        <Typography variant="h2" id="must-do" sx={{ mb: 1 }}>
+          What it must do
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={request.section}
+          aria-label="Simplified section"
+          onChange={(_, to: LadderRequest['section'] | null) => to && put({ request: sections[to].start })}
+        >
+          {Object.entries(sections).map(([id, { name }]) => (
+            <ToggleButton key={id} value={id}>
+              {name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        <Typography color="textSecondary" sx={{ my: 1 }}>
+          {section.says}
+        </Typography>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+          {section.asks.map(([name, label, unit]) => (
+            <NumberField
+              key={`${request.section}${name}`}
+              label={label}
+              unit={unit}
+              width="100%"
+              min={0}
+              value={request[name as Dimension] ?? null}
+              onChange={(value) => value !== null && ask({ [name]: value })}
+            />
+          ))}
+        </Box>
+        {answer.error && (
+          <Alert severity="error" sx={{ mt: 1.5 }}>
+            {answer.error.message}
+          </Alert>
+        )}
+        {answer.data && <Start answer={answer.data} />}
+      </section>
+      <section aria-labelledby="samples">
+        <Typography variant="h2" id="samples" sx={{ mb: 1 }}>
+          Samples to pour and feel
+        </Typography>
+        {answer.data && <Rungs answer={answer.data} ladder={ladder} put={put} />}
+        <Choice projectId={projectId} ladder={ladder} answer={answer.data} put={put} />
+      </section>
+      <WorkingDrawer title="the hardness" lines={answer.data?.working} />
+    </Box>
+  );
+}
+
+function Start({ answer }: { answer: LadderAnswer }) {
+  const { show } = useWorking();
+  return (
+    <Typography sx={{ mt: 2 }}>
+      It takes{' '}
+      <Link component="button" onClick={() => show('modulus')}>
+        {number(answer.modulusMpa)} MPa
+      </Link>
+      , which is about{' '}
+      <Link component="button" onClick={() => show('shore')} sx={{ fontWeight: 680 }}>
+        {number(answer.shoreA, 2)} Shore A
+      </Link>
+      .{answer.offScale && ' That is off the scale of the formula: change the section rather than the hardness.'}
+    </Typography>
+  );
+}
+
+interface RungsProps {
+  answer: LadderAnswer;
+  ladder: Ladder;
+  put: (part: Partial<Ladder>) => void;
+}
+
+function Rungs({ answer, ladder, put }: RungsProps) {
+  const feel = (materialId: string, words: string) =>
+    put({
+      tried: [...ladder.tried.filter((t) => t.materialId !== materialId), ...(words ? [{ materialId, words }] : [])],
+    });
+  return (
+    <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+      {answer.rungs.map((rung) => {
+        const chosen = ladder.chosenMaterialId === rung.materialId;
+        return (
+          <Box
+            component="li"
+            key={rung.materialId}
+            sx={{
+              borderTop: 1,
+              borderColor: 'divider',
+              py: 1,
+              display: 'flex',
+              gap: 2,
+              flexWrap: 'wrap',
+              alignItems: 'center',
+            }}
+          >
+            <Typography sx={{ width: 52, fontSize: 20, fontWeight: 640 }}>{number(rung.shoreA)}A</Typography>
+            <Box sx={{ flex: 1, minWidth: 220 }}>
+              <Typography>{rung.name}</Typography>
+              <Typography variant="body2" color="textSecondary">
+                {number(rung.modulusMpa)} MPa · A {number(rung.partAG)} g + B {number(rung.partBG)} g · pour within{' '}
+                {number(rung.potLifeMin)} min · out after {number(rung.demoldH)} h
+              </Typography>
+            </Box>
+            <TextField
+              label={`Felt at ${number(rung.shoreA)}A`}
+              defaultValue={ladder.tried.find((t) => t.materialId === rung.materialId)?.words ?? ''}
+              onChange={(event) => feel(rung.materialId, event.target.value)}
+              sx={{ width: 230 }}
+              slotProps={{ htmlInput: { maxLength: 400 } }}
+            />
+            <Button
+              variant={chosen ? 'contained' : 'outlined'}
+              aria-pressed={chosen}
+              onClick={() => put({ chosenMaterialId: rung.materialId })}
+            >
+              {chosen ? 'Chosen' : 'Choose'}
+            </Button>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
+
+/** The choice with its reason becomes the hardness of the brief. */
+function Choice({
+  projectId,
+  ladder,
+  answer,
+  put,
+}: Omit<RungsProps, 'answer'> & { projectId: string; answer: LadderAnswer | undefined }) {
+  const queries = useQueryClient();
+  const path = { params: { path: { id: projectId } } };
+  const rung = answer?.rungs.find((r) => r.materialId === ladder.chosenMaterialId);
+  const write = useMutation<Versioned<Brief>, Problem>({
+    mutationFn: async () => {
+      const brief = await unwrap(client.GET('/api/projects/{id}/brief', path));
+      const today = isoDay(new Date());
+      put({ chosenOn: today });
+      const hardness = {
+        scale: 'a' as const,
+        value: rung!.shoreA,
+        tolerancePoints: 5,
+        must: true,
+        reason: ladder.reason.trim(),
+        chosenOn: today,
+      };
+      return unwrap(
+        client.PUT('/api/projects/{id}/brief', {
+          ...path,
+          body: { value: { ...brief.value, hardness }, version: brief.version },
+        }),
+      );
+    },
+    onSuccess: () =>
+      void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'ladder' }),
+  });
+  if (!rung) return null;
+  return (
+    <Box sx={{ mt: 2, display: 'grid', gap: 1.5, maxWidth: 520 }}>
+      <TextField
+        label="Why this one"
+        defaultValue={ladder.reason}
+        onChange={(event) => put({ reason: event.target.value })}
+        multiline
+        minRows={2}
+        slotProps={{ htmlInput: { maxLength: 400 } }}
+      />
+      <Button
+        variant="contained"
+        disabled={ladder.reason.trim().length < 2 || write.isPending}
+        onClick={() => write.mutate()}
+      >
+        Make {number(rung.shoreA)}A the brief’s hardness
+      </Button>
+      {write.error && <Alert severity="error">{write.error.message}</Alert>}
+      {ladder.chosenOn && (
+        <Typography color="textSecondary" role="note">
+          In the brief since {date(ladder.chosenOn)}.
+        </Typography>
+      )}
+    </Box>
+  );
+}

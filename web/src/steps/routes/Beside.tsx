@@ -1,0 +1,135 @@
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { client, type Problem, unwrap } from '../../app/api/client';
+import type { Beside as BesideAnswer, PastState } from '../../app/api/types';
+import { count, number, word } from '../../shared/format';
+import { useAddress } from '../../shared/useAddress';
+import { Changes } from './Changes';
+
+/** The lanes beside those of another quantity, or of an earlier brief. */
+export function Beside({ projectId, quantity }: { projectId: string; quantity: number }) {
+  const [search] = useSearchParams();
+  const change = useAddress();
+  const [withQ, withBrief] = [Number(search.get('with')) || null, Number(search.get('brief')) || null];
+  const open = withQ !== null || withBrief !== null;
+  const states = useQuery<PastState[], Problem>({
+    queryKey: ['brief-states', projectId],
+    queryFn: ({ signal }) =>
+      unwrap(client.GET('/api/projects/{id}/brief/states', { params: { path: { id: projectId } }, signal })),
+  });
+  const { data, error } = useQuery<BesideAnswer, Problem>({
+    queryKey: ['beside', projectId, quantity, withQ, withBrief],
+    enabled: open,
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) =>
+      unwrap(
+        client.GET('/api/projects/{id}/comparison/beside', {
+          params: {
+            path: { id: projectId },
+            query: { quantity, with: withQ ?? undefined, brief: withBrief ?? undefined },
+          },
+          signal,
+        }),
+      ),
+  });
+  return (
+    <Box component="section" aria-labelledby="beside" sx={{ mt: 3 }}>
+      <Typography variant="h2" id="beside" sx={{ mb: 1 }}>
+        Side by side
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+        <OtherQuantity value={withQ} onChange={(q) => change({ with: q })} />
+        <TextField
+          select
+          label="or an earlier brief"
+          value={states.data?.some((s) => s.ordinal === withBrief) ? String(withBrief) : ''}
+          onChange={(event) => change({ brief: event.target.value || null })}
+          sx={{ width: 230 }}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
+          <MenuItem value="">the brief as it is</MenuItem>
+          {states.data?.slice(1).map((state) => (
+            <MenuItem key={state.ordinal} value={String(state.ordinal)}>
+              {moment(state.savedUtc)}
+            </MenuItem>
+          ))}
+        </TextField>
+        {open && <Button onClick={() => change({ with: null, brief: null })}>Close</Button>}
+      </Box>
+      {error && <Typography color="error">{error.message}</Typography>}
+      {open && data && <Table data={data} />}
+    </Box>
+  );
+}
+
+function OtherQuantity({ value, onChange }: { value: number | null; onChange: (q: string | null) => void }) {
+  const [text, setText] = useState(value === null ? '' : String(value));
+  const commit = () => {
+    const q = Math.round(Number(text.replace(/[\u2009 ]/g, '')));
+    onChange(q >= 1 ? String(q) : null);
+  };
+  return (
+    <TextField
+      label="With another quantity"
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={commit}
+      onKeyDown={(event) => event.key === 'Enter' && commit()}
+      sx={{ width: 170 }}
+      slotProps={{ htmlInput: { inputMode: 'numeric', style: { textAlign: 'right' } }, inputLabel: { shrink: true } }}
+    />
+  );
+}
+
+function Table({ data }: { data: BesideAnswer }) {
+  const other = new Map(data.with.map((lane) => [lane.route.id, lane]));
+  return (
+    <>
+      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Side by side, scrolls sideways">
+        <Box
+          component="table"
+          sx={{
+            borderCollapse: 'collapse',
+            mt: 1,
+            '& td, & th': { borderBottom: 1, borderColor: 'divider', p: 0.5, textAlign: 'right', whiteSpace: 'nowrap' },
+            '& td:first-of-type, & th:first-of-type': { textAlign: 'left' },
+          }}
+        >
+          <thead>
+            <tr>
+              <th>route</th>
+              <th>each, {count(data.quantity)}</th>
+              <th>each, {count(data.withQuantity)}</th>
+              <th>change</th>
+              <th>verdict here</th>
+              <th>there</th>
+            </tr>
+          </thead>
+          <tbody>
+            {data.lanes.map((lane) => {
+              const there = other.get(lane.route.id);
+              return (
+                <tr key={lane.route.id}>
+                  <td>{lane.route.name}</td>
+                  <td>{number(lane.unit.p50)} €</td>
+                  <td>{there ? `${number(there.unit.p50)} €` : 'no material'}</td>
+                  <td>{there ? `${number(100 * (there.unit.p50 / lane.unit.p50 - 1), 2)} %` : ''}</td>
+                  <td>{word(lane.verdict)}</td>
+                  <td>{there ? word(there.verdict) : ''}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Box>
+      </Box>
+      {data.briefDifferences.length > 0 && (
+        <Changes title="What the brief asks otherwise now" changes={data.briefDifferences} />
+      )}
+    </>
+  );
+}
+
+const moments = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+const moment = (utc: string) => moments.format(new Date(utc));

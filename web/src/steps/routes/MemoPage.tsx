@@ -1,0 +1,124 @@
+import { Box, Button, Link, Typography } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { Link as RouterLink, useParams } from 'react-router';
+import { client, type Problem, unwrap } from '../../app/api/client';
+import type { Memo } from '../../app/api/types';
+import { count, date, word } from '../../shared/format';
+import { Refusal } from '../../shared/Refusal';
+import { useQuantity } from './useComparison';
+
+/** The route memo as a page to print. */
+export function MemoPage() {
+  const { projectId = '' } = useParams();
+  const { quantity } = useQuantity();
+  const { data: memo, error } = useQuery<Memo, Problem>({
+    queryKey: ['memo', projectId, quantity],
+    queryFn: ({ signal }) =>
+      unwrap(
+        client.GET('/api/projects/{id}/memo', {
+          params: { path: { id: projectId }, query: { quantity: quantity ?? undefined } },
+          signal,
+        }),
+      ),
+  });
+  if (error) return <Refusal problem={error} to={`/projects/${projectId}/part`} act="Go to Part" />;
+  if (!memo) return null;
+  return (
+    <Box sx={{ maxWidth: 880, mx: 'auto', '@media print': { fontSize: 11 } }}>
+      <Box sx={{ display: 'flex', gap: 2, mb: 2, '@media print': { display: 'none' } }}>
+        <Link component={RouterLink} to={`/projects/${projectId}/routes?q=${memo.quantity}`} sx={{ flex: 1 }}>
+          Back to the routes
+        </Link>
+        <Button variant="outlined" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Button href={`/api/projects/${projectId}/memo.pdf?quantity=${memo.quantity}`}>PDF</Button>
+      </Box>
+      <Typography variant="h1">
+        Route memo: {memo.project}, rev {memo.revision}
+      </Typography>
+      <Typography color="textSecondary">
+        {date(memo.on)}. {memo.part}.
+      </Typography>
+      <Part name="Asked" lines={memo.asked} />
+      <Part name="The pick" lines={memo.pick} />
+      <Typography variant="h2" sx={{ mt: 2 }}>
+        Routes for {count(memo.quantity)} parts
+      </Typography>
+      <Rows memo={memo} />
+      {memo.ruledOut > 0 && (
+        <Typography variant="body2" color="textSecondary">
+          {memo.ruledOut} ruled out; the reasons stand on the Routes page.
+        </Typography>
+      )}
+      <Part name="Bridge" lines={memo.bridge} />
+      {memo.whatIfs.length > 0 && <Part name="Seen with what-ifs" lines={memo.whatIfs} />}
+      <Part name="Decided" lines={[memo.decided ?? 'Nothing yet.']} />
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
+        {memo.deference}
+      </Typography>
+    </Box>
+  );
+}
+
+function Part({ name, lines }: { name: string; lines: readonly string[] }) {
+  return (
+    <>
+      <Typography variant="h2" sx={{ mt: 2 }}>
+        {name}
+      </Typography>
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </Box>
+    </>
+  );
+}
+
+function Rows({ memo }: { memo: Memo }) {
+  return (
+    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Routes table, scrolls sideways">
+      <Box
+        component="table"
+        sx={{
+          borderCollapse: 'collapse',
+          width: '100%',
+          fontSize: 13,
+          '& td, & th': { borderBottom: 1, borderColor: 'divider', p: 0.5, textAlign: 'left', verticalAlign: 'top' },
+        }}
+      >
+        <thead>
+          <tr>
+            <th>route</th>
+            <th>each (10–90 %)</th>
+            <th>tooling</th>
+            <th>last part</th>
+            <th>like the series</th>
+            <th>verdict</th>
+          </tr>
+        </thead>
+        <tbody>
+          {memo.rows.map((row) => (
+            <tr key={row.tag}>
+              <td>
+                <b>{row.tag}</b> {row.route}
+                <br />
+                <Typography component="span" variant="body2" color="textSecondary">
+                  {row.material}
+                </Typography>
+              </td>
+              <td>{row.priceEach}</td>
+              <td>{row.firstTooling}</td>
+              <td>{row.lastPart}</td>
+              <td>{row.likeness}</td>
+              <td>
+                {word(row.verdict)}: {row.why}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}
