@@ -16,7 +16,7 @@ test('from a file to the grams in the cups', async ({ page }) => {
   await page.getByRole('link', { name: /^Brief/ }).click();
   await page.getByRole('button', { name: 'Add a row' }).click();
   await page.getByRole('group', { name: 'Row 1' }).getByLabel('Quantity').fill('60');
-  await page.getByRole('button', { name: 'Set a target' }).last().click();
+  await page.getByRole('button', { name: 'Set a target: service temperature' }).click();
   await page.getByLabel('Holds in service').fill('150 °F');
   await page.getByLabel('Holds in service').blur();
   await expect(page.getByLabel('Holds in service')).toHaveValue('65.5556');

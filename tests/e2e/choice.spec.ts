@@ -1,0 +1,155 @@
+import { expect, idOf, newProject, saved, test } from './stampo';
+
+const routes = async (application: Parameters<typeof idOf>[0], name: string, q: number) =>
+  `/projects/${await idOf(application, name)}/routes?q=${q}`;
+
+test('the grommet ends in rubber by way of printed-mold trials', async ({ page, application }) => {
+  await page.goto(await routes(application, 'Probe grommet', 60));
+  const bridge = page.getByRole('region', { name: /^Bridge/ });
+  const stretches = bridge.getByRole('listitem');
+  await expect(stretches.first()).toContainText(/printed (inserts|mold)/);
+  await expect(stretches.last()).toContainText('rubber');
+  await expect(page.getByRole('region', { name: 'The pick for all 18\u2009060' })).toContainText('Rubber');
+});
+
+test('the housing is printed, cast in silicone, then molded in aluminium, each with its date', async ({
+  page,
+  application,
+}) => {
+  await page.goto(await routes(application, 'Gateway housing', 43));
+  const stretches = page.getByRole('region', { name: /^Bridge/ }).getByRole('listitem');
+  await expect(stretches).toHaveCount(3);
+  await expect(stretches.nth(0)).toContainText(/Order by \d+ \w+ \d{4}: printed parts/);
+  await expect(stretches.nth(1)).toContainText(/Order by \d+ \w+ \d{4}: urethane cast.*silicone/);
+  await expect(stretches.nth(2)).toContainText(/Order by \d+ \w+ \d{4}: injection, aluminium tool/);
+});
+
+test('the tray is formed and the roof is laid up between molds', async ({ page, application }) => {
+  await page.goto(await routes(application, 'Feeder tray', 300));
+  await expect(page.getByRole('region', { name: /^The pick/ })).toContainText(/^.*Sheet formed/);
+  await page.goto(await routes(application, 'Weather roof', 40));
+  await expect(page.getByRole('region', { name: /^The pick/ })).toContainText('Laminate pressed between molds');
+  const open = page.getByRole('listitem').filter({ hasText: 'Laid up by hand, open mold' });
+  await expect(open).toContainText('Only the side on the tool is finished');
+});
+
+test('the grip’s soft part bonds to PP, and not to POM', async ({ page, application }) => {
+  const id = await idOf(application, 'Frame grip');
+  await page.goto(`/projects/${id}/routes?q=12000&route=inject-aluminium`);
+  await expect(page.getByText(/TPE 60A on PP bonds well/).first()).toBeVisible();
+  await page.getByRole('link', { name: /^Brief/ }).click();
+  await page.getByLabel('Series parts of').click();
+  await page.getByRole('option', { name: 'POM', exact: true }).click();
+  await expect(page.getByRole('listbox')).toBeHidden();
+  await saved(page);
+  await page.getByRole('link', { name: /^Routes/ }).click();
+  const lane = page.getByRole('listitem').filter({ hasText: 'Injection, aluminium tool' }).first();
+  await expect(lane).toContainText('TPE 60A on POM does not bond');
+  await expect(lane).toContainText('Out');
+});
+
+test('a must that rules everything out gives the least bad and what to relax', async ({ page, application }) => {
+  const id = await newProject(application, 'Too hot');
+  await page.goto(`/projects/${id}/brief`);
+  await page.getByRole('button', { name: 'Look samples' }).click();
+  await expect(page.getByRole('group', { name: 'Row 1' }).getByLabel('Quantity')).toHaveValue('5');
+  await page.getByRole('group', { name: 'Row 1' }).getByLabel('For').click();
+  await page.getByRole('option', { name: 'sale' }).click();
+  await expect(page.getByRole('listbox')).toBeHidden();
+  await page.getByRole('button', { name: 'Set a target: service temperature' }).click();
+  await page.getByLabel('Holds in service').fill('390');
+  await page.getByRole('group', { name: 'Service temperature' }).getByRole('button', { name: 'must' }).click();
+  await saved(page);
+  await page.getByRole('link', { name: /^Routes/ }).click();
+  const pick = page.getByRole('region', { name: /^The pick/ });
+  await expect(pick).toContainText('Every route misses a must');
+  await expect(pick).toContainText('390 °C is asked');
+  await expect(pick.getByText(/^To relax: /).first()).toContainText('Make it a want');
+});
+
+test('a what-if is said loudly and goes with one click', async ({ page, application }) => {
+  await page.goto(
+    `${await routes(application, 'Vent disc', 40)}&route=print&working=${encodeURIComponent('Piece/Printer time')}`,
+  );
+  const price = page.getByRole('button', { name: 'Printed parts: working of the price each' });
+  const before = await price.textContent();
+  const working = page.getByRole('complementary', { name: 'Working' });
+  await working.getByRole('button', { name: 'What if rate were otherwise' }).click();
+  await page.getByLabel(/^rate, /).fill('200');
+  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await expect(page.getByText(/Printer time: 200/)).toBeVisible();
+  await expect(price).not.toHaveText(before!);
+  await page.getByRole('button', { name: 'Back to what is' }).click();
+  await expect(price).toHaveText(before!);
+  await expect(page.getByText('Back to what is')).toBeHidden();
+});
+
+test('demand is moved on its time line by key, and a decision says what has changed since', async ({
+  page,
+  application,
+}) => {
+  const id = await newProject(application, 'Timeline');
+  await page.goto(`/projects/${id}/brief`);
+  await page.getByRole('button', { name: 'Field trial' }).click();
+  const pin = page.getByRole('button', { name: /^Row 2: 40 for function/ });
+  await expect(pin).toBeVisible();
+  await saved(page);
+  await page.getByRole('link', { name: /^Routes/ }).click();
+  await page.getByLabel('Reason').fill('Before the change.');
+  await page.getByLabel('Decided by').fill('Sefa Rowntree-Adeyi');
+  await page.getByRole('button', { name: 'Record the decision' }).click();
+  await expect(page.getByText(/^Decided: /)).toBeVisible();
+  await page.getByRole('link', { name: /^Brief/ }).click();
+  await pin.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('group', { name: 'Row 2' }).getByLabel('Quantity')).toHaveValue('50');
+  await saved(page);
+  await page.getByRole('link', { name: /^Routes/ }).click();
+  await page.getByRole('button', { name: 'Open it as it was' }).click();
+  await expect(page.getByText(/demand 2, quantity: 40 → 50/)).toBeVisible();
+});
+
+test('a hardness found by trying becomes the brief’s', async ({ page, application }) => {
+  const id = await newProject(application, 'By feel');
+  await page.goto(`/projects/${id}/ladder`);
+  await expect(page.getByRole('button', { name: '78 Shore A' })).toBeVisible();
+  await page.getByLabel('Load').fill('0.2');
+  await expect(page.getByText('4.17 MPa').first()).toBeVisible();
+  await page.getByLabel('Felt at 60A').fill('sags a little, feels right');
+  await page.getByRole('listitem').filter({ hasText: '60A' }).getByRole('button', { name: 'Choose' }).click();
+  await page.getByLabel('Why this one').fill('Holds the tab, still folds by hand.');
+  await saved(page);
+  await page.getByRole('button', { name: 'Make 60A the brief’s hardness' }).click();
+  await expect(page.getByText(/In the brief since/)).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the brief' }).click();
+  await expect(page.getByRole('textbox', { name: 'Hardness', exact: true })).toHaveValue('60');
+  await expect(page.getByText(/Holds the tab, still folds by hand/)).toBeVisible();
+});
+
+test('a rate of the shop’s own is kept, seen beside what ships, and goes back', async ({ page }) => {
+  await page.goto('/library?find=against+a+hardened');
+  const row = page.getByRole('listitem').first();
+  await row.getByRole('button', { name: /^Change/ }).click();
+  await row.getByLabel('Likely').fill('1.4');
+  await row.getByRole('button', { name: 'Keep as the shop’s' }).click();
+  await expect(row).toContainText('Shipped: likely 1.3');
+  await row.getByRole('button', { name: 'Back to shipped' }).click();
+  await expect(row).not.toContainText('Shipped:');
+  await page.goto('/library?shelf=materials&find=POM');
+  await expect(page.getByRole('listitem').first()).toContainText('tensile 64 MPa');
+});
+
+test('the memo stands on one page and two quantities side by side', async ({ page, application }) => {
+  await page.goto(`${await routes(application, 'Gateway housing', 43)}&with=4000`);
+  await expect(
+    page.getByRole('region', { name: /^Side by side/ }).getByRole('columnheader', { name: 'each, 4 000' }),
+  ).toBeVisible();
+  const drawing = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the bridge drawing as PNG' }).click();
+  expect((await drawing).suggestedFilename()).toBe('bridge.png');
+  await page.getByRole('link', { name: 'Memo' }).click();
+  await expect(page.getByRole('heading', { name: /^Route memo: Gateway housing/ })).toBeVisible();
+  const pdf = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'PDF' }).click();
+  expect((await pdf).suggestedFilename()).toBe('route-memo.pdf');
+});
