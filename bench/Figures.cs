@@ -1,4 +1,5 @@
 using BenchmarkDotNet.Attributes;
+using Stampo.Core.Bridging;
 using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
@@ -17,6 +18,8 @@ public class Figures
         [nameof(ReadAndCheck1M)] = ("1 000 000 triangles, binary STL: read and checked", 1000),
         [nameof(CompareAllRoutes)] = ("nineteen routes × 60 quantities × 2 000 draws", 60),
         [nameof(CompareAllRoutesFinely)] = ("nineteen routes × 60 quantities × 10 000 draws", 300),
+        [nameof(BridgeOfThreeYears)] = ("bridge of 36 months × 18 routes", 50),
+        [nameof(PickWithWhatWouldChangeIt)] = ("the pick, each must let go in turn", 500),
         [nameof(MovedMarker)] = ("one quantity of a standing comparison", 10),
     };
 
@@ -29,6 +32,11 @@ public class Figures
         new PartFacts(118, 82, 34, 46, 480, new PartDeclaration { NominalWallMm = 2.2 }),
         new Brief { Demand = [new DemandRow(Today.AddDays(300), 3600, Purpose.Sale)], ShowSide = Finish.FineMatt },
         RateCard.Shipped, MaterialLibrary.All, Today);
+
+    private readonly BridgeRequest _bridge = new(
+        [.. Enumerable.Range(0, 36).Select(month => new BridgeRow(Today.AddDays(60).AddMonths(month), 20 + month * month * 10))],
+        [.. Enumerable.Range(1, 18).Select(r => new BridgeRoute($"route-{r}", 200 * r, 150 * r * r, 20 * Math.Pow(2.2, r), 1, 0.95, 120.0 / r, LeadDays: 3 * r, ChangeShare: 0.04 * r))],
+        0.08);
 
     private readonly RouteComparison _standing;
 
@@ -49,6 +57,12 @@ public class Figures
 
     [Benchmark]
     public Overview CompareAllRoutesFinely() => new RouteComparison(_inputs, RouteCatalogue.All, 10_000).Overview;
+
+    [Benchmark]
+    public BridgeAnswer BridgeOfThreeYears() => Bridge.Plan(_bridge, Today);
+
+    [Benchmark]
+    public Pick PickWithWhatWouldChangeIt() => Picking.Of(_standing, RouteCatalogue.All, new Weights());
 
     [Benchmark]
     public ComparisonAnswer MovedMarker() => _standing.At(137);

@@ -2,6 +2,7 @@
 import { chromium as browserType } from '@playwright/test';
 import { gzipSync } from 'node:zlib';
 import { chromium, startApplication } from '../tests/e2e/application.mjs';
+import { measured } from './measured.mjs';
 
 const MOVES = 120;
 const line = (what, measured, limit, kept) =>
@@ -22,6 +23,7 @@ try {
   const kB = sizes.reduce((sum, size) => sum + size, 0) / 1000;
   line('first load: script, compressed', `${kB.toFixed(0)} kB in ${sizes.length} files`, '250 kB', kB <= 250);
 
+  await measured(application.url, projects.slice(0, 7));
   await page.goto(`${application.url}/projects/${projects[0].id}/routes?q=40`, { waitUntil: 'networkidle' });
   await page.getByRole('slider', { name: 'Quantity marker' }).focus();
   // From the key to the frame after the heading and lanes of the new quantity stand in the page.

@@ -8,3 +8,4 @@ if [ "${1:-}" = --fuzz ]; then
 fi
 dotnet run --no-build -c Release --project bench
 node bench/page.mjs
+node bench/load.mjs

@@ -12,7 +12,7 @@ public static class Database
     private const int BusySeconds = 5;
 
     public static IServiceCollection AddStampoDatabase(this IServiceCollection services, string folder) =>
-        services.AddDbContextFactory<StampoDb>(options => options.UseSqlite(ConnectionString(folder)));
+        services.AddPooledDbContextFactory<StampoDb>(options => options.UseSqlite(ConnectionString(folder)));
 
     /// <summary>Brings the file up to date, after a backup copy when there is something to lose.</summary>
     public static async Task PrepareAsync(IDbContextFactory<StampoDb> factory, string folder, CancellationToken cancel = default)

@@ -37,7 +37,7 @@ test('from a file to the grams in the cups', async ({ page }) => {
   const grams = async (cup: string) => parseFloat((await page.getByTestId(`cup-${cup}`).first().textContent())!);
   const [a, b] = [await grams('A'), await grams('B')];
   expect(a).toBeGreaterThan(20);
-  expect(Math.abs(a / b / (100 / 60) - 1)).toBeLessThan(0.005);
+  expect(Math.abs(a / b / (100 / 80) - 1)).toBeLessThan(0.005);
 
   await page.getByLabel('Parts in this pour').fill('1');
   await expect.poll(() => grams('A')).toBeLessThan(a);

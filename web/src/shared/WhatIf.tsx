@@ -1,6 +1,6 @@
 import { Alert, Box, Button, Chip, Popover, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { client, type Problem, unwrap } from '../app/api/client';
 import type { ThreePoint, Versioned, WhatIf } from '../app/api/types';
 import { range } from './format';
@@ -35,7 +35,7 @@ function useWhatIf(projectId: string) {
 }
 
 /** Says loudly that figures are seen under what-ifs, and takes each of them, or all, back. */
-export function WhatIfBadge({ projectId }: { projectId: string }) {
+export const WhatIfBadge = memo(function WhatIfBadge({ projectId }: { projectId: string }) {
   const { inputs, put } = useWhatIf(projectId);
   const library = useLibrary().data;
   if (inputs.length === 0) return null;
@@ -59,7 +59,7 @@ export function WhatIfBadge({ projectId }: { projectId: string }) {
       </Box>
     </Alert>
   );
-}
+});
 
 /** Opens a small form that holds one input at another value. */
 export function WhatIfButton({

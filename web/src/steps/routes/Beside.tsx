@@ -1,18 +1,22 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { memo, useState } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Beside as BesideAnswer, PastState } from '../../app/api/types';
 import { count, number, word } from '../../shared/format';
 import { useAddress } from '../../shared/useAddress';
 import { Changes } from './Changes';
 
+interface Props {
+  projectId: string;
+  quantity: number;
+  withQ: number | null;
+  withBrief: number | null;
+}
+
 /** The lanes beside those of another quantity, or of an earlier brief. */
-export function Beside({ projectId, quantity }: { projectId: string; quantity: number }) {
-  const [search] = useSearchParams();
+export const Beside = memo(function Beside({ projectId, quantity, withQ, withBrief }: Props) {
   const change = useAddress();
-  const [withQ, withBrief] = [Number(search.get('with')) || null, Number(search.get('brief')) || null];
   const open = withQ !== null || withBrief !== null;
   const states = useQuery<PastState[], Problem>({
     queryKey: ['brief-states', projectId],
@@ -62,7 +66,7 @@ export function Beside({ projectId, quantity }: { projectId: string; quantity: n
       {open && data && <Table data={data} />}
     </Box>
   );
-}
+});
 
 function OtherQuantity({ value, onChange }: { value: number | null; onChange: (q: string | null) => void }) {
   const [text, setText] = useState(value === null ? '' : String(value));

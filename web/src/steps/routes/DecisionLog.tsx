@@ -1,15 +1,22 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { Link as RouterLink, useSearchParams } from 'react-router';
+import { memo } from 'react';
+import { Link as RouterLink } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { DecisionChanges, DecisionRecord } from '../../app/api/types';
 import { count, date, number, word } from '../../shared/format';
 import { useAddress } from '../../shared/useAddress';
 import { Changes } from './Changes';
 
+interface Props {
+  projectId: string;
+  decisions: readonly DecisionRecord[];
+  /** The one that is open. */
+  open: number;
+}
+
 /** Decisions as they were taken, the latest first; each opens to its frozen lanes and to what has changed since. */
-export function DecisionLog({ projectId, decisions }: { projectId: string; decisions: readonly DecisionRecord[] }) {
-  const open = Number(useSearchParams()[0].get('decision'));
+export const DecisionLog = memo(function DecisionLog({ projectId, decisions, open }: Props) {
   const change = useAddress();
   return decisions.map((decision, i) => (
     <Box
@@ -39,7 +46,7 @@ export function DecisionLog({ projectId, decisions }: { projectId: string; decis
       {open === decision.id && <AsItWas projectId={projectId} decision={decision} />}
     </Box>
   ));
-}
+});
 
 function AsItWas({ projectId, decision }: { projectId: string; decision: DecisionRecord }) {
   const { data, error } = useQuery<DecisionChanges, Problem>({

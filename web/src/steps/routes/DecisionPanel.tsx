@@ -24,10 +24,23 @@ interface Props {
   lanes: readonly Lane[];
   crossovers: Comparison['crossovers'];
   quantity: number;
+  /** The weights of the aims, and the decision that is open, as the address has them. */
+  aims: string | null;
+  opened: number;
 }
 
+const none: DecisionRecord[] = [];
+
 /** What is cheapest here and what would change it; then the choice, with its reason, for the record. */
-export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lanes, crossovers, quantity }: Props) {
+export const DecisionPanel = memo(function DecisionPanel({
+  projectId,
+  lane,
+  lanes,
+  crossovers,
+  quantity,
+  aims,
+  opened,
+}: Props) {
   const queries = useQueryClient();
   const change = useAddress();
   const choose = useCallback((route: string) => change({ route }), [change]);
@@ -58,7 +71,7 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
   const { errors } = form.formState;
   return (
     <Box component="aside" aria-labelledby="here">
-      <PickPanel projectId={projectId} onChoose={choose} />
+      <PickPanel projectId={projectId} aims={aims} onChoose={choose} />
       <Typography variant="h2" id="here" sx={{ mt: 2.5 }}>
         Cheapest here
       </Typography>
@@ -91,7 +104,7 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lane, lane
           {record.error && <Alert severity="error">{record.error.message}</Alert>}
         </Box>
       )}
-      <DecisionLog projectId={projectId} decisions={decisions.data ?? []} />
+      <DecisionLog projectId={projectId} decisions={decisions.data ?? none} open={opened} />
     </Box>
   );
 });

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { memo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import type { Lane } from '../../app/api/types';
 import { count, date, number, range } from '../../shared/format';
 import { RouteGlyph } from '../../shared/RouteGlyph';
@@ -10,6 +10,9 @@ interface Props {
   chosen: string;
   onChoose: (id: string, line?: string) => void;
 }
+
+/** As many lanes as a screen shows. */
+const SOON = 8;
 
 /** All styles of the table in one place: lanes are drawn anew at each move of the marker, plain elements are quickest. */
 const table = {
@@ -76,7 +79,10 @@ const table = {
 export const Lanes = memo(function Lanes({ lanes, chosen, onChoose }: Props) {
   const dearest = Math.max(...lanes.map((l) => l.unit.p90));
   const cheapest = Math.min(...lanes.map((l) => l.unit.p10));
-  const at = (price: number) => (Math.log(price / cheapest) / Math.log(Math.max(dearest / cheapest, 1.01))) * 100;
+  const soon = lanes.slice(0, SOON);
+  // Lanes below the fold follow when there is time; whoever drags the marker looks at the first ones.
+  const rest = useMemo(() => ({ lanes: lanes.slice(SOON), low: cheapest, high: dearest }), [lanes, cheapest, dearest]);
+  const later = useDeferredValue(rest);
   return (
     <Box sx={table}>
       <div className="head" aria-hidden>
@@ -93,12 +99,23 @@ export const Lanes = memo(function Lanes({ lanes, chosen, onChoose }: Props) {
         <span />
       </div>
       <div role="list" aria-label="Routes, cheapest first">
-        {lanes.map((lane) => (
-          <LaneRow key={lane.route.id} lane={lane} at={at} open={lane.route.id === chosen} onChoose={onChoose} />
-        ))}
+        <Rows lanes={soon} chosen={chosen} onChoose={onChoose} low={cheapest} high={dearest} />
+        <Rows {...later} chosen={chosen} onChoose={onChoose} />
       </div>
     </Box>
   );
+});
+
+interface RowsProps extends Props {
+  low: number;
+  high: number;
+}
+
+const Rows = memo(function Rows({ lanes, chosen, onChoose, low, high }: RowsProps) {
+  const at = (price: number) => (Math.log(price / low) / Math.log(Math.max(high / low, 1.01))) * 100;
+  return lanes.map((lane) => (
+    <LaneRow key={lane.route.id} lane={lane} at={at} open={lane.route.id === chosen} onChoose={onChoose} />
+  ));
 });
 
 interface RowProps {

@@ -1,7 +1,6 @@
 import { Box, Button, Slider, Typography } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo, useDeferredValue } from 'react';
-import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Pick } from '../../app/api/types';
 import { count, date, number } from '../../shared/format';
@@ -19,15 +18,17 @@ type Weights = Record<(typeof aims)[number][0], number>;
 /** The choice for the brief as a whole, in sentences; what nothing dominates, put in order by the aims. */
 export const PickPanel = memo(function PickPanel({
   projectId,
+  aims: written,
   onChoose,
 }: {
   projectId: string;
+  /** The aims' weights as the address has them. */
+  aims: string | null;
   onChoose: (route: string) => void;
 }) {
-  const [search] = useSearchParams();
   const change = useAddress();
-  const weights = weightsOf(search.get('aims'));
-  const asked = useDeferredValue(search.get('aims'));
+  const weights = weightsOf(written);
+  const asked = useDeferredValue(written);
   const { data: pick, error } = useQuery<Pick, Problem>({
     queryKey: ['pick', projectId, asked],
     staleTime: 60_000,
@@ -87,7 +88,7 @@ export const PickPanel = memo(function PickPanel({
                   max={5}
                   value={weights[aim]}
                   aria-labelledby={`aim-${aim}`}
-                  onChange={(_, value) => change({ aims: written({ ...weights, [aim]: value as number }) })}
+                  onChange={(_, value) => change({ aims: textOf({ ...weights, [aim]: value as number }) })}
                 />
               </Box>
             ))}
@@ -126,4 +127,4 @@ const weightsOf = (text: string | null): Weights => {
   return { cost, date, likeness, tolerance };
 };
 
-const written = ({ cost, date, likeness, tolerance }: Weights) => [cost, date, likeness, tolerance].join('.');
+const textOf = ({ cost, date, likeness, tolerance }: Weights) => [cost, date, likeness, tolerance].join('.');

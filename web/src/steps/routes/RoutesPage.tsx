@@ -7,6 +7,7 @@ import type { WorkLine } from '../../app/api/types';
 import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { useAddress } from '../../shared/useAddress';
+import { useRested } from '../../shared/useRested';
 import { useWorking } from '../../shared/useWorking';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { Beside } from './Beside';
@@ -19,16 +20,21 @@ import { TakeAway } from './TakeAway';
 import { WhatIfBadge } from '../../shared/WhatIf';
 import { useComparison, useQuantity } from './useComparison';
 
+/** Laid out when it is scrolled to. */
+const below = { contentVisibility: 'auto', containIntrinsicSize: 'auto 380px' } as const;
+
 const CostStairs = lazy(() => import('./CostStairs'));
 
 export function RoutesPage() {
   const { projectId = '' } = useParams();
-  const chosen = useSearchParams()[0].get('route');
+  const [search] = useSearchParams();
+  const chosen = search.get('route');
   const change = useAddress();
   const { quantity } = useQuantity();
   const comparison = useComparison(projectId, quantity);
   const { open } = useWorking();
   const q = comparison.data?.quantity;
+  const rested = useRested(q);
   const choose = useCallback(
     (route: string, line?: string) => change(line ? { route, working: line } : { route }),
     [change],
@@ -70,12 +76,25 @@ export function RoutesPage() {
           </Box>
           <WhatIfBadge projectId={projectId} />
           <Lanes lanes={lanes} chosen={lane.route.id} onChoose={choose} />
-          <Suspense fallback={<Box sx={{ height: 300 }} />}>
-            <CostStairs quantities={quantities} curves={curves} quantity={q!} chosen={lane.route.id} />
-          </Suspense>
-          <BridgeLine projectId={projectId} />
-          <SensitivityBars projectId={projectId} quantity={q!} lanes={lanes} />
-          <Beside projectId={projectId} quantity={q!} />
+          <Box sx={below}>
+            <Suspense fallback={<Box sx={{ height: 300 }} />}>
+              <CostStairs quantities={quantities} curves={curves} quantity={q!} chosen={lane.route.id} />
+            </Suspense>
+          </Box>
+          <Box sx={below}>
+            <BridgeLine projectId={projectId} />
+          </Box>
+          <Box sx={below}>
+            <SensitivityBars projectId={projectId} quantity={rested ?? q!} routes={curves} />
+          </Box>
+          <Box sx={below}>
+            <Beside
+              projectId={projectId}
+              quantity={rested ?? q!}
+              withQ={Number(search.get('with')) || null}
+              withBrief={Number(search.get('brief')) || null}
+            />
+          </Box>
         </div>
         <DecisionPanel
           projectId={projectId}
@@ -83,6 +102,8 @@ export function RoutesPage() {
           lanes={lanes}
           crossovers={comparison.data.crossovers}
           quantity={q!}
+          aims={search.get('aims')}
+          opened={Number(search.get('decision'))}
         />
       </Box>
       <WorkingDrawer title={lanes.find((l) => l.route.id === chosen)?.route.name ?? ''} lines={working.data} />

@@ -1,8 +1,8 @@
 import { Box, Typography } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { memo, useDeferredValue, useRef } from 'react';
+import { memo, useRef } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
-import type { Lane, Sensitivity } from '../../app/api/types';
+import type { Comparison, Sensitivity } from '../../app/api/types';
 import { number, range } from '../../shared/format';
 import { SaveDrawing } from '../../shared/SaveDrawing';
 import { WhatIfButton } from '../../shared/WhatIf';
@@ -13,27 +13,26 @@ const BAR = 220;
 export const SensitivityBars = memo(function SensitivityBars({
   projectId,
   quantity,
-  lanes,
+  routes,
 }: {
   projectId: string;
   quantity: number;
-  lanes: readonly Lane[];
+  routes: Comparison['curves'];
 }) {
-  const asked = useDeferredValue(quantity);
   const drawing = useRef<HTMLDivElement>(null);
   const { data, error } = useQuery<Sensitivity, Problem>({
-    queryKey: ['sensitivity', projectId, asked],
+    queryKey: ['sensitivity', projectId, quantity],
     staleTime: 60_000,
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) =>
       unwrap(
         client.GET('/api/projects/{id}/sensitivity', {
-          params: { path: { id: projectId }, query: { quantity: asked } },
+          params: { path: { id: projectId }, query: { quantity } },
           signal,
         }),
       ),
   });
-  const name = (id: string | null | undefined) => lanes.find((lane) => lane.route.id === id)?.route;
+  const name = (id: string | null | undefined) => routes.find((route) => route.id === id);
   return (
     <Box component="section" aria-labelledby="sensitivity" sx={{ mt: 3, minHeight: 300 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
