@@ -39,7 +39,15 @@ const views = [
       await page.getByRole('region', { name: 'How long is this part?' }).waitFor();
     },
   },
-  { name: 'brief', path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
+  { name: 'brief', full: true, path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
+  { name: 'ladder', path: (id) => `/projects/${id('Probe grommet')}/ladder` },
+  { name: 'library', path: () => '/library?shelf=materials' },
+  {
+    name: 'bridge',
+    path: (id) => `/projects/${id('Gateway housing')}/routes?q=43`,
+    act: (page) => page.locator('#bridge').evaluate((heading) => heading.scrollIntoView()),
+  },
+  { name: 'memo', full: true, path: (id) => `/projects/${id('Gateway housing')}/memo?q=43` },
   { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes?q=43` },
   { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
@@ -61,6 +69,8 @@ try {
     if (only.length > 0 && !only.includes(name)) continue;
     const page = await browser.newPage({ viewport: size, colorScheme: scheme });
     await page.goto(application.url + path(id), { waitUntil: 'networkidle' });
+    // What is laid out only when scrolled to is laid out for a picture of the whole page.
+    if (full) await page.addStyleTag({ content: '* { content-visibility: visible !important; }' });
     if (canvas) await page.locator('canvas').waitFor();
     if (act) await act(page);
     await page.waitForTimeout(canvas ? 1200 : 600);

@@ -73,21 +73,21 @@ function InAndOut() {
       <Link href="/api/library/library.json">Everything as JSON</Link>
       <Link href="/api/library/rates.csv">Rates as CSV</Link>
       <Link href="/api/library/materials.csv">Materials as CSV</Link>
-      <Button component="label" variant="outlined">
+      <Button variant="outlined" onClick={() => picker.current?.click()}>
         Take a file in
-        <input
-          ref={picker}
-          type="file"
-          aria-label="Take a library file in"
-          accept=".json,.csv"
-          style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) put.mutate({ file });
-            event.target.value = '';
-          }}
-        />
       </Button>
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        aria-label="Take a library file in"
+        accept=".json,.csv"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) put.mutate({ file });
+          event.target.value = '';
+        }}
+      />
       <Button color="inherit" onClick={() => put.mutate({ reset: {} })}>
         All back to shipped
       </Button>
