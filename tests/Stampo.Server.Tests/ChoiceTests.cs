@@ -160,7 +160,11 @@ public sealed class ChoiceTests : IDisposable
         Assert.Equal(6, templates.GetArrayLength());
         foreach (var template in templates.EnumerateArray())
             await _server.PutAsync($"/api/projects/{await _server.NewProjectAsync()}/brief", new { value = template.GetProperty("brief"), version = 0 });
-        Assert.Equal(11.24, (await _server.PostAsync("/api/calc/insert-stress", new { modulusMpa = 2300, shrink = 0.006, insertRadiusMm = 2.5, bossRadiusMm = 5 })).GetProperty("hoopMpa").GetDouble(), 0.005);
+        Assert.Equal(11.24, (await _server.PostAsync("/api/calc/insert-stress", new { modulusMpa = 2300, strain = 0.006, poisson = 0.38, innerRadiusMm = 2.5, outerRadiusMm = 5 })).GetProperty("hoopMpa").GetDouble(), 0.005);
+        var plate = new { sectionMm = 2.4, diffusivityMm2PerS = 0.085, meltC = 235, moldC = 60, ejectC = 95, criterion = "mean" };
+        Assert.Equal(9.6084, (await _server.PostAsync("/api/calc/cooling-time", plate)).GetProperty("seconds").GetDouble(), 1e-4);
+        Assert.Equal("ejectC", (await _server.RefusedPostAsync("/api/calc/cooling-time", new { sectionMm = 2.4, diffusivityMm2PerS = 0.085, meltC = 235, moldC = 60, ejectC = 50 })).Field);
+        Assert.Equal(791.56, (await _server.PostAsync("/api/calc/clamp-force", new { projectedCm2 = 96.8, cavities = 2, runnerCm2 = 12, cavityMpa = 35, safety = 1.1 })).GetProperty("kn").GetDouble(), 0.005);
         Assert.Equal("properties[0]", (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{await _server.NewProjectAsync()}/brief", new { value = new { properties = new object?[] { null } }, version = 0 }, Json.Options))).Field);
     }
 }

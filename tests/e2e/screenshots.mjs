@@ -54,7 +54,7 @@ const views = [
   { name: 'plan-night', path: (id) => `/projects/${id('Gateway housing')}/plan`, scheme: 'dark' },
   {
     name: 'routes-narrow',
-    path: (id) => `/projects/${id('Frame grip')}/routes?q=40`,
+    path: (id) => `/projects/${id('Scale foot')}/routes?q=40`,
     size: { width: 420, height: 900 },
   },
 ];

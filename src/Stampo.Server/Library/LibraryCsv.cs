@@ -6,6 +6,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
+using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Library;
 
@@ -13,9 +14,6 @@ namespace Stampo.Server.Library;
 internal static class LibraryCsv
 {
     private const int MostRows = 5_000;
-
-    /// <summary>A cell that begins like a formula is no formula.</summary>
-    private static readonly CsvConfiguration Written = new(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape };
 
     private static readonly CsvConfiguration Taken = new(CultureInfo.InvariantCulture)
     {
@@ -95,9 +93,9 @@ internal static class LibraryCsv
         public string? Source { get; set; }
     }
 
-    public static byte[] Write(IEnumerable<Rate> rates) => Write(rates.Select(r => new RateRow { Key = r.Key, Name = r.Name, Unit = r.Unit, Low = r.Low, Likely = r.Likely, High = r.High, Source = r.Source }));
+    public static byte[] Write(IEnumerable<Rate> rates) => Csv.Of(rates.Select(r => new RateRow { Key = r.Key, Name = r.Name, Unit = r.Unit, Low = r.Low, Likely = r.Likely, High = r.High, Source = r.Source }));
 
-    public static byte[] Write(IEnumerable<Material> materials) => Write(materials.Select(m => new MaterialRow
+    public static byte[] Write(IEnumerable<Material> materials) => Csv.Of(materials.Select(m => new MaterialRow
     {
         Id = m.Id,
         Name = m.Name,
@@ -157,15 +155,6 @@ internal static class LibraryCsv
     });
 
     private static ThreePoint? Range(double? low, double? likely, double? high) => (low, likely, high) is ({ } l, { } k, { } h) ? new ThreePoint(l, k, h) : null;
-
-    private static byte[] Write<T>(IEnumerable<T> rows)
-    {
-        using var stream = new MemoryStream();
-        using (var writer = new StreamWriter(stream, new System.Text.UTF8Encoding(true)))
-        using (var csv = new CsvWriter(writer, Written))
-            csv.WriteRecords(rows);
-        return stream.ToArray();
-    }
 
     private static List<T> Read<T>(string text, string key)
     {

@@ -19,8 +19,6 @@ public sealed record LibraryView(IReadOnlyList<ShelvedRate> Rates, IReadOnlyList
 
 public static class LibraryEndpoints
 {
-    private const string Csv = "text/csv; charset=utf-8";
-
     public static void MapLibrary(this IEndpointRouteBuilder app)
     {
         var library = app.MapGroup("/api/library").WithTags("Library");
@@ -42,9 +40,9 @@ public static class LibraryEndpoints
             return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(Json.Write(new LibraryEntries([.. current.Rates.All], current.Materials, current.Supplies))), "application/json", "library.json");
         }).ExcludeFromDescription();
         library.MapGet("/rates.csv", async (ShopLibrary shop, CancellationToken cancel) =>
-            TypedResults.File(LibraryCsv.Write((await shop.CurrentAsync(cancel)).Rates.All), Csv, "rates.csv")).ExcludeFromDescription();
+            TypedResults.File(LibraryCsv.Write((await shop.CurrentAsync(cancel)).Rates.All), Csv.Type, "rates.csv")).ExcludeFromDescription();
         library.MapGet("/materials.csv", async (ShopLibrary shop, CancellationToken cancel) =>
-            TypedResults.File(LibraryCsv.Write((await shop.CurrentAsync(cancel)).Materials), Csv, "materials.csv")).ExcludeFromDescription();
+            TypedResults.File(LibraryCsv.Write((await shop.CurrentAsync(cancel)).Materials), Csv.Type, "materials.csv")).ExcludeFromDescription();
         library.MapPost("/csv/{table}", async (string table, HttpRequest request, ShopLibrary shop, CancellationToken cancel) =>
         {
             using var reader = new StreamReader(request.Body);

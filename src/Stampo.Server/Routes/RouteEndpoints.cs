@@ -1,8 +1,6 @@
 using Stampo.Core.Bridging;
 using Stampo.Core.Comparison;
-using Stampo.Core.Materials;
 using Stampo.Core.Routes;
-using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
@@ -10,14 +8,6 @@ using Stampo.Server.Library;
 using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
-
-/// <summary>A hardness on one of the two scales.</summary>
-public sealed record HardnessModulusRequest(double? ShoreA, double? ShoreD);
-
-/// <summary>A boss around an insert: modulus, shrink as a share, radii in mm, Poisson's ratio (0.38 when left out).</summary>
-public sealed record InsertStressRequest(double ModulusMpa, double Shrink, double InsertRadiusMm, double BossRadiusMm, double? Poisson = null);
-
-public sealed record InsertStressAnswer(double HoopMpa);
 
 /// <summary>The bridge of a project's brief with the names of its routes.</summary>
 public sealed record BridgeView(BridgeRequest Request, BridgeAnswer Answer, IReadOnlyList<RouteCard> Routes);
@@ -114,7 +104,7 @@ public static class RouteEndpoints
     private static void MapExports(this RouteGroupBuilder project)
     {
         project.MapGet("/routes.csv", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
-            TypedResults.File(RouteTable.Csv(await AtAsync(id, quantity, comparisons, cancel)), "text/csv; charset=utf-8", "routes.csv")).ExcludeFromDescription();
+            TypedResults.File(RouteTable.Csv(await AtAsync(id, quantity, comparisons, cancel)), Csv.Type, "routes.csv")).ExcludeFromDescription();
         project.MapGet("/routes.xlsx", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
             TypedResults.File(RouteTable.Xlsx(await AtAsync(id, quantity, comparisons, cancel)), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "routes.xlsx")).ExcludeFromDescription();
         project.MapGet("/memo", (string id, double? quantity, Memos memos, CancellationToken cancel) => memos.OfAsync(id, quantity, cancel));
@@ -126,15 +116,5 @@ public static class RouteEndpoints
     {
         var standing = await comparisons.OfAsync(id, cancel);
         return standing.Comparison.LanesAt(Comparisons.QuantityOr(quantity, standing.Inputs));
-    }
-
-    private static void MapRouteCalculators(this IEndpointRouteBuilder app)
-    {
-        var calc = app.MapGroup("/api/calc").WithTags("Calculators");
-        calc.MapPost("/bridge", (BridgeRequest request, TimeProvider clock) => Bridge.Plan(request, DateOnly.FromDateTime(clock.GetLocalNow().DateTime)));
-        calc.MapPost("/hardness-modulus", (HardnessModulusRequest request) => Stiffness.Of(request.ShoreA, request.ShoreD));
-        calc.MapPost("/hardness-ladder", async (LadderRequest request, ShopLibrary shop, CancellationToken cancel) => HardnessLadder.Of(request, (await shop.CurrentAsync(cancel)).Materials));
-        calc.MapPost("/insert-stress", (InsertStressRequest r) => new InsertStressAnswer(InsertStress.HoopMpa(r.ModulusMpa, r.Shrink, r.InsertRadiusMm, r.BossRadiusMm, r.Poisson ?? InsertStress.Poisson)));
-        calc.MapPost("/cost-curve", (CostCurveRequest request) => CostCurveResponse.Of(CostCurve.Compute(request)));
     }
 }

@@ -1,6 +1,4 @@
 using System.Globalization;
-using CsvHelper;
-using CsvHelper.Configuration;
 using MiniExcelLibs;
 using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
@@ -15,16 +13,7 @@ public sealed record RouteRow(
 /// <summary>The comparison as a table that a spreadsheet reads, money in the shop's currency.</summary>
 internal static class RouteTable
 {
-    private static readonly CsvConfiguration Format = new(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape };
-
-    public static byte[] Csv(IReadOnlyList<Lane> lanes)
-    {
-        using var stream = new MemoryStream();
-        using (var writer = new StreamWriter(stream, new System.Text.UTF8Encoding(true)))
-        using (var csv = new CsvWriter(writer, Format))
-            csv.WriteRecords(lanes.Select(Row));
-        return stream.ToArray();
-    }
+    public static byte[] Csv(IReadOnlyList<Lane> lanes) => Hosting.Csv.Of(lanes.Select(Row));
 
     public static byte[] Xlsx(IReadOnlyList<Lane> lanes)
     {

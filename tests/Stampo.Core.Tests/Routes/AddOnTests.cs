@@ -39,7 +39,7 @@ public class AddOnTests
         var inserts = Core with { Inserts = 2, InsertSize = new InsertSize(5, 10) };
         Assert.Equal(Verdict.AtRisk, Gate(Lane(inserts with { Family = MaterialFamily.ClearThermoplastic, ProductionMaterial = "pc" }, "inject-aluminium"), "Insert stress").Verdict);
         Assert.DoesNotContain(Lane(inserts, "inject-aluminium").Gates, g => g.Name == "Insert stress");
-        Assert.Equal("bossRadiusMm", Assert.Throws<RefusalException>(() => InsertStress.HoopMpa(2300, 0.006, 5, 5)).Field);
+        Assert.Equal("outerRadiusMm", Assert.Throws<RefusalException>(() => InsertStress.HoopMpa(2300, 0.006, 5, 5)).Field);
     }
 
     [Fact]

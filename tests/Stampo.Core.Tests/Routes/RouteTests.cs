@@ -173,8 +173,14 @@ public class RouteTests
     }
 
     [Fact]
-    public void Cooling_of_the_worked_example() =>
-        Assert.Equal(12.71, Cooling.CentreSeconds(2.4, new MeltData(235, 60, 95, 0.085, 35, false)), 0.005);
+    public void Cooling_of_the_worked_example()
+    {
+        var abs = new MeltData(235, 60, 95, 0.085, 35, false);
+        Assert.Equal(12.71, Cooling.Seconds(2.4, abs, CoolingCriterion.Centre), 0.005);
+        Assert.Equal(9.61, Cooling.Seconds(2.4, abs, CoolingCriterion.Mean), 0.005);
+        Assert.Equal(0, Cooling.Seconds(2.4, abs with { EjectC = 230 }, CoolingCriterion.Mean));
+        Assert.Equal(791.56, Clamp.Kn(96.8, 2, 12, 35, 1.1), 0.005);
+    }
 
     [Fact]
     public void Working_days_skip_the_week_end() =>

@@ -11,14 +11,14 @@ public static class InsertStress
     public const double Poisson = 0.38;
 
     /// <summary>MPa, from the modulus in MPa, the shrink as a share, and the radii of insert and boss in mm.</summary>
-    public static double HoopMpa(double modulusMpa, double shrink, double insertRadiusMm, double bossRadiusMm, double poisson = Poisson)
+    public static double HoopMpa(double modulusMpa, double strain, double innerRadiusMm, double outerRadiusMm, double poisson = Poisson)
     {
         Check.Positive(modulusMpa, "modulusMpa", "MPa", 500_000);
-        Check.Between(shrink, 0, 0.1, "shrink", "", "plastics shrink by a few percent at most");
-        Check.Positive(insertRadiusMm, "insertRadiusMm", "mm", 1_000);
-        Check.Between(bossRadiusMm, insertRadiusMm * 1.001, 10_000, "bossRadiusMm", "mm", "the boss is wider than its insert");
+        Check.Between(strain, 0, 0.1, "strain", "", "plastics shrink by a few percent at most");
+        Check.Positive(innerRadiusMm, "innerRadiusMm", "mm", 1_000);
+        Check.Between(outerRadiusMm, innerRadiusMm * 1.001, 10_000, "outerRadiusMm", "mm", "the boss is wider than its insert");
         Check.Between(poisson, 0, 0.5, "poisson", "", "no solid has another");
-        double a2 = insertRadiusMm * insertRadiusMm, b2 = bossRadiusMm * bossRadiusMm, ring = (b2 + a2) / (b2 - a2);
-        return modulusMpa * shrink / (ring + poisson) * ring;
+        double a2 = innerRadiusMm * innerRadiusMm, b2 = outerRadiusMm * outerRadiusMm, ring = (b2 + a2) / (b2 - a2);
+        return modulusMpa * strain / (ring + poisson) * ring;
     }
 }

@@ -1,15 +1,37 @@
 using Stampo.Core.Materials;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;
+
+/// <summary>What has to have cooled to the ejection temperature.</summary>
+public enum CoolingCriterion
+{
+    /// <summary>The mean over the section.</summary>
+    Mean,
+
+    /// <summary>Its mid-plane, which takes longer.</summary>
+    Centre,
+}
 
 /// <summary>Cooling of a plate between two walls held at the mold temperature.</summary>
 public static class Cooling
 {
     /// <summary>
-    /// Seconds until the mid-plane of a plate of <paramref name="sectionMm"/> has cooled to the ejection temperature:
-    /// t = h²/(π²·α) · ln[4/π · (Tmelt − Tmold)/(Teject − Tmold)], first term of the Fourier series.
+    /// Seconds until a plate of <paramref name="sectionMm"/> has cooled to the ejection temperature:
+    /// t = h²/(π²·α) · ln[c · (Tmelt − Tmold)/(Teject − Tmold)], c = 8/π² for the mean and 4/π for the mid-plane; first term of the Fourier series.
     /// </summary>
-    public static double CentreSeconds(double sectionMm, MeltData melt) =>
-        sectionMm * sectionMm / (Math.PI * Math.PI * melt.DiffusivityMm2PerS)
-        * Math.Log(4 / Math.PI * (melt.MeltC - melt.MoldC) / (melt.EjectC - melt.MoldC));
+    public static double Seconds(double sectionMm, double diffusivityMm2PerS, double meltC, double moldC, double ejectC, CoolingCriterion criterion)
+    {
+        Check.Positive(sectionMm, "sectionMm", "mm", 1_000);
+        Check.Positive(diffusivityMm2PerS, "diffusivityMm2PerS", "mm²/s", 1_000);
+        Check.Between(moldC, -50, 500, "moldC", "°C", "molds are neither colder nor hotter");
+        Check.Between(meltC, moldC + 1, 600, "meltC", "°C", "the melt is hotter than the mold");
+        Check.Between(ejectC, moldC + 0.1, meltC, "ejectC", "°C", "a part is ejected between mold and melt");
+        var start = criterion == CoolingCriterion.Centre ? 4 / Math.PI : 8 / (Math.PI * Math.PI);
+        // A part ejected nearly as hot as it came is ready at once; the first term alone would say less than nothing.
+        return Math.Max(0, sectionMm * sectionMm / (Math.PI * Math.PI * diffusivityMm2PerS) * Math.Log(start * (meltC - moldC) / (ejectC - moldC)));
+    }
+
+    public static double Seconds(double sectionMm, MeltData melt, CoolingCriterion criterion) =>
+        Seconds(sectionMm, melt.DiffusivityMm2PerS, melt.MeltC, melt.MoldC, melt.EjectC, criterion);
 }

@@ -27,11 +27,11 @@ internal static class InjectionPieces
     public static Amount CycleSeconds(Job job)
     {
         var melt = job.Material.Melt ?? throw new InvalidOperationException($"{job.Material.Id} has no melt data.");
-        var cooling = Cooling.CentreSeconds(job.Part.SectionMm, melt);
-        return new Amount(job.Norm("inject.handling") + cooling, "s", "handling + cooling, cooling = h²/(π²·α)·ln[4/π·(Tmelt−Tmold)/(Teject−Tmold)]",
+        var (mean, centre) = (Cooling.Seconds(job.Part.SectionMm, melt, CoolingCriterion.Mean), Cooling.Seconds(job.Part.SectionMm, melt, CoolingCriterion.Centre));
+        return new Amount(job.Norm("inject.handling") + new ThreePoint(mean, centre, centre), "s", "handling + cooling, cooling = h²/(π²·α)·ln[c·(Tmelt−Tmold)/(Teject−Tmold)], c 8/π² for the mean, 4/π for the mid-plane",
             job.Rate("inject.handling").AsInput(), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"),
             new WorkInput("diffusivity α", melt.DiffusivityMm2PerS, "mm²/s"), new WorkInput("melt", melt.MeltC, "°C"),
-            new WorkInput("mold", melt.MoldC, "°C"), new WorkInput("eject", melt.EjectC, "°C"), new WorkInput("cooling", cooling, "s"));
+            new WorkInput("mold", melt.MoldC, "°C"), new WorkInput("eject", melt.EjectC, "°C"), new WorkInput("cooling to the mean", mean, "s"), new WorkInput("cooling to the mid-plane", centre, "s"));
     }
 
     /// <summary>kN = projected cm² · cavities · MPa · 0.1 · reserve.</summary>

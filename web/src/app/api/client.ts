@@ -26,7 +26,11 @@ export class Problem extends Error {
   }
 }
 
-export const client = createClient<paths>({ baseUrl: window.location.origin });
+/** The browser's fetch is looked up at each call, so that whoever stands in for it is asked too. */
+export const client = createClient<paths>({
+  baseUrl: window.location.origin,
+  fetch: (request) => globalThis.fetch(request),
+});
 
 /** Gives the data of an answer or throws its problem. */
 export async function unwrap<T>(

@@ -1,16 +1,17 @@
-import { Alert, Box, Button, Link, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Alert, Box, Link, Stack, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../../app/api/client';
-import type { Brief, Ladder, LadderAnswer, LadderRequest, Versioned } from '../../../app/api/types';
-import { date, number } from '../../../shared/format';
+import type { Ladder, LadderAnswer, LadderRequest, Versioned } from '../../../app/api/types';
+import { number } from '../../../shared/format';
 import { NumberField } from '../../../shared/NumberField';
 import { Refusal } from '../../../shared/Refusal';
 import { SaveState } from '../../../shared/SaveState';
 import { type StepApi, useStep } from '../../../shared/useStep';
 import { useWorking } from '../../../shared/useWorking';
 import { WorkingDrawer } from '../../../shared/WorkingDrawer';
-import { isoDay } from '../briefForm';
+import { Choice } from './Choice';
+import { Rungs } from './Rungs';
 import { type Dimension, sections, whole } from './sections';
 
 const ladderApi = (id: string): StepApi<Ladder, Versioned<Ladder>> => {
@@ -142,124 +143,5 @@ function Start({ answer }: { answer: LadderAnswer }) {
       </Link>
       .{answer.offScale && ' That is off the scale of the formula: change the section rather than the hardness.'}
     </Typography>
-  );
-}
-
-interface RungsProps {
-  answer: LadderAnswer;
-  ladder: Ladder;
-  put: (part: Partial<Ladder>) => void;
-}
-
-function Rungs({ answer, ladder, put }: RungsProps) {
-  const feel = (materialId: string, words: string) =>
-    put({
-      tried: [...ladder.tried.filter((t) => t.materialId !== materialId), ...(words ? [{ materialId, words }] : [])],
-    });
-  return (
-    <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-      {answer.rungs.map((rung) => {
-        const chosen = ladder.chosenMaterialId === rung.materialId;
-        return (
-          <Box
-            component="li"
-            key={rung.materialId}
-            sx={{
-              borderTop: 1,
-              borderColor: 'divider',
-              py: 1,
-              display: 'flex',
-              gap: 2,
-              flexWrap: 'wrap',
-              alignItems: 'center',
-            }}
-          >
-            <Typography sx={{ width: 52, fontSize: 20, fontWeight: 640 }}>{number(rung.shoreA)}A</Typography>
-            <Box sx={{ flex: 1, minWidth: 220 }}>
-              <Typography>{rung.name}</Typography>
-              <Typography variant="body2" color="textSecondary">
-                {number(rung.modulusMpa)} MPa · A {number(rung.partAG)} g + B {number(rung.partBG)} g · pour within{' '}
-                {number(rung.potLifeMin)} min · out after {number(rung.demoldH)} h
-              </Typography>
-            </Box>
-            <TextField
-              label={`Felt at ${number(rung.shoreA)}A`}
-              defaultValue={ladder.tried.find((t) => t.materialId === rung.materialId)?.words ?? ''}
-              onChange={(event) => feel(rung.materialId, event.target.value)}
-              sx={{ width: 230 }}
-              slotProps={{ htmlInput: { maxLength: 400 } }}
-            />
-            <Button
-              variant={chosen ? 'contained' : 'outlined'}
-              aria-pressed={chosen}
-              onClick={() => put({ chosenMaterialId: rung.materialId })}
-            >
-              {chosen ? 'Chosen' : 'Choose'}
-            </Button>
-          </Box>
-        );
-      })}
-    </Box>
-  );
-}
-
-/** The choice with its reason becomes the hardness of the brief. */
-function Choice({
-  projectId,
-  ladder,
-  answer,
-  put,
-}: Omit<RungsProps, 'answer'> & { projectId: string; answer: LadderAnswer | undefined }) {
-  const queries = useQueryClient();
-  const path = { params: { path: { id: projectId } } };
-  const rung = answer?.rungs.find((r) => r.materialId === ladder.chosenMaterialId);
-  const write = useMutation<Versioned<Brief>, Problem>({
-    mutationFn: async () => {
-      const brief = await unwrap(client.GET('/api/projects/{id}/brief', path));
-      const today = isoDay(new Date());
-      put({ chosenOn: today });
-      const hardness = {
-        scale: 'a' as const,
-        value: rung!.shoreA,
-        tolerancePoints: 5,
-        must: true,
-        reason: ladder.reason.trim(),
-        chosenOn: today,
-      };
-      return unwrap(
-        client.PUT('/api/projects/{id}/brief', {
-          ...path,
-          body: { value: { ...brief.value, hardness }, version: brief.version },
-        }),
-      );
-    },
-    onSuccess: () =>
-      void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'ladder' }),
-  });
-  if (!rung) return null;
-  return (
-    <Box sx={{ mt: 2, display: 'grid', gap: 1.5, maxWidth: 520 }}>
-      <TextField
-        label="Why this one"
-        defaultValue={ladder.reason}
-        onChange={(event) => put({ reason: event.target.value })}
-        multiline
-        minRows={2}
-        slotProps={{ htmlInput: { maxLength: 400 } }}
-      />
-      <Button
-        variant="contained"
-        disabled={ladder.reason.trim().length < 2 || write.isPending}
-        onClick={() => write.mutate()}
-      >
-        Make {number(rung.shoreA)}A the brief’s hardness
-      </Button>
-      {write.error && <Alert severity="error">{write.error.message}</Alert>}
-      {ladder.chosenOn && (
-        <Typography color="textSecondary" role="note">
-          In the brief since {date(ladder.chosenOn)}.
-        </Typography>
-      )}
-    </Box>
   );
 }
