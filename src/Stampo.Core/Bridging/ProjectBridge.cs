@@ -16,12 +16,7 @@ public static class ProjectBridge
 
     private const char WayMark = '/';
 
-    public static BridgeAnswer Of(RouteComparison comparison)
-    {
-        if (comparison.Inputs.Deliveries.Count == 0)
-            throw new RefusalException("bridge.no-demand", "The brief has no demand rows yet; give what is needed by when.", "brief/demand");
-        return Bridge.Plan(RequestOf(comparison), comparison.Inputs.Today);
-    }
+    public static BridgeAnswer Of(RouteComparison comparison) => Bridge.Plan(RequestOf(comparison), comparison.Inputs.Today);
 
     /// <summary>The route behind an id of the request, which also names the way of tooling.</summary>
     public static string RouteIdOf(string id) => id.Split(WayMark)[0];
@@ -29,11 +24,13 @@ public static class ProjectBridge
     public static BridgeRequest RequestOf(RouteComparison comparison)
     {
         var inputs = comparison.Inputs;
+        if (inputs.Deliveries.Count == 0)
+            throw new RefusalException("bridge.no-demand", "The brief has no demand rows yet; give what is needed by when.", "brief/demand");
         var rows = Joined(inputs.Deliveries);
         var risk = inputs.Brief.ChangeRisk;
         var quantities = rows.Select(r => (double)r.Quantity).Append(Math.Max(1, inputs.Brief.TotalQuantity)).ToList();
         return new BridgeRequest(
-            [.. rows.Select(r => new BridgeRow(r.NeededBy, r.Quantity, [r.Purpose.ToString().ToLowerInvariant()]))],
+            [.. rows.Select(r => new BridgeRow(r.NeededBy, r.Quantity, [r.Purpose.Said()]))],
             [.. comparison.Candidates.Where(c => c.Gates.All(g => g.Verdict != Verdict.Out)).SelectMany(c => RoutesOf(c, rows, quantities, inputs)).Take(MostRoutes)],
             risk?.ChancePerMonth ?? 0, ChangeUntil: rows.Find(r => r.Purpose == Purpose.Sale)?.NeededBy);
     }

@@ -67,6 +67,9 @@ public enum Exposure
 /// <summary>Which requirements bind parts made for a purpose: a look sample need not carry the load.</summary>
 public static class Binding
 {
+    /// <summary>The purpose in a word.</summary>
+    public static string Said(this Purpose purpose) => purpose.ToString().ToLowerInvariant();
+
     /// <summary>Strength, stiffness, hardness and temperature bind parts that have to work.</summary>
     public static bool OfFunction(Purpose purpose) => purpose >= Purpose.Function;
 

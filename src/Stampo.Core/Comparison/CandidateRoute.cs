@@ -1,5 +1,4 @@
 using Stampo.Core.Materials;
-using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;
@@ -32,10 +31,6 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
         return new Way(estimate, assist, LikelyOf(estimate), drawn);
     }
 
-    /// <summary>The likely cost charged on one thing.</summary>
-    public static ThreePoint Sum(RouteEstimate estimate, ChargedOn on) =>
-        estimate.Costs.Where(c => c.On == on).Aggregate((ThreePoint)0, (sum, line) => sum + line.Cost);
-
     private static double[] Of(DrawnCost drawn, ChargedOn on) => on switch
     {
         ChargedOn.OneOff => drawn.OneOff,
@@ -45,9 +40,9 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
     };
 
     private static CostPoint LikelyOf(RouteEstimate e) => new(
-        Sum(e, ChargedOn.OneOff).Likely, Sum(e, ChargedOn.Tool).Likely,
+        e.Sum(ChargedOn.OneOff).Likely, e.Sum(ChargedOn.Tool).Likely,
         e.LifeShots?.Likely * e.Cavities * e.Yield.Likely ?? double.PositiveInfinity,
-        Sum(e, ChargedOn.Piece).Likely / e.Yield.Likely, Sum(e, ChargedOn.Batch).Likely, e.PiecesPerBatch ?? double.PositiveInfinity);
+        e.Sum(ChargedOn.Piece).Likely / e.Yield.Likely, e.Sum(ChargedOn.Batch).Likely, e.PiecesPerBatch ?? double.PositiveInfinity);
 }
 
 /// <summary>
@@ -55,7 +50,7 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
 /// <paramref name="OutFrom"/> is the quantity from which it is ruled out: 1 when the part or every row rules it out, the first part of
 /// the first row its material may not serve, or infinite.
 /// </summary>
-public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom)
+public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom, bool Poured)
 {
     public bool IsOutAt(double quantity) => quantity >= OutFrom;
 
@@ -69,7 +64,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
         var job = inputs.JobWith(choice.Material);
         List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => Way.Of(RunSize.In(route.Estimate(j, n), j), j.Assist, route.Card.Id, source)))];
         List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
-        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs));
+        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs), route.ProposePour(job, ways[0].Estimate.Cavities) is not null);
     }
 
     /// <summary>By hand, and where there is something to automate also by machine.</summary>

@@ -53,12 +53,10 @@ internal static class QuantityGates
                 continue;
             var late = Dates.WorkingDaysBetween(row.NeededBy, ready);
             return new Gate(Verdict.AtRisk, "Dates",
-                $"{Text.Number(made - before, 9)} for {Word(row.Purpose)} by {row.NeededBy:d MMM yyyy} would be {Text.Count(late, "working day")} late.",
+                $"{Text.Number(made - before, 9)} for {row.Purpose.Said()} by {row.NeededBy:d MMM yyyy} would be {Text.Count(late, "working day")} late.",
                 "Another route for the first rows, a second tool, or a later date.");
         }
 
         return null;
     }
-
-    private static string Word(Purpose purpose) => purpose.ToString().ToLowerInvariant();
 }

@@ -70,11 +70,11 @@ public sealed class RouteComparison
         var dates = Dates.Of(estimate, quantity, Inputs.Today);
         var unit = new Band(total.P10 / quantity, total.P50 / quantity, total.P90 / quantity);
         List<Gate> gates = [.. candidate.Gates, .. QuantityGates.Of(Inputs, candidate, way, quantity, unit, dates)];
-        var tool = Way.Sum(estimate, ChargedOn.Tool) + Way.Sum(estimate, ChargedOn.OneOff);
+        var tool = estimate.Sum(ChargedOn.Tool) + estimate.Sum(ChargedOn.OneOff);
         return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Gates.Count, candidate.Material.Material, candidate.Material.Properties, candidate.Material.Likeness, total, unit, chance,
             estimate.Cavities, way.Assist, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
             new Band(tool.Low, tool.Likely, tool.High), estimate.ToolClass, estimate.Run, dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
-            GivesUp(candidate), candidate.Route.ProposePour(Inputs.JobWith(candidate.Material.Material), estimate.Cavities) is not null);
+            GivesUp(candidate), candidate.Poured);
     }
 
     private static string GivesUp(CandidateRoute candidate) => candidate.Material.MissedWants.Count == 0

@@ -30,14 +30,14 @@ public static class RouteWorking
             sheet.Write("run", "Parts in a run", RunSize.Formula, runs.Parts, "parts", "economic run (Harris 1913)", runs.Inputs);
         List<WorkInput> inputs =
         [
-            new("one-off", Way.Sum(estimate, ChargedOn.OneOff).Likely, "€"), new("tool set", Way.Sum(estimate, ChargedOn.Tool).Likely, "€"),
-            new("sets", way.Likely.Sets(quantity), ""), new("piece", Way.Sum(estimate, ChargedOn.Piece).Likely, "€"), new("yield", yield.Likely, "share"), asked,
+            new("one-off", estimate.Sum(ChargedOn.OneOff).Likely, "€"), new("tool set", estimate.Sum(ChargedOn.Tool).Likely, "€"),
+            new("sets", way.Likely.Sets(quantity), ""), new("piece", estimate.Sum(ChargedOn.Piece).Likely, "€"), new("yield", yield.Likely, "share"), asked,
         ];
         var formula = "one-off + sets × tool set + quantity ÷ yield × piece";
         if (estimate.PiecesPerBatch is { } batch)
         {
             formula += " + ⌈ quantity ÷ parts in a run ⌉ × run";
-            inputs.AddRange([new("run", Way.Sum(estimate, ChargedOn.Batch).Likely, "€"), new("parts in a run", batch, "parts")]);
+            inputs.AddRange([new("run", estimate.Sum(ChargedOn.Batch).Likely, "€"), new("parts in a run", batch, "parts")]);
         }
 
         var total = sheet.Write("total", "Total, likely", formula, way.Likely.Total(quantity), "€", Own, inputs);
@@ -53,7 +53,7 @@ public static class RouteWorking
     {
         List<WorkInput> ranges =
         [
-            new("one-off", Way.Sum(estimate, ChargedOn.OneOff), "€"), new("tool set", Way.Sum(estimate, ChargedOn.Tool), "€"), new("piece", Way.Sum(estimate, ChargedOn.Piece), "€"),
+            new("one-off", estimate.Sum(ChargedOn.OneOff), "€"), new("tool set", estimate.Sum(ChargedOn.Tool), "€"), new("piece", estimate.Sum(ChargedOn.Piece), "€"),
             new("yield", estimate.Yield, "share"), new("draws", draws, ""),
         ];
         if (estimate.LifeShots is { } life)
@@ -75,7 +75,7 @@ public static class RouteWorking
                 [.. line.Inputs, new WorkInput("amount", line.Amount, line.AmountUnit), new WorkInput("rate", line.Rate, line.RateUnit, $"rates/{line.RateKey}")]);
         }
 
-        sheet.Write($"{on}", GroupName(on), "sum of the lines above", Way.Sum(estimate, on), "€", Own,
+        sheet.Write($"{on}", GroupName(on), "sum of the lines above", estimate.Sum(on), "€", Own,
             [.. lines.Select(l => new WorkInput(l.Name, l.Cost, "€"))]);
     }
 

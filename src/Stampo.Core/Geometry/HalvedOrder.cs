@@ -1,4 +1,5 @@
 using System.Numerics;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Geometry;
 
@@ -29,7 +30,8 @@ internal static class HalvedOrder
         if (last - first < 2)
             return;
         int middle = (first + last) / 2, start = Start(first, parts, order.Length), end = Start(last, parts, order.Length);
-        Select(order, points, start, end - 1, Start(middle, parts, order.Length), LongestAxis(order.AsSpan(start, end - start), points));
+        var here = order.AsSpan(start, end - start);
+        Selection.Place(here, Start(middle, parts, order.Length) - start, new Along(points, LongestAxis(here, points)));
         if (end - start > WorthAnotherCore)
         {
             Parallel.Invoke(() => Halve(order, points, first, middle, parts), () => Halve(order, points, middle, last, parts));
@@ -53,32 +55,9 @@ internal static class HalvedOrder
         return size.X >= size.Y && size.X >= size.Z ? 0 : size.Y >= size.Z ? 1 : 2;
     }
 
-    /// <summary>Puts into place k what belongs there in sorted order, the smaller before it and the larger behind (Hoare's find, 1961).</summary>
-    private static void Select(int[] order, Vector3[] points, int left, int right, int k, int axis)
+    /// <summary>The points' coordinate along one axis, by their numbers.</summary>
+    private readonly struct Along(Vector3[] points, int axis) : IKeyOf<int>
     {
-        while (left < right)
-        {
-            var pivot = points[order[left + (right - left) / 2]][axis];
-            int i = left, j = right;
-            while (i <= j)
-            {
-                while (points[order[i]][axis] < pivot)
-                    i++;
-                while (points[order[j]][axis] > pivot)
-                    j--;
-                if (i > j)
-                    break;
-                (order[i], order[j]) = (order[j], order[i]);
-                i++;
-                j--;
-            }
-
-            if (k <= j)
-                right = j;
-            else if (k >= i)
-                left = i;
-            else
-                return;
-        }
+        public double Of(int item) => points[item][axis];
     }
 }

@@ -1,3 +1,5 @@
+using Stampo.Core.Working;
+
 namespace Stampo.Core.Ranges;
 
 /// <summary>The 10, 50 and 90 % points of a set of draws.</summary>
@@ -51,33 +53,10 @@ public readonly record struct Band(double P10, double P50, double P90)
             (values[0], values[least]) = (values[least], values[0]);
     }
 
-    /// <summary>Puts into place k what belongs there in sorted order, the smaller before it and the larger behind (Hoare's find, 1961).</summary>
-    private static void Select(Span<double> values, int k)
-    {
-        int left = 0, right = values.Length - 1;
-        while (left < right)
-        {
-            var pivot = values[left + (right - left) / 2];
-            int i = left, j = right;
-            while (i <= j)
-            {
-                while (values[i] < pivot)
-                    i++;
-                while (values[j] > pivot)
-                    j--;
-                if (i > j)
-                    break;
-                (values[i], values[j]) = (values[j], values[i]);
-                i++;
-                j--;
-            }
+    private static void Select(Span<double> values, int k) => Selection.Place(values, k, default(Itself));
 
-            if (k <= j)
-                right = j;
-            else if (k >= i)
-                left = i;
-            else
-                return;
-        }
+    private readonly struct Itself : IKeyOf<double>
+    {
+        public double Of(double item) => item;
     }
 }

@@ -1,3 +1,4 @@
+using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Working;
 
@@ -30,7 +31,7 @@ internal static class CommonGates
         if (choice.MissedMusts.Count > 0 && served.Count == 0)
             return new Gate(Verdict.Out, "Material", $"The nearest on this route misses a must: {string.Join("; ", choice.MissedMusts)}.", "Make it a want, or widen it.");
         if (served.Count < purposes.Count)
-            return new Gate(Verdict.AtRisk, "Material", $"Serves {string.Join(" and ", served.Select(p => p.ToString().ToLowerInvariant()))} only: {string.Join("; ", choice.MissedMusts)}.", "Another route for the rows that need it.");
+            return new Gate(Verdict.AtRisk, "Material", $"Serves {string.Join(" and ", served.Select(p => p.Said()))} only: {string.Join("; ", choice.MissedMusts)}.", "Another route for the rows that need it.");
         var unknown = choice.Properties.Where(p => p is { Match: Match.Unknown, Must: true }).ToList();
         if (unknown.Count > 0)
             return new Gate(Verdict.AtRisk, "Material", $"{name}: {string.Join(", ", unknown.Select(p => p.Name.ToLowerInvariant()))} not known, {string.Join(", ", unknown.Select(p => p.Asked))} is a must.", "Ask its supplier, and put the figure into the library.");

@@ -111,6 +111,9 @@ public sealed record RouteEstimate(
     /// <summary>How the run size came about; null for the norm or when nothing is made in runs.</summary>
     public RunSize? Run { get; init; }
 
+    /// <summary>The cost charged on one thing.</summary>
+    public ThreePoint Sum(ChargedOn on) => Costs.Where(c => c.On == on).Aggregate((ThreePoint)0, (sum, line) => sum + line.Cost);
+
     public ThreePoint FirstArticleDays => Lead.Aggregate((ThreePoint)0, (sum, step) => sum + step.WorkingDays);
 }
 

@@ -15,7 +15,7 @@ public sealed record RunSize(int Parts, double RunsAYear, IReadOnlyList<WorkInpu
     {
         if (estimate.PiecesPerBatch is null || job.Brief.YearlyQuantity == 0)
             return estimate;
-        double yearly = job.Brief.YearlyQuantity, run = Likely(estimate, ChargedOn.Batch), piece = Likely(estimate, ChargedOn.Piece);
+        double yearly = job.Brief.YearlyQuantity, run = estimate.Sum(ChargedOn.Batch).Likely, piece = estimate.Sum(ChargedOn.Piece).Likely;
         var (holding, months) = (job.Rate("holding.share"), job.Rate("holding.months"));
         var most = Math.Max(1, yearly * months.Value.Likely / 12);
         var parts = (int)Math.Clamp(Math.Round(Economic(yearly, run, piece * holding.Value.Likely)), 1, Math.Max(1, Math.Min(most, int.MaxValue)));
@@ -31,6 +31,4 @@ public sealed record RunSize(int Parts, double RunsAYear, IReadOnlyList<WorkInpu
 
     /// <summary>√(2·D·S/H).</summary>
     public static double Economic(double yearly, double setUp, double holdingPerPieceYear) => Math.Sqrt(2 * yearly * setUp / holdingPerPieceYear);
-
-    private static double Likely(RouteEstimate estimate, ChargedOn on) => estimate.Costs.Where(c => c.On == on).Sum(c => c.Cost.Likely);
 }

@@ -14,9 +14,7 @@ namespace Stampo.Server.Demo;
 public sealed record DemoProject(string Name, string Revision, string Mesh, PartDeclaration Declared, DemoBrief? Brief, DemoDecision? Decision, bool Planned, Ladder? Ladder = null);
 
 /// <summary>A brief as a project's file has it: as it is kept, but with working days from today in place of dates.</summary>
-public sealed record DemoBrief(IReadOnlyList<DemoRow> Demand, JsonElement Asks);
-
-public sealed record DemoRow(int InDays, int Quantity, Purpose Purpose, int Years = 0);
+public sealed record DemoBrief(IReadOnlyList<TemplateRow> Demand, Core.Briefs.Brief Asks);
 
 public sealed record DemoDecision(string RouteId, double Quantity, string Reason, string By);
 
@@ -61,7 +59,7 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
     private Core.Briefs.Brief BriefOf(DemoBrief brief)
     {
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-        var asks = brief.Asks.Deserialize<Core.Briefs.Brief>(Json.Options)!;
+        var asks = brief.Asks;
         return asks with
         {
             Hardness = asks.Hardness?.Reason is null ? asks.Hardness : asks.Hardness with { ChosenOn = TriedOn },

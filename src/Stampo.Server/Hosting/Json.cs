@@ -1,6 +1,8 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using Stampo.Core.Ranges;
+using Stampo.Core.Working;
 
 namespace Stampo.Server.Hosting;
 
@@ -23,6 +25,9 @@ public static class Json
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
 
     public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options)!;
+
+    /// <summary>Where two states of the same thing differ, as they are written.</summary>
+    public static IReadOnlyList<Difference> Differences<T>(T then, T now) => Core.Working.Differences.Between(JsonNode.Parse(Write(then)), JsonNode.Parse(Write(now)));
 
     public static JsonElement Element(string json) => JsonSerializer.Deserialize<JsonElement>(json);
 }

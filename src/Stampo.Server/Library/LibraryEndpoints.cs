@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
@@ -70,7 +69,5 @@ public static class LibraryEndpoints
 
     private static Standing Against<T>(T entry, T? shipped) where T : class => shipped is null
         ? new Standing(true, [])
-        : new Standing(false, ReferenceEquals(entry, shipped) ? [] : Differences.Between(Node(shipped), Node(entry)));
-
-    private static JsonNode? Node<T>(T entry) => JsonNode.Parse(Json.Write(entry));
+        : new Standing(false, ReferenceEquals(entry, shipped) ? [] : Json.Differences(shipped, entry));
 }

@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Comparison;
 using Stampo.Core.Reference;
@@ -85,7 +84,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         {
             var now = await comparisons.OfAsync(projectId, cancel);
             var lanes = now.Comparison.LanesAt(then.Quantity);
-            return new DecisionChanges(Between(then.Part, now.Inputs.Part), Between(then.Brief, now.Inputs.Brief), RatesBetween(then.Rates, now.Inputs.Rates), lane.Unit.P50,
+            return new DecisionChanges(Json.Differences(then.Part, now.Inputs.Part), Json.Differences(then.Brief, now.Inputs.Brief), RatesBetween(then.Rates, now.Inputs.Rates), lane.Unit.P50,
                 lanes.FirstOrDefault(l => l.Route.Id == then.RouteId)?.Unit.P50, lanes.FirstOrDefault(l => l.Verdict != Verdict.Out)?.Route.Name);
         }
         catch (RefusalException)
@@ -95,8 +94,6 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     }
 
     private static DecisionRecord Read(Decision row) => Json.Read<DecisionRecord>(row.Json) with { Id = row.Id };
-
-    private static IReadOnlyList<Difference> Between<T>(T then, T now) => Differences.Between(JsonNode.Parse(Json.Write(then)), JsonNode.Parse(Json.Write(now)));
 
     private static List<Difference> RatesBetween(IReadOnlyList<Rate> then, RateCard now) =>
         [.. then.Where(r => now.Find(r.Key) is { } today && today.Value != r.Value).Select(r => new Difference(r.Name, $"{r.Value} {r.Unit}", $"{now[r.Key].Value} {r.Unit}"))];

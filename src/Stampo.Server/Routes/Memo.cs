@@ -43,7 +43,7 @@ public sealed class Memos(ProjectStore projects, Comparisons comparisons, Decisi
     private static IEnumerable<string> Asked(Core.Briefs.Brief brief)
     {
         foreach (var row in brief.ByDate)
-            yield return $"{Text.Number(row.Quantity, 9)}{(row.Years > 0 ? $" a year for {Text.Count(row.Years, "year")} from" : " by")} {row.NeededBy:d MMM yyyy}, {row.Purpose.ToString().ToLowerInvariant()}";
+            yield return $"{Text.Number(row.Quantity, 9)}{(row.Years > 0 ? $" a year for {Text.Count(row.Years, "year")} from" : " by")} {row.NeededBy:d MMM yyyy}, {Core.Briefs.Binding.Said(row.Purpose)}";
         if (brief.Hardness is { } h)
             yield return $"{h.Hardness} ± {h.TolerancePoints:0.#} ({(h.Must ? "must" : "want")})";
         if (brief.ServiceTemperature is { } t)

@@ -48,7 +48,7 @@ public static class RouteEndpoints
             var at = Comparisons.QuantityOr(quantity, here.Inputs);
             var other = Comparisons.QuantityOr(with ?? at, there.Inputs);
             return new BesideAnswer(at, here.Comparison.LanesAt(at), other, there.Comparison.LanesAt(other),
-                Differences.Between(System.Text.Json.Nodes.JsonNode.Parse(Json.Write(there.Inputs.Brief)), System.Text.Json.Nodes.JsonNode.Parse(Json.Write(here.Inputs.Brief))));
+                Json.Differences(there.Inputs.Brief, here.Inputs.Brief));
         });
 
         project.MapGet("/brief/states", (string id, StepDocuments documents, CancellationToken cancel) => documents.StatesAsync(id, BriefEndpoints.Step, cancel));
@@ -81,7 +81,8 @@ public static class RouteEndpoints
         project.MapGet("/bridge", async (string id, Comparisons comparisons, CancellationToken cancel) =>
         {
             var comparison = (await comparisons.OfAsync(id, cancel)).Comparison;
-            return new BridgeView(ProjectBridge.RequestOf(comparison), ProjectBridge.Of(comparison), [.. comparison.Candidates.Select(c => c.Route.Card)]);
+            var request = ProjectBridge.RequestOf(comparison);
+            return new BridgeView(request, Bridge.Plan(request, comparison.Inputs.Today), [.. comparison.Candidates.Select(c => c.Route.Card)]);
         });
 
         project.MapGet("/decisions", (string id, Decisions decisions, CancellationToken cancel) => decisions.ListAsync(id, cancel));
