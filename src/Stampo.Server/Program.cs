@@ -48,13 +48,18 @@ builder.Services.AddSingleton<ProjectStore>();
 builder.Services.AddSingleton<ProjectOverview>();
 builder.Services.AddSingleton<StepStore>();
 builder.Services.AddSingleton<MeshIntake>();
+builder.Services.AddSingleton<LongWork>();
 builder.Services.AddSingleton<Studies>();
+builder.Services.AddSingleton<Surfaces>();
 builder.Services.AddSingleton<Mending>();
 builder.Services.AddSingleton<ShopLibrary>();
 builder.Services.AddSingleton<Comparisons>();
 builder.Services.AddSingleton<Memos>();
 builder.Services.AddSingleton<Decisions>();
+builder.Services.AddSingleton<MoldShapes>();
+builder.Services.AddSingleton<SplitMoldFiles>();
 builder.Services.AddSingleton<Plans>();
+builder.Services.AddSingleton<Travellers>();
 builder.Services.AddSingleton<DemoWorld>();
 // The build asks this program for its OpenAPI description; that must not touch anybody's data.
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")

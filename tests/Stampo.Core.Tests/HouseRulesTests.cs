@@ -13,6 +13,7 @@ public class HouseRulesTests
     [InlineData("Ranges")]
     [InlineData("Working")]
     [InlineData("Geometry")]
+    [InlineData("Calendar")]
     public void Shared_rooms_know_nothing_of_the_steps(string room) =>
         Holds(Types.InAssembly(typeof(IRoute).Assembly).That().ResideInNamespace($"Stampo.Core.{room}")
             .ShouldNot().HaveDependencyOnAny([.. Steps.Select(s => $"Stampo.Core.{s}")]).GetResult());

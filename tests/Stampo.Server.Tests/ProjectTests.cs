@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json;
+using Stampo.Core.Plans;
 using Stampo.Core.Briefs;
 using Stampo.Server.Hosting;
 
@@ -27,13 +28,14 @@ public sealed class ProjectTests : IDisposable
         await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 60, reason = "Dozens, soon.", by = "Oren Tisdale" });
 
         var plan = await _server.GetAsync($"/api/projects/{id}/plan");
-        var batch = plan.GetProperty("batch");
+        var batch = plan.GetProperty("answer").GetProperty("batch");
+        var pour = plan.GetProperty("plan").GetProperty("value").GetProperty("pour");
         var perPart = comparison.GetProperty("lanes")[0];
-        var count = plan.GetProperty("plan").GetProperty("value").GetProperty("count").GetInt32();
+        var count = pour.GetProperty("count").GetInt32();
         Assert.Equal(perPart.GetProperty("cavities").GetInt32(), count);
-        Assert.Equal(count * (48.888 + plan.GetProperty("plan").GetProperty("value").GetProperty("extraCm3PerPart").GetDouble()), batch.GetProperty("netCm3").GetDouble(), 0.01);
+        Assert.Equal(count * (48.888 + pour.GetProperty("extraCm3PerPart").GetDouble()), batch.GetProperty("netCm3").GetDouble(), 0.01);
         Assert.Equal(batch.GetProperty("weighedG").GetDouble(), batch.GetProperty("aG").GetDouble() + batch.GetProperty("bG").GetDouble(), 1e-6);
-        Assert.NotEqual(0, plan.GetProperty("cautions").GetArrayLength());
+        Assert.NotEqual(0, plan.GetProperty("answer").GetProperty("cautions").GetArrayLength());
         var done = (await _server.GetAsync($"/api/projects/{id}")).GetProperty("done");
         Assert.True(done.GetProperty("part").GetBoolean() && done.GetProperty("brief").GetBoolean() && done.GetProperty("routes").GetBoolean());
     }
@@ -155,6 +157,7 @@ public sealed class ProjectTests : IDisposable
         var before = (await _server.GetAsync($"/api/projects/{id}/decisions"))[0].GetRawText();
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty, 0));
         Assert.Equal(before, (await _server.GetAsync($"/api/projects/{id}/decisions"))[0].GetRawText());
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "inject-aluminium", quantity = 900, reason = "A tool.", by = "Maud Quill" });
         Assert.Contains("Its plan", (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("notice").GetString(), StringComparison.Ordinal);
     }
 
@@ -172,11 +175,11 @@ public sealed class ProjectTests : IDisposable
     {
         var id = await _server.NewProjectWithPartAsync();
         await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 40, reason = "Dozens.", by = "Oren Tisdale" });
-        var plan = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<Plan.PourPlan>(Json.Options)!;
-        var odd = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<Plan.PourPlan>(plan with { DensityGPerCm3 = 24.8 }, 0), Json.Options));
+        var plan = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
+        var odd = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan with { Pour = plan.Pour with { DensityGPerCm3 = 24.8 } }, 0), Json.Options));
         Assert.Equal(("batch.density-odd", "densityGPerCm3"), (odd.Code, odd.Field));
-        var saved = await _server.PutAsync($"/api/projects/{id}/plan", new Save<Plan.PourPlan>(plan with { Count = 3, DensityGPerCm3 = 1.1161 }, 0));
-        Assert.Equal(1.1161, saved.GetProperty("batch").GetProperty("densityGPerCm3").GetDouble());
+        var saved = await _server.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan with { Pour = plan.Pour with { Count = 3, DensityGPerCm3 = 1.1161 } }, 0));
+        Assert.Equal(1.1161, saved.GetProperty("answer").GetProperty("batch").GetProperty("densityGPerCm3").GetDouble());
         Assert.Equal(1, saved.GetProperty("plan").GetProperty("version").GetInt32());
     }
 

@@ -1,4 +1,4 @@
-using Stampo.Core.Comparison;
+using Stampo.Core.Calendar;
 using Stampo.Core.Reference;
 
 namespace Stampo.Core.Briefs;
@@ -14,6 +14,6 @@ public sealed record BriefTemplate(string Id, string Name, string Says, IReadOnl
     /// <summary>The brief with dates counted in calendar days from a day, moved to working days.</summary>
     public Brief On(DateOnly today) => Asks with
     {
-        Demand = [.. Rows.Select(row => new DemandRow(Dates.AddWorkingDays(today.AddDays(row.InDays - 1), 1), row.Quantity, row.Purpose, row.Years))],
+        Demand = [.. Rows.Select(row => new DemandRow(WorkingDays.Add(today.AddDays(row.InDays - 1), 1), row.Quantity, row.Purpose, row.Years))],
     };
 }

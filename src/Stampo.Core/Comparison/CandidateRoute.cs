@@ -64,7 +64,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
         var job = inputs.JobWith(choice.Material);
         List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => Way.Of(RunSize.In(route.Estimate(j, n), j), j.Assist, route.Card.Id, source)))];
         List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
-        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs), route.ProposePour(job, ways[0].Estimate.Cavities) is not null);
+        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs), route.Casting(job, ways[0].Estimate.Cavities) is { Into: not Plans.PouredInto.FilledPrint });
     }
 
     /// <summary>By hand, and where there is something to automate also by machine.</summary>

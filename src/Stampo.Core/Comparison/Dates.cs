@@ -1,3 +1,4 @@
+using Stampo.Core.Calendar;
 using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;
@@ -5,37 +6,9 @@ namespace Stampo.Core.Comparison;
 /// <summary>When the first good part and the last one are in hand, Monday to Friday, one tool set.</summary>
 public sealed record Dates(DateOnly FirstArticle, DateOnly LastPart)
 {
-    /// <summary>Longer than anybody plans; also keeps the calendar finite.</summary>
-    private const double MostDays = 5_000;
-
     public static Dates Of(RouteEstimate estimate, double quantity, DateOnly today)
     {
         var first = estimate.FirstArticleDays.Likely;
-        return new Dates(AddWorkingDays(today, first), AddWorkingDays(today, first + quantity / estimate.PartsPerDay));
+        return new Dates(WorkingDays.Add(today, first), WorkingDays.Add(today, first + quantity / estimate.PartsPerDay));
     }
-
-    public static DateOnly AddWorkingDays(DateOnly day, double workingDays)
-    {
-        var days = (int)Math.Ceiling(Math.Min(workingDays, MostDays));
-        if (days == 0)
-            return day;
-        // Counted from the last working day, whole weeks go by at once; what is left over is walked.
-        while (!IsWorkingDay(day))
-            day = day.AddDays(-1);
-        day = day.AddDays(days / 5 * 7);
-        for (var left = days % 5; left > 0; left -= IsWorkingDay(day) ? 1 : 0)
-            day = day.AddDays(1);
-        return day;
-    }
-
-    public static int WorkingDaysBetween(DateOnly from, DateOnly to)
-    {
-        var weeks = Math.Max(0, to.DayNumber - from.DayNumber) / 7;
-        var days = 5 * weeks;
-        for (var day = from.AddDays(7 * weeks + 1); day <= to; day = day.AddDays(1))
-            days += IsWorkingDay(day) ? 1 : 0;
-        return days;
-    }
-
-    private static bool IsWorkingDay(DateOnly day) => day.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday);
 }

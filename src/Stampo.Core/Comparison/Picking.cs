@@ -1,5 +1,6 @@
 using Stampo.Core.Bridging;
 using Stampo.Core.Briefs;
+using Stampo.Core.Calendar;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
@@ -51,7 +52,7 @@ public static class Picking
     }
 
     private static int Between(DateOnly ready, DateOnly needed) =>
-        ready <= needed ? Dates.WorkingDaysBetween(ready, needed) : -Dates.WorkingDaysBetween(needed, ready);
+        ready <= needed ? WorkingDays.Between(ready, needed) : -WorkingDays.Between(needed, ready);
 
     private static bool Dominates(Contender a, Contender b) =>
         a.Cost <= b.Cost && a.LastPart <= b.LastPart && a.Likeness >= b.Likeness && a.ToleranceMm <= b.ToleranceMm

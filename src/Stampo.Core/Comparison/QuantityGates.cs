@@ -1,4 +1,5 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Calendar;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
@@ -51,7 +52,7 @@ internal static class QuantityGates
             var ready = Dates.Of(estimate, made, inputs.Today).LastPart;
             if (ready <= row.NeededBy)
                 continue;
-            var late = Dates.WorkingDaysBetween(row.NeededBy, ready);
+            var late = WorkingDays.Between(row.NeededBy, ready);
             return new Gate(Verdict.AtRisk, "Dates",
                 $"{Text.Number(made - before, 9)} for {row.Purpose.Said()} by {row.NeededBy:d MMM yyyy} would be {Text.Count(late, "working day")} late.",
                 "Another route for the first rows, a second tool, or a later date.");

@@ -33,7 +33,7 @@ internal sealed class DisjointSets
         return (numbers, count);
     }
 
-    private int Root(int i)
+    public int Root(int i)
     {
         while (_parent[i] != i)
             i = _parent[i] = _parent[_parent[i]];

@@ -140,6 +140,6 @@ public interface IRoute
 
     bool TakesSecondMaterial => false;
 
-    /// <summary>The first pour for a route that is poured; null for a route whose plan is not poured.</summary>
-    PourProposal? ProposePour(Job job, int cavities) => null;
+    /// <summary>How a route that is poured begins its plan; null for a route whose plan is not poured.</summary>
+    CastingMethod? Casting(Job job, int cavities) => null;
 }

@@ -12,6 +12,6 @@ public static class Cautions
 
     private static readonly Dictionary<string, Caution> ById = EmbeddedJson.List<Caution>("cautions").ToDictionary(c => c.Id);
 
-    /// <summary>For mixing, degassing and pouring cast urethane by hand.</summary>
-    public static IReadOnlyList<Caution> ForPouring { get; } = [ById["cast-urethane"], ById["vacuum"], ById["pressure"], ById["blade"]];
+    /// <summary>Those with these ids, each once, in the order they are first met.</summary>
+    public static IReadOnlyList<Caution> Of(IEnumerable<string> ids) => [.. ids.Distinct().Select(id => ById[id])];
 }

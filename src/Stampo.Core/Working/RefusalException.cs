@@ -30,6 +30,13 @@ public static class Check
                 $"{field} is {Text.Number(value)} {unit}".TrimEnd() +
                 $"; it must be more than 0 and at most {Text.Number(high)} {unit}".TrimEnd() + ".", field);
 
+    /// <summary>One of two words, or nothing.</summary>
+    public static void OneOf(string? value, string field, string first, string second)
+    {
+        if (value is not null && value != first && value != second)
+            throw new RefusalException("input.choice", $"{field} is \"{value}\"; it is \"{first}\" or \"{second}\".", field);
+    }
+
     /// <summary>A list that is there and has no gaps.</summary>
     public static IReadOnlyList<T> Whole<T>(IReadOnlyList<T>? list, string field) where T : class
     {

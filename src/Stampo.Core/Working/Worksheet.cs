@@ -35,6 +35,9 @@ public sealed class Worksheet
         return value;
     }
 
+    /// <summary>Lines another calculator wrote.</summary>
+    public void Take(IReadOnlyList<WorkLine> lines) => _lines.AddRange(lines);
+
     /// <inheritdoc cref="Write(string,string,string,ThreePoint,string,string,IReadOnlyList{WorkInput})"/>
     public double Write(string id, string name, string formula, double value, string unit, string source,
         params IReadOnlyList<WorkInput> inputs) =>

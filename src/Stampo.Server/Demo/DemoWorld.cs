@@ -49,7 +49,7 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.RouteId, decision.Quantity, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(project.Id, cancel)).Plan is { } plan)
-            await steps.SaveAsync(project.Id, PlanEndpoints.Step, new Save<PourPlan>(plan.Value, 0), cancel);
+            await steps.SaveAsync(project.Id, PlanEndpoints.Step, new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel);
         return part;
     }
 
@@ -63,7 +63,7 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         return asks with
         {
             Hardness = asks.Hardness?.Reason is null ? asks.Hardness : asks.Hardness with { ChosenOn = TriedOn },
-            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Comparison.Dates.AddWorkingDays(today, row.InDays), row.Quantity, row.Purpose, row.Years))],
+            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Calendar.WorkingDays.Add(today, row.InDays), row.Quantity, row.Purpose, row.Years))],
         };
     }
 }

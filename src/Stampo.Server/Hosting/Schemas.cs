@@ -1,18 +1,23 @@
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using Stampo.Core.Parts;
+using Stampo.Core.Plans;
 using Stampo.Core.Ranges;
 using Stampo.Server.Part;
-using Stampo.Server.Plan;
 
 namespace Stampo.Server.Hosting;
 
 /// <summary>Tells OpenAPI what it can't see: a range is a number or an object, and these always travel whole.</summary>
 internal static class Schemas
 {
+    /// <summary>What a person chose in a plan: every record of choices.</summary>
+    private static readonly IEnumerable<Type> ChosenInPlans = typeof(CastingPlan).Assembly.GetTypes()
+        .Where(t => t == typeof(CastingPlan) || (t.Namespace?.StartsWith("Stampo.Core.Plans", StringComparison.Ordinal) == true && t.Name.EndsWith("Choices", StringComparison.Ordinal)))
+        .Concat([typeof(Core.Plans.SplitMolds.SplitMoldRequest), typeof(Core.Plans.Enclosed.EnclosedThing), typeof(Core.Plans.Operations.WorkingHours), typeof(Core.Plans.Operations.Operation)]);
+
     private static readonly HashSet<Type> AlwaysWhole =
     [
-        typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), typeof(PourPlan), typeof(StudyState), typeof(ShapeFigures),
+        typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), ..ChosenInPlans, typeof(StudyState), typeof(ShapeFigures),
         typeof(Core.Briefs.DemandRow), typeof(Core.Briefs.HardnessTarget), typeof(Core.Briefs.Equipment), typeof(Brief.Ladder), typeof(Core.Comparison.WhatIf), typeof(Core.Bridging.StretchCost), typeof(Routes.DecisionRecord),
     ];
 

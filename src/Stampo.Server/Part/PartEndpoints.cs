@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Extensions.Options;
 using Stampo.Core.Comparison;
+using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
 using Stampo.Core.Working;
@@ -36,7 +37,7 @@ public static class PartEndpoints
 
     private static Task<Versioned<StoredPart>> PartAsync(this StepStore steps, string id, CancellationToken cancel) => steps.ReadAsync(id, Step, StoredPart.None, cancel);
 
-    private static async Task<StoredPart> PartNowAsync(this StepStore steps, string id, CancellationToken cancel) => (await steps.PartAsync(id, cancel)).Value;
+    internal static async Task<StoredPart> PartNowAsync(this StepStore steps, string id, CancellationToken cancel) => (await steps.PartAsync(id, cancel)).Value;
 
     private static Task<Versioned<StoredPart>> SavePartAsync(this StepStore steps, string id, StoredPart part, int version, CancellationToken cancel) =>
         steps.SaveAsync(id, Step, new Save<StoredPart>(part, version), cancel);
@@ -134,14 +135,16 @@ public static class PartEndpoints
         {
             var value = await steps.PartNowAsync(id, cancel);
             var mesh = (await intake.OpenAsync(value, cancel)).Mesh;
-            var name = Path.ChangeExtension(value.FileName, null);
-            return format switch
-            {
-                "stl" => TypedResults.File(StlWriter.Write(mesh), "model/stl", $"{name}.stl"),
-                "3mf" => TypedResults.File(ThreeMfWriter.Write(mesh), "model/3mf", $"{name}.3mf"),
-                _ => throw new NotFoundException($"There is no export called \"{(format.Length > 20 ? format[..20] : format)}\"; stl and 3mf there are."),
-            };
+            return MeshFile(mesh, format, Path.ChangeExtension(value.FileName, null)!);
         });
+
+    /// <summary>A mesh as a file of an open format.</summary>
+    internal static FileContentHttpResult MeshFile(Mesh mesh, string format, string name) => format switch
+    {
+        "stl" => TypedResults.File(StlWriter.Write(mesh), "model/stl", $"{name}.stl"),
+        "3mf" => TypedResults.File(ThreeMfWriter.Write(mesh), "model/3mf", $"{name}.3mf"),
+        _ => throw new NotFoundException($"There is no export called \"{(format.Length > 20 ? format[..20] : format)}\"; stl and 3mf there are."),
+    };
 
     private static void MapMeshes(this IEndpointRouteBuilder app)
     {
@@ -170,7 +173,7 @@ public static class PartEndpoints
             return await intake.CheckAsync(file, unit, PartForms.Pull(request.Form["pull"]), cancel);
         }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(limit)).WithTags("Calculators");
 
-    private static FileContentHttpResult Gzipped(HttpContext http, byte[] packed)
+    internal static FileContentHttpResult Gzipped(HttpContext http, byte[] packed)
     {
         http.Response.Headers.ContentEncoding = "gzip";
         return TypedResults.Bytes(packed, "application/octet-stream");

@@ -1,25 +1,15 @@
-using Stampo.Core.Materials;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Stampo.Core.Geometry;
 using Stampo.Core.Plans;
-using Stampo.Core.Routes;
-using Stampo.Core.Safety;
+using Stampo.Core.Plans.Batches;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.Patterns;
+using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
+using Stampo.Server.Part;
 
 namespace Stampo.Server.Plan;
-
-/// <summary>
-/// The plan of the chosen route. Without a decision, or when the route is not poured, there is no batch and
-/// <paramref name="Notice"/> says why; when an input can't be used it says which.
-/// </summary>
-public sealed record PlanAnswer(
-    RouteCard? Route,
-    Versioned<PourPlan>? Plan,
-    CastingBatchAnswer? Batch,
-    double? DemoldH,
-    IReadOnlyList<Material> Resins,
-    IReadOnlyList<Caution> Cautions,
-    string Deference,
-    string? Notice);
 
 /// <summary>The linear shrink of each casting in turn, in percent.</summary>
 public sealed record ShrinkScaleRequest(IReadOnlyList<double> LinearShrinkPct);
@@ -31,20 +21,100 @@ public static class PlanEndpoints
     public static void MapPlan(this IEndpointRouteBuilder app)
     {
         var plan = app.MapGroup("/api/projects/{id}/plan").WithTags("Plan");
+        plan.MapDocument();
+        plan.MapShape();
+        plan.MapSplitMold();
+        plan.MapTraveller();
+        app.MapCalculators();
+    }
 
+    private static void MapDocument(this RouteGroupBuilder plan)
+    {
         plan.MapGet("", (string id, Plans plans, CancellationToken cancel) => plans.OfAsync(id, cancel));
 
-        plan.MapPut("", async (string id, Save<PourPlan> save, Plans plans, StepStore steps, CancellationToken cancel) =>
+        plan.MapPut("", (string id, Save<CastingPlan> save, Plans plans, CancellationToken cancel) => plans.SaveAsync(id, save, cancel));
+
+        plan.MapPost("/undo", (string id, Move from, Plans plans, CancellationToken cancel) => plans.MoveAsync(id, -1, from, cancel));
+        plan.MapPost("/redo", (string id, Move from, Plans plans, CancellationToken cancel) => plans.MoveAsync(id, +1, from, cancel));
+    }
+
+    private static void MapShape(this RouteGroupBuilder plan)
+    {
+        // Where risers and gate would be with another side up; nothing is kept.
+        plan.MapGet("/attitude", async (string id, string up, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
+            await shapes.AttitudeAsync(await steps.PartNowAsync(id, cancel), Direction(up), cancel));
+
+        plan.MapGet("/drawing", async (string id, string up, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
+            await shapes.DrawingAsync(await steps.PartNowAsync(id, cancel), Direction(up), cancel));
+
+        plan.MapGet("/parting-line", async (string id, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
+            await shapes.PartingLineAsync(await steps.PartNowAsync(id, cancel), cancel));
+
+        plan.MapGet("/pattern/{format}", async (string id, string format, Plans plans, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
         {
-            await plans.CheckAsync(id, Check.Given(save.Value, "value"), cancel);
-            await steps.SaveAsync(id, Step, save, cancel);
-            return await plans.OfAsync(id, cancel);
+            var (_, answer) = await plans.NeededAsync(id, cancel);
+            var part = await steps.PartNowAsync(id, cancel);
+            var mesh = (await intake.OpenAsync(part, cancel)).Mesh;
+            var scaled = new Mesh(Array.ConvertAll(mesh.Positions, p => p * answer.Scale), mesh.Corners);
+            return PartEndpoints.MeshFile(scaled, format, $"{Path.ChangeExtension(part.FileName, null)}-scaled");
+        });
+    }
+
+    private static void MapSplitMold(this RouteGroupBuilder plan)
+    {
+        plan.MapGet("/split", async (string id, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
+            await plans.OfAsync(id, cancel) is { Plan: { } own } ? await files.StateAsync(await steps.PartNowAsync(id, cancel), own.Value.Split, cancel) : SplitMoldState.None);
+
+        plan.MapPost("/split", async (string id, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
+        {
+            var (part, request) = (await steps.PartNowAsync(id, cancel), (await plans.NeededAsync(id, cancel)).Whole.Plan!.Value.Split);
+            await files.StartAsync(part, request, cancel);
+            return await files.StateAsync(part, request, cancel);
         });
 
-        plan.MapPost("/undo", (string id, Move from, Plans plans, StepStore steps, CancellationToken cancel) => plans.MoveAsync(id, -1, from, cancel));
-        plan.MapPost("/redo", (string id, Move from, Plans plans, StepStore steps, CancellationToken cancel) => plans.MoveAsync(id, +1, from, cancel));
+        plan.MapDelete("/split", async (string id, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
+        {
+            var (part, request) = (await steps.PartNowAsync(id, cancel), (await plans.NeededAsync(id, cancel)).Whole.Plan!.Value.Split);
+            await files.StopAsync(part, request, cancel);
+            return await files.StateAsync(part, request, cancel);
+        });
 
-        app.MapPost("/api/calc/shrink-scale", (ShrinkScaleRequest request) => ShrinkChain.Scale(request.LinearShrinkPct)).WithTags("Calculators");
-        app.MapPost("/api/calc/casting-batch", (CastingBatchRequest request) => CastingBatch.Compute(request)).WithTags("Calculators");
+        plan.MapGet("/split/{half}/{format}", async Task<FileContentHttpResult> (string id, string half, string format, HttpContext http, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
+        {
+            var (part, request) = (await steps.PartNowAsync(id, cancel), (await plans.NeededAsync(id, cancel)).Whole.Plan!.Value.Split);
+            if (format == "drawing")
+                return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel));
+            return PartEndpoints.MeshFile(SplitMoldFiles.Read(await files.HalfAsync(part, request, half, cancel), cancel), format, $"{Path.ChangeExtension(part.FileName, null)}-{half}");
+        });
     }
+
+    private static void MapTraveller(this RouteGroupBuilder plan)
+    {
+        plan.MapGet("/traveller", (string id, Travellers travellers, CancellationToken cancel) => travellers.OfAsync(id, cancel));
+
+        plan.MapGet("/traveller.pdf", async (string id, Travellers travellers, CancellationToken cancel) =>
+            TypedResults.File(TravellerFiles.Pdf(await travellers.OfAsync(id, cancel)), "application/pdf", "traveller.pdf")).ExcludeFromDescription();
+
+        plan.MapGet("/traveller.csv", async (string id, Travellers travellers, CancellationToken cancel) =>
+            TypedResults.File(TravellerFiles.Table(await travellers.OfAsync(id, cancel)), Csv.Type, "traveller.csv")).ExcludeFromDescription();
+
+        plan.MapGet("/traveller.ics", async (string id, Travellers travellers, CancellationToken cancel) =>
+        {
+            var (sheet, schedule, operations) = await travellers.ScheduledAsync(id, cancel);
+            return TypedResults.File(TravellerFiles.Calendar(sheet, schedule, operations), "text/calendar; charset=utf-8", "traveller.ics");
+        }).ExcludeFromDescription();
+    }
+
+    private static void MapCalculators(this IEndpointRouteBuilder app)
+    {
+        var calc = app.MapGroup("/api/calc").WithTags("Calculators");
+        calc.MapPost("/shrink-scale", (ShrinkScaleRequest request) => ShrinkChain.Scale(request.LinearShrinkPct));
+        calc.MapPost("/casting-batch", (CastingBatchRequest request) => CastingBatch.Compute(request));
+        calc.MapPost("/silicone-mold", (SiliconeMoldRequest request) => SiliconeMold.Compute(request));
+        calc.MapPost("/cure-time", (CureTimeRequest request) => CureTime.Of(request));
+        calc.MapPost("/bubble", (BubbleRequest request) => Bubble.Of(request));
+        calc.MapPost("/pump-down", (PumpDownRequest request) => PumpDown.Of(request));
+    }
+
+    private static Vec3 Direction(string up) => PartForms.Pull(up) ?? throw new RefusalException("input.missing", "Say which way is up: up=x,y,z.", "up");
 }

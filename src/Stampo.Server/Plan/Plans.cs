@@ -1,4 +1,6 @@
+using Stampo.Core.Materials;
 using Stampo.Core.Plans;
+using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Working;
@@ -6,54 +8,136 @@ using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Server.Part;
 using Stampo.Server.Routes;
+using TheLibrary = Stampo.Core.Reference.Library;
 
 namespace Stampo.Server.Plan;
 
-/// <summary>Brings decision, part and plan inputs together.</summary>
-public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comparisons, Studies studies, ShopLibrary shop)
+/// <summary>
+/// The plan of the chosen route. Without a decision, or when the route is not poured, there is no answer and
+/// <paramref name="Notice"/> says why.
+/// </summary>
+/// <param name="Route">What was chosen.</param>
+/// <param name="Plan">The choices made on it.</param>
+/// <param name="Answer">What follows from them.</param>
+/// <param name="Resins">What may be poured on this route.</param>
+/// <param name="Silicones">What molds may be made of.</param>
+/// <param name="Prints">What molds and parts may be printed of.</param>
+/// <param name="Deference">The line that goes with every set of cautions.</param>
+/// <param name="Notice">Why there is no answer.</param>
+public sealed record PlanAnswer(
+    RouteCard? Route,
+    Versioned<CastingPlan>? Plan,
+    CastingPlanAnswer? Answer,
+    IReadOnlyList<Material> Resins,
+    IReadOnlyList<Supply> Silicones,
+    IReadOnlyList<Material> Prints,
+    string Deference,
+    string? Notice);
+
+/// <summary>Brings decision, part, library and choices together.</summary>
+public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comparisons, ShopLibrary shop, MoldShapes shapes, SplitMoldFiles splitMolds, Studies studies, TimeProvider clock)
 {
+    /// <summary>Where filled prints and printed molds come from.</summary>
+    private const string PrintRoute = "print", FillRoute = "cast-printed";
+
     public async Task<PlanAnswer> OfAsync(string projectId, CancellationToken cancel = default)
     {
-        var decided = (await decisions.ListAsync(projectId, cancel)).FirstOrDefault();
-        if (decided is null)
+        if (await DecidedAsync(projectId, cancel) is not { } decided)
             return Without(null, "No route is chosen yet. Choose one on the Routes page; its plan starts here.");
-        var route = RouteCatalogue.Find(decided.RouteId);
-        if (route is null || await ProposeAsync(projectId, route, decided, cancel) is not { } proposal)
-            return Without(route?.Card, $"{decided.RouteName} is chosen. Its plan (tool, operations, quantities) is not built yet; poured routes have theirs.");
-
-        var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
-        var stored = await steps.ReadAsync(projectId, PlanEndpoints.Step, proposal, cancel);
-        // A plan made for another route is set aside, not lost: undo brings it back with its route.
-        var plan = stored.Value.RouteId == route.Card.Id ? stored : stored with { Value = proposal };
-        if (await studies.FactsAsync(part.Value, cancel) is not { } facts)
-            return Without(route.Card, "The part has no volume any more; mend it on the Part page.");
-        var library = (await shop.CurrentAsync(cancel)).Materials;
-        return new PlanAnswer(route.Card, plan, CastingBatch.Compute(plan.Value.ToBatch(facts.VolumeCm3, library)), plan.Value.Material(library).Cast!.DemoldH,
-            [.. library.Where(m => m.Cast is not null && m.Routes.Contains(route.Card.Id))], Cautions.ForPouring, Cautions.Deference, null);
+        if (decided.Method is not { } method)
+            return Without(decided.Route, $"{decided.Route.Name} is chosen. Its plan (tool, operations, quantities) is not built yet; poured routes have theirs.");
+        var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
+        if (await studies.FactsAsync(part, cancel) is null)
+            return Without(decided.Route, "The part has no volume any more; mend it on the Part page.");
+        var plan = await PlanAsync(projectId, decided, method, cancel);
+        return await WholeAsync(decided, method, plan, part, cancel);
     }
 
-    /// <summary>Refuses a plan that can't be computed before it is saved.</summary>
-    public async Task CheckAsync(string projectId, PourPlan plan, CancellationToken cancel)
+    /// <summary>Keeps a plan that can be computed; refuses any other, with nothing lost on the page.</summary>
+    public async Task<PlanAnswer> SaveAsync(string projectId, Save<CastingPlan> save, CancellationToken cancel)
     {
-        var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
-        Check.Given(plan.Steps, "steps");
-        CastingBatch.Compute(plan.ToBatch((await studies.FactsAsync(part.Value, cancel))?.VolumeCm3 ?? 1, (await shop.CurrentAsync(cancel)).Materials));
+        if (await DecidedAsync(projectId, cancel) is not { Method: { } method } decided)
+            throw new RefusalException("plan.no-route", "No poured route is chosen, so there is nothing to plan. Choose one on the Routes page.", "routeId");
+        var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
+        var answer = await WholeAsync(decided, method, new Versioned<CastingPlan>(Check.Given(save.Value, "value"), save.Version, false, false), part, cancel);
+        return answer with { Plan = await steps.SaveAsync(projectId, PlanEndpoints.Step, save, cancel) };
     }
 
     public async Task<PlanAnswer> MoveAsync(string projectId, int by, Move from, CancellationToken cancel)
     {
-        await steps.MoveAsync<PourPlan>(projectId, PlanEndpoints.Step, by, from, cancel);
+        await steps.MoveAsync<CastingPlan>(projectId, PlanEndpoints.Step, by, from, cancel);
         return await OfAsync(projectId, cancel);
     }
 
-    private async Task<PourPlan?> ProposeAsync(string projectId, IRoute route, DecisionRecord decided, CancellationToken cancel)
+    /// <summary>The plan as it stands with its answer; refused when there is none, or when it breaks a limit of the equipment.</summary>
+    public async Task<(PlanAnswer Whole, CastingPlanAnswer Answer)> NeededAsync(string projectId, CancellationToken cancel)
     {
-        var lane = decided.Lanes.Single(l => l.Route.Id == decided.RouteId);
-        var inputs = (await comparisons.OfAsync(projectId, cancel)).Inputs;
-        return route.ProposePour(inputs.JobWith(lane.Material), lane.Cavities) is { } proposal
-            ? new PourPlan { RouteId = route.Card.Id, MaterialId = proposal.MaterialId, Count = proposal.Parts, ExtraCm3PerPart = proposal.ExtraCm3PerPart }
-            : null;
+        var whole = await OfAsync(projectId, cancel);
+        if (whole.Answer is not { } answer)
+            throw new RefusalException("plan.none", whole.Notice!, "routeId");
+        return answer.Refusals.Count == 0 ? (whole, answer) : throw new RefusalException("plan.refused", answer.Refusals[0].Text, "filling");
     }
 
-    private static PlanAnswer Without(RouteCard? route, string notice) => new(route, null, null, null, [], [], Cautions.Deference, notice);
+    private sealed record Decided(RouteCard Route, CastingMethod? Method, double Quantity, JobOf Job);
+
+    /// <summary>Part, brief and rates with a resin of the plan's choice.</summary>
+    private delegate Job JobOf(Material resin);
+
+    private async Task<Decided?> DecidedAsync(string projectId, CancellationToken cancel)
+    {
+        if (await decisions.LatestAsync(projectId, cancel) is not { } decision || RouteCatalogue.Find(decision.RouteId) is not { } route)
+            return null;
+        var lane = decision.Lanes.Single(l => l.Route.Id == decision.RouteId);
+        var inputs = (await comparisons.OfAsync(projectId, cancel)).Inputs;
+        return new Decided(route.Card, route.Casting(inputs.JobWith(lane.Material), lane.Cavities), decision.Quantity, inputs.JobWith);
+    }
+
+    private async Task<PlanAnswer> WholeAsync(Decided decided, CastingMethod method, Versioned<CastingPlan> plan, StoredPart part, CancellationToken cancel)
+    {
+        var library = await shop.CurrentAsync(cancel);
+        return new PlanAnswer(decided.Route, plan, await AnswerAsync(decided, method, plan.Value, part, library, cancel), [.. Resins(library, method, decided.Route.Id)],
+            [.. library.Supplies.Where(s => Silicone.Of(s) is not null)], [.. library.Materials.Where(m => m.Routes.Contains(PrintRoute))], Cautions.Deference, null);
+    }
+
+    /// <summary>A plan made for another route is set aside, not lost: undo brings it back with its route.</summary>
+    private async Task<Versioned<CastingPlan>> PlanAsync(string projectId, Decided decided, CastingMethod method, CancellationToken cancel)
+    {
+        var proposal = CastingPlan.From(decided.Route.Id, method);
+        var stored = await steps.ReadAsync(projectId, PlanEndpoints.Step, proposal, cancel);
+        return stored.Value.RouteId == decided.Route.Id ? stored : stored with { Value = proposal };
+    }
+
+    private async Task<CastingPlanAnswer> AnswerAsync(Decided decided, CastingMethod method, CastingPlan plan, StoredPart part, TheLibrary library, CancellationToken cancel)
+    {
+        plan.Checked();
+        var figures = await studies.FiguresAsync(part, cancel);
+        var job = decided.Job(plan.Pour.Material(library.Materials));
+        var alongPull = method.Into == PouredInto.SiliconeMold && SplitProposal.Of(plan.Silicone.School, method, job).School == SplitSchool.TwoPour;
+        var shape = await shapes.PlannedAsync(part, plan.Silicone.Up, alongPull, plan.Silicone.PartingMm, cancel);
+        var split = method.Into == PouredInto.PrintedMold ? (await splitMolds.StateAsync(part, plan.Split, cancel)).Figures : null;
+        return CastingPlanner.Of(new CastingInputs(plan, method, job, SiliconeOf(plan, library), PrintOf(plan, method, library), shape,
+            figures?.BlindHoles ?? [], split is null ? null : split.LowerCm3 + split.UpperCm3, decided.Quantity, Start(plan)));
+    }
+
+    private static IEnumerable<Material> Resins(TheLibrary library, CastingMethod method, string routeId) =>
+        library.Materials.Where(m => m.Cast is not null && m.Routes.Contains(method.Into == PouredInto.FilledPrint ? FillRoute : routeId));
+
+    private static Silicone SiliconeOf(CastingPlan plan, TheLibrary library) =>
+        library.Supplies.Where(s => s.Id == plan.Silicone.SupplyId).Select(Silicone.Of).FirstOrDefault()
+        ?? throw new RefusalException("plan.no-silicone", $"\"{plan.Silicone.SupplyId}\" is not a mold silicone with a mix, pot life and cure in the library; choose one.", "silicone.supplyId");
+
+    private static Material PrintOf(CastingPlan plan, CastingMethod method, TheLibrary library)
+    {
+        var (id, field) = method.Into == PouredInto.FilledPrint ? (plan.Fill.PrintId, "fill.printId") : (plan.Printed.PrintId, "printed.printId");
+        return library.Materials.FirstOrDefault(m => m.Id == id && m.Routes.Contains(PrintRoute)) ?? throw new RefusalException("plan.no-print", $"\"{id}\" is not a material of the printers in the library; choose one.", field);
+    }
+
+    /// <summary>The next working moment, on the whole quarter of an hour, so that the same minute gives the same plan.</summary>
+    private DateTime Start(CastingPlan plan)
+    {
+        var now = clock.GetLocalNow().DateTime;
+        return plan.Hours.StartFor(0, now.Date.AddMinutes(15 * Math.Ceiling(now.TimeOfDay.TotalMinutes / 15)));
+    }
+
+    private static PlanAnswer Without(RouteCard? route, string notice) => new(route, null, null, [], [], [], Cautions.Deference, notice);
 }

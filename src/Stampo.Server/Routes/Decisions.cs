@@ -52,6 +52,14 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         return rows.ConvertAll(Read);
     }
 
+    /// <summary>The decision that stands; null before the first.</summary>
+    public async Task<DecisionRecord?> LatestAsync(string projectId, CancellationToken cancel = default)
+    {
+        await projects.FindAsync(projectId, cancel);
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).FirstOrDefaultAsync(cancel) is { } row ? Read(row) : null;
+    }
+
     public async Task<DecisionRecord> RecordAsync(string projectId, NewDecision decision, CancellationToken cancel = default)
     {
         var standing = await comparisons.OfAsync(projectId, cancel);

@@ -1,4 +1,5 @@
 using CsCheck;
+using Stampo.Core.Calendar;
 using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
 
@@ -18,11 +19,11 @@ public class DatesTests
     [InlineData(5, 13)]
     [InlineData(6, 16)]
     public void Working_days_are_counted_from_Monday_to_Friday(double days, int dayOfMarch) =>
-        Assert.Equal(new DateOnly(2026, 3, dayOfMarch), Dates.AddWorkingDays(Friday, days));
+        Assert.Equal(new DateOnly(2026, 3, dayOfMarch), WorkingDays.Add(Friday, days));
 
     [Fact]
     public void Counting_back_gives_the_days_added() => Gen.Int[0, 400].Sample(days =>
-        Dates.WorkingDaysBetween(Friday, Dates.AddWorkingDays(Friday, days)) == days);
+        WorkingDays.Between(Friday, WorkingDays.Add(Friday, days)) == days);
 
     [Fact]
     public void The_last_part_follows_the_first_at_the_rate_of_one_tool()

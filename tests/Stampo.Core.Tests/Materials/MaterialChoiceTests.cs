@@ -46,10 +46,11 @@ public class MaterialChoiceTests
     public void A_route_without_materials_has_no_choice() => Assert.Null(MaterialChoice.Best("unknown", new Brief(), MaterialLibrary.All));
 
     [Fact]
-    public void Pouring_shows_the_hazards_of_resin_vacuum_pressure_and_blade_and_defers_to_the_data_sheet()
+    public void Cautions_come_once_each_in_the_order_they_are_met_and_defer_to_the_data_sheet()
     {
-        Assert.Equal(["cast-urethane", "vacuum", "pressure", "blade"], Cautions.ForPouring.Select(c => c.Id));
-        Assert.All(Cautions.ForPouring, c => Assert.All(c.Lines, line => Assert.EndsWith(".", line, StringComparison.Ordinal)));
+        var cautions = Cautions.Of(["cast-urethane", "vacuum", "cast-urethane", "pressure", "blade", "vacuum"]);
+        Assert.Equal(["cast-urethane", "vacuum", "pressure", "blade"], cautions.Select(c => c.Id));
+        Assert.All(cautions, c => Assert.All(c.Lines, line => Assert.EndsWith(".", line, StringComparison.Ordinal)));
         Assert.Contains("data sheet", Cautions.Deference, StringComparison.Ordinal);
     }
 }

@@ -1,6 +1,7 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Plans;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 
@@ -47,7 +48,8 @@ public class BuildUpTests
         var cast = Estimate("cast-silicone");
         // Wall 20 mm all round: 140 × 100 × 80 mm less 50 cm³, at 1.12 g/cm³ and a tenth lost.
         Assert.Equal((140 * 100 * 80 / 1000.0 - 50) * 1.12 / 1000 * 1.1, Amount(cast, "Mold silicone"), 1e-9);
-        Assert.Equal(25 * 1.2, cast.LifeShots!.Value.Likely, 1e-9);
+        // No undercut 1.2, a fast resin 0.8.
+        Assert.Equal(25 * 1.2 * 0.8, cast.LifeShots!.Value.Likely, 1e-9);
         Assert.Equal(50 * 1.1 * 1.15 * JobFor("cast-silicone").Material.DensityGPerCm3 / 1000, Amount(cast, "Casting resin"), 1e-9);
     }
 
@@ -61,9 +63,9 @@ public class BuildUpTests
     }
 
     [Theory]
-    [InlineData(Undercut.None, 30)]
-    [InlineData(Undercut.Mild, 25)]
-    [InlineData(Undercut.Strong, 15)]
+    [InlineData(Undercut.None, 24)]
+    [InlineData(Undercut.Mild, 20)]
+    [InlineData(Undercut.Strong, 12)]
     public void Undercuts_wear_the_silicone(Undercut undercut, double life) =>
         Assert.Equal(life, Estimate("cast-silicone", part: Box with { Declared = Box.Declared with { Undercut = undercut } }).LifeShots!.Value.Likely, 1e-9);
 
@@ -151,9 +153,9 @@ public class BuildUpTests
     [Fact]
     public void Only_poured_routes_propose_a_pour()
     {
-        var poured = RouteCatalogue.All.Where(r => r.ProposePour(JobFor(r.Card.Id), 4) is not null).Select(r => r.Card.Id);
+        var poured = RouteCatalogue.All.Where(r => r.Casting(JobFor(r.Card.Id), 4) is { Into: not PouredInto.FilledPrint }).Select(r => r.Card.Id);
         Assert.Equal(["cast-hybrid", "cast-printed", "cast-sacrificial", "cast-silicone", "cast-vacuum"], poured);
-        var proposal = RouteCatalogue.Find("cast-silicone")!.ProposePour(JobFor("cast-silicone"), 4)!;
-        Assert.Equal((4, 5), (proposal.Parts, proposal.ExtraCm3PerPart));
+        var proposal = RouteCatalogue.Find("cast-silicone")!.Casting(JobFor("cast-silicone"), 4)!;
+        Assert.Equal((4, 5), (proposal.Cavities, proposal.ExtraCm3PerPart));
     }
 }

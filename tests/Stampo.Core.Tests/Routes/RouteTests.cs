@@ -1,11 +1,12 @@
 using CsCheck;
 using Stampo.Core.Briefs;
+using Stampo.Core.Calendar;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
 using Stampo.Core.Routes.Injection;
+using Stampo.Core.Routes;
 
 namespace Stampo.Core.Tests.Routes;
 
@@ -184,7 +185,7 @@ public class RouteTests
 
     [Fact]
     public void Working_days_skip_the_week_end() =>
-        Assert.Equal(Monday.AddDays(7), Dates.AddWorkingDays(Monday, 5));
+        Assert.Equal(Monday.AddDays(7), WorkingDays.Add(Monday, 5));
 
     [Fact]
     public void More_cavities_are_chosen_when_many_small_parts_are_wanted()

@@ -35,6 +35,10 @@ const router = createBrowserRouter([
           },
           { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanPage')).PlanPage }) },
           {
+            path: 'traveller',
+            lazy: async () => ({ Component: (await import('../steps/plan/TravellerPage')).TravellerPage }),
+          },
+          {
             path: 'ladder',
             lazy: async () => ({ Component: (await import('../steps/brief/ladder/LadderPage')).LadderPage }),
           },

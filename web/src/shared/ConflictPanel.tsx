@@ -44,11 +44,15 @@ export function ConflictPanel<T extends object>({ conflict, labels, onResolve }:
             value={kept[field] ?? 'mine'}
             onChange={(_, side) => setKept({ ...kept, [field]: side as 'mine' | 'theirs' })}
           >
-            <FormControlLabel value="mine" control={<Radio size="small" />} label={`mine: ${short(mine[field])}`} />
+            <FormControlLabel
+              value="mine"
+              control={<Radio size="small" />}
+              label={`mine: ${short(mine[field], theirs.value[field])}`}
+            />
             <FormControlLabel
               value="theirs"
               control={<Radio size="small" />}
-              label={`theirs: ${short(theirs.value[field])}`}
+              label={`theirs: ${short(theirs.value[field], mine[field])}`}
             />
           </RadioGroup>
         </Stack>
@@ -60,9 +64,15 @@ export function ConflictPanel<T extends object>({ conflict, labels, onResolve }:
   );
 }
 
-function short(value: unknown): string {
+/** A value in few words; of a thing with named values only those in which it differs from the other one. */
+function short(value: unknown, other: unknown): string {
   if (Array.isArray(value))
     return `${value.length} ${value.length === 1 ? 'row' : 'rows'} (${value.map((row) => (row as { quantity?: number }).quantity ?? '').join(', ')})`;
-  if (value && typeof value === 'object') return Object.values(value).map(String).join(' ');
+  if (value && typeof value === 'object')
+    return Object.entries(value)
+      .map(([name, own]) => [own, (other as Record<string, unknown> | null)?.[name]] as const)
+      .filter(([own, theirs]) => JSON.stringify(own) !== JSON.stringify(theirs))
+      .map(([own, theirs]) => short(own, theirs))
+      .join(' ');
   return value == null ? 'nothing' : String(value);
 }

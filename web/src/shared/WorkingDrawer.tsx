@@ -141,7 +141,11 @@ function Where({ input: { changeAt, name, unit, value } }: { input: WorkLine['in
       {projectId && <WhatIfButton projectId={projectId} inputKey={key} name={name} unit={unit} value={value} />}
     </>
   ) : (
-    <Link component={RouterLink} to={`/projects/${projectId}/${step}`} sx={text}>
+    <Link
+      component={RouterLink}
+      to={`/projects/${projectId}/${step}${step === 'plan' ? `?change=${key}` : ''}`}
+      sx={text}
+    >
       change
     </Link>
   );

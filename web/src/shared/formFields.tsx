@@ -25,13 +25,15 @@ interface ChoiceProps<T extends FieldValues> {
   name: Path<T>;
   label: string;
   options: readonly string[];
+  /** What the options are called where their usual words won’t do. */
+  names?: Record<string, string>;
   /** What it is called when nothing is chosen; without it something must be. */
   unset?: string;
   sx?: object;
 }
 
 /** One of several named things of the form around it. */
-export function FormChoice<T extends FieldValues>({ name, label, options, unset, sx }: ChoiceProps<T>) {
+export function FormChoice<T extends FieldValues>({ name, label, options, names, unset, sx }: ChoiceProps<T>) {
   const { control } = useFormContext<T>();
   return (
     <Controller
@@ -50,7 +52,7 @@ export function FormChoice<T extends FieldValues>({ name, label, options, unset,
           {unset && <MenuItem value="">{unset}</MenuItem>}
           {options.map((option) => (
             <MenuItem key={option} value={option}>
-              {word(option)}
+              {names?.[option] ?? word(option)}
             </MenuItem>
           ))}
         </TextField>

@@ -1,3 +1,6 @@
+using Stampo.Core.Plans;
+using Stampo.Core.Plans.SiliconeMolds;
+
 namespace Stampo.Core.Routes.Casting;
 
 /// <summary>A silicone face held by, or closed against, a rigid fibreglass half: larger parts, truer and longer.</summary>
@@ -17,6 +20,8 @@ public sealed class CastHybridRoute : SiliconeCasting
     protected override double LeastToleranceMm => 0.2;
 
     protected override IReadOnlyList<LeadStep> MoreLead { get; } = [new("Lay up and fit the rigid backs", new(2, 2.5, 3))];
+
+    public override CastingMethod Casting(Job job, int cavities) => base.Casting(job, cavities) with { Split = SplitSchool.Hybrid };
 
     public override IEnumerable<Gate> Screen(Job job) => [.. base.Screen(job), Gates.Draft(job, RigidSideDraftDeg)];
 

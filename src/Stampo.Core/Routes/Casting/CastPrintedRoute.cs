@@ -1,4 +1,5 @@
 using Stampo.Core.Plans;
+using Stampo.Core.Plans.Filling;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;
 
@@ -40,12 +41,14 @@ public sealed class CastPrintedRoute : IRoute
             .AddPrice(ChargedOn.Tool, "Bolts, pins, release", "printedMold.hardware")
             .AddSecondTool(job, "second.castMold")
             .AddPieces(job, cavities, "printedMold.shot");
-        return new RouteEstimate(cavities, book.Lines, job.Norm("printedMold.life"), [job.Rate("printedMold.life").AsInput()], yield, null,
+        var life = Pouring.Life(job, Casting(job, cavities));
+        return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs, yield, null,
             [new LeadStep("Split and prepare the mold", new(0.3, 0.5, 1)), new LeadStep("Print the mold", new(0.5, 1, 2)), new LeadStep("Smooth, seal, first pour", new(0.5, 0.5, 1))],
             Pouring.PartsPerDay(job, cavities, yield), Math.Max(0.25, 0.002 * job.Part.LongestMm));
     }
 
-    public PourProposal ProposePour(Job job, int cavities) => Pouring.Propose(job, cavities);
+    public CastingMethod Casting(Job job, int cavities) =>
+        new(PouredInto.PrintedMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "printedMold.yield", "printedMold.shot", "printedMold.life");
 
     private static double BlockCm3(Job job) =>
         (job.Part.LengthMm + 2 * WallMm) * (job.Part.WidthMm + 2 * WallMm) * (job.Part.HeightMm + 2 * WallMm) / 1000;

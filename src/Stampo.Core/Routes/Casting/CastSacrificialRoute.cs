@@ -1,4 +1,6 @@
 using Stampo.Core.Plans;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.PrintedMolds;
 using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
@@ -38,5 +40,6 @@ public sealed class CastSacrificialRoute : IRoute
             [new LeadStep("Draw and print the first shells", new(0.5, 1, 1.5)), new LeadStep("Pour, cure, break off", new(0.5, 0.75, 1))], 20 / hours.Value.Likely * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm));
     }
 
-    public PourProposal ProposePour(Job job, int cavities) => Pouring.Propose(job, 1);
+    public CastingMethod Casting(Job job, int cavities) =>
+        new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", "sacrificial.shot", null) { Printed = PrintedMoldKind.Sacrificial };
 }

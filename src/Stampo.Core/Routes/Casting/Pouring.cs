@@ -1,4 +1,6 @@
 using Stampo.Core.Plans;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.Life;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;
@@ -25,12 +27,17 @@ internal static class Pouring
             .AddInserts(job);
     }
 
-    /// <summary>Shots a day of one mold: one cure after another, at most three in a working day.</summary>
-    public static double PartsPerDay(Job job, int cavities, ThreePoint yield) =>
-        Math.Clamp(9 / ((job.Material.Cast?.DemoldH ?? 16) + 0.75), 1, 3) * cavities * yield.Likely;
+    public static double PartsPerDay(Job job, int cavities, ThreePoint yield) => ShotRate.ByHand(DemoldH(job)) * cavities * yield.Likely;
 
-    public static PourProposal Propose(Job job, int cavities) => new(
-        job.Material.Id, cavities, Math.Round(job.Part.VolumeCm3 * job.Norm("cast.gateShare").Likely, 1));
+    /// <summary>Hours in the mold at 23 °C.</summary>
+    public static double DemoldH(Job job) => job.Material.Cast?.DemoldH ?? 16;
+
+    /// <summary>Gate, risers and reservoir of one part.</summary>
+    public static double ExtraCm3(Job job) => Math.Round(job.Part.VolumeCm3 * job.Norm("cast.gateShare").Likely, 1);
+
+    /// <summary>The life of this route's molds with everything that wears them.</summary>
+    public static MoldLife Life(Job job, CastingMethod method) =>
+        SoftMoldLife.Of(job.Norm(method.LifeKey!), job.Rate(method.LifeKey!).AsInput(), new MoldWear(job.Material, job.Part.Undercut, job.Part.Measured?.SlenderHoles ?? 0, 23), method.LifeCountsHeat);
 
     /// <summary>The printed and finished pattern that the mold is poured around.</summary>
     public static CostBook AddPattern(this CostBook book, Job job, int patterns)

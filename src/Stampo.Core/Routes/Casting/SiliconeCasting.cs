@@ -1,5 +1,6 @@
-using Stampo.Core.Parts;
 using Stampo.Core.Plans;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;
@@ -41,17 +42,15 @@ public abstract class SiliconeCasting : IRoute
 
     private static IEnumerable<Gate> InHouse(Job job)
     {
-        var (a, b, c, _) = Block(job, 1);
-        var litres = a * b * c / 1e6;
+        var litres = Block(job, 1).BoxCm3 / 1000;
         if (job.Brief.Equipment?.ChamberLitres is { } chamber)
             yield return Gates.InHouse("Vacuum chamber", litres <= chamber, $"a block of {Text.Number(litres, 2)} L", $"{Text.Number(chamber)} L chamber");
         if (job.Brief.Equipment?.PotLitres is { } pot)
             yield return Gates.InHouse("Pressure pot", litres <= pot, $"a block of {Text.Number(litres, 2)} L", $"{Text.Number(pot)} L pot");
     }
 
-
     public IReadOnlyList<int> CavityChoices(Job job) =>
-        [.. new[] { 1, 2, 4, 6, 8, 12 }.Where(n => n == 1 || (Block(job, n).Longest <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];
+        [.. new[] { 1, 2, 4, 6, 8, 12 }.Where(n => n == 1 || (Block(job, n).BoxMm.Max() <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
@@ -69,9 +68,8 @@ public abstract class SiliconeCasting : IRoute
             .AddSecondTool(job, "second.castMold")
             .AddPieces(job, cavities, ShotKey);
         AddOwn(book, job, cavities);
-        var undercut = UndercutFactor(job.Part.Undercut ?? Undercut.None);
-        return new RouteEstimate(cavities, book.Lines, job.Norm(LifeKey) * undercut,
-            [job.Rate(LifeKey).AsInput(), new WorkInput("undercut factor", undercut, "×", "part/undercut")],
+        var life = Pouring.Life(job, Casting(job, cavities));
+        return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs,
             yield, null,
             [new LeadStep("Print the pattern", new(1, 1, 2)), new LeadStep(cavities == 1 ? "Finish the pattern" : "Finish the patterns", new ThreePoint(0.5, 1, 2) * Math.Sqrt(cavities)), new LeadStep("Mold: box, pour, cure, open", new(1, 1.5, 2)), .. MoreLead],
             PartsPerDay(job, cavities, yield), Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm));
@@ -86,43 +84,29 @@ public abstract class SiliconeCasting : IRoute
 
     protected virtual double PartsPerDay(Job job, int cavities, ThreePoint yield) => Pouring.PartsPerDay(job, cavities, yield);
 
-    public PourProposal ProposePour(Job job, int cavities) => Pouring.Propose(job, cavities);
+    public virtual CastingMethod Casting(Job job, int cavities) =>
+        new(PouredInto.SiliconeMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "cast.yield", ShotKey, LifeKey);
 
-    private static double WallMm(Job job) => Math.Min(40, Math.Max(20, 0.12 * job.Part.LongestMm));
+    private static double WallMm(Job job) => BlockLayout.UsualWallMm(job.Part.LongestMm);
 
-    /// <summary>Patterns stand side by side along their shortest side, in up to two rows.</summary>
-    private static (double A, double B, double C, double Longest) Block(Job job, int cavities)
+    /// <summary>Patterns stand on their longest side, a wall apart.</summary>
+    private static BlockLayout Block(Job job, int cavities)
     {
         double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
         Array.Sort(sides);
-        var wall = WallMm(job);
-        var rows = cavities >= 4 ? 2 : 1;
-        var across = (int)Math.Ceiling(cavities / (double)rows);
-        var a = across * sides[0] + (across + 1) * wall;
-        var b = rows * sides[1] + (rows + 1) * wall;
-        var c = sides[2] + 2 * wall;
-        return (a, b, c, Math.Max(a, Math.Max(b, c)));
+        return BlockLayout.Of(sides, cavities, WallMm(job), WallMm(job));
     }
 
     private static double BlockKg(Job job, int cavities)
     {
-        var (a, b, c, _) = Block(job, cavities);
-        return (a * b * c / 1000 - cavities * job.Part.VolumeCm3) * job.Norm("silicone.density").Likely / 1000;
+        return (Block(job, cavities).BoxCm3 - cavities * job.Part.VolumeCm3) * job.Norm("silicone.density").Likely / 1000;
     }
 
     private static Amount SiliconeKg(Job job, int cavities)
     {
-        var (a, b, c, _) = Block(job, cavities);
         var loss = 0.1;
         return new Amount(BlockKg(job, cavities) * (1 + loss), "kg", "(block − parts) × density × (1 + loss) ÷ 1000",
-            new WorkInput("block", a * b * c / 1000, "cm³"), new WorkInput("parts", cavities * job.Part.VolumeCm3, "cm³", "part"),
+            new WorkInput("block", Block(job, cavities).BoxCm3, "cm³"), new WorkInput("parts", cavities * job.Part.VolumeCm3, "cm³", "part"),
             new WorkInput("wall all round", WallMm(job), "mm"), job.Rate("silicone.density").AsInput(), new WorkInput("loss", loss, "share"));
     }
-
-    private static double UndercutFactor(Undercut undercut) => undercut switch
-    {
-        Undercut.None => 1.2,
-        Undercut.Mild => 1.0,
-        _ => 0.6,
-    };
 }

@@ -1,3 +1,7 @@
+using Stampo.Core.Materials;
+using Stampo.Core.Plans;
+using Stampo.Core.Plans.Filling;
+
 namespace Stampo.Core.Routes.Printing;
 
 /// <summary>Printed parts: no tool, every part paid by volume and finishing.</summary>
@@ -15,6 +19,13 @@ public sealed class PrintRoute : IRoute
     ];
 
     public string? ChangeKey => null;
+
+    /// <summary>A print may be filled with resin, or have soft pockets cast into it: the resin nearest to the hardness asked for.</summary>
+    public CastingMethod Casting(Job job, int cavities) =>
+        new(PouredInto.FilledPrint, FillingSchool.Degassed, FillResin(job).Id, 1, 0, "print.yield", "cast.shot", null);
+
+    private static Material FillResin(Job job) => MaterialLibrary.All.Where(m => m.Cast is not null && m.Polymer != "silicone")
+        .MinBy(m => Math.Abs(m.Hardness.OnOneScale - (job.Soft ?? job.Material).Hardness.OnOneScale))!;
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
 

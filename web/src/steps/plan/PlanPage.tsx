@@ -1,17 +1,28 @@
-import { Box, Button, Stack, Typography } from '@mui/material';
-import { Link, useParams } from 'react-router';
+import { Alert, Box, Button, Stack, Typography } from '@mui/material';
+import { lazy, Suspense } from 'react';
+import { FormProvider, useForm } from 'react-hook-form';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
-import type { PlanAnswer, PourPlan } from '../../app/api/types';
+import type { CastingPlan, CastingPlanAnswer, PlanAnswer } from '../../app/api/types';
+import { useEachChange } from '../../shared/formFields';
 import { Refusal } from '../../shared/Refusal';
 import { RouteGlyph } from '../../shared/RouteGlyph';
 import { SaveState } from '../../shared/SaveState';
-import { type StepApi, useStep } from '../../shared/useStep';
+import { type Step, type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
-import { BatchCard } from './BatchCard';
-import { Cautions } from './Cautions';
-import { labels, PourForm } from './PourForm';
+import { Headline } from './Headline';
+import { labels, RefusedContext, type Station, stationOf, stations } from './planForm';
+import { StationLine } from './StationLine';
 
-const planApi = (id: string): StepApi<PourPlan, PlanAnswer> => {
+const WorkStation = lazy(() => import('./work/WorkStation'));
+const PatternStation = lazy(() => import('./pattern/PatternStation'));
+const MoldStation = lazy(() => import('./mold/MoldStation'));
+const ShotStation = lazy(() => import('./shot/ShotStation'));
+const CureStation = lazy(() => import('./cure/CureStation'));
+const WithinStation = lazy(() => import('./within/WithinStation'));
+const OrderStation = lazy(() => import('./order/OrderStation'));
+
+const planApi = (id: string): StepApi<CastingPlan, PlanAnswer> => {
   const path = { params: { path: { id } } };
   return {
     read: (signal) => unwrap(client.GET('/api/projects/{id}/plan', { ...path, signal })),
@@ -22,13 +33,20 @@ const planApi = (id: string): StepApi<PourPlan, PlanAnswer> => {
   };
 };
 
+export interface StationProps {
+  projectId: string;
+  plan: CastingPlan;
+  answer: CastingPlanAnswer;
+  whole: PlanAnswer;
+}
+
 export function PlanPage() {
   const { projectId = '' } = useParams();
   const step = useStep(['plan', projectId], planApi(projectId));
   if (step.failure) return <Refusal problem={step.failure} to={`/projects/${projectId}/part`} act="Go to Part" />;
   if (!step.answer) return null;
-  const { route, plan, batch, notice } = step.answer;
-  if (!plan || !batch || !route)
+  const { route, plan, answer, notice } = step.answer;
+  if (!plan || !answer || !route)
     return (
       <Box sx={{ py: 4, maxWidth: 620 }}>
         <Typography variant="h1">{route ? 'This plan is not built yet' : 'Nothing to plan yet'}</Typography>
@@ -40,27 +58,60 @@ export function PlanPage() {
     );
   return (
     <>
-      <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1.5, mb: 1.5 }}>
+      <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1.5, mb: 1 }}>
         <RouteGlyph figure={route.figure} tag={route.tag} />
         <Typography variant="h1" sx={{ flex: 1 }}>
-          First pour: {route.name.toLowerCase()}
+          Plan: {route.name.toLowerCase()}
         </Typography>
         <SaveState step={step} labels={labels} />
       </Stack>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 4 }}>
-        <div>
-          <BatchCard batch={batch} plan={plan.value} resins={step.answer.resins} demoldH={step.answer.demoldH} />
-          <Cautions cautions={step.answer.cautions} deference={step.answer.deference} />
-        </div>
-        <PourForm
-          key={step.generation}
-          plan={plan.value}
-          resins={step.answer.resins}
-          problem={step.problem}
-          onChange={step.change}
-        />
-      </Box>
-      <WorkingDrawer title="the pour" lines={batch.working} />
+      <Planned
+        key={step.generation}
+        projectId={projectId}
+        step={step}
+        plan={plan.value}
+        answer={answer}
+        whole={step.answer}
+      />
+      <WorkingDrawer title="the plan" lines={answer.working} />
     </>
   );
 }
+
+function Planned({ step, ...station }: StationProps & { step: Step<CastingPlan, PlanAnswer> }) {
+  const form = useForm<CastingPlan>({ defaultValues: station.plan });
+  useEachChange(form, step.change);
+  const [params] = useSearchParams();
+  const { answer } = station;
+  const change = params.get('change');
+  const shown = shownStations(answer);
+  const asked = (params.get('at') ?? (change ? stationOf(change) : 'work')) as Station;
+  const at = shown.includes(asked) ? asked : 'work';
+  return (
+    <RefusedContext value={step.problem}>
+      <FormProvider {...form}>
+        {answer.filling.refusals.map((refusal) => (
+          <Alert severity="error" key={refusal.code} sx={{ mb: 1 }}>
+            Not planned: {refusal.text}
+          </Alert>
+        ))}
+        <Headline {...station} />
+        <StationLine at={at} shown={shown} answer={answer} />
+        <Box sx={{ mt: 2 }}>
+          <Suspense fallback={null}>
+            {at === 'work' && <WorkStation {...station} />}
+            {at === 'pattern' && answer.pattern && <PatternStation {...station} />}
+            {at === 'mold' && <MoldStation {...station} />}
+            {at === 'shot' && <ShotStation {...station} />}
+            {at === 'cure' && <CureStation {...station} />}
+            {at === 'within' && <WithinStation {...station} />}
+            {at === 'order' && <OrderStation {...station} />}
+          </Suspense>
+        </Box>
+      </FormProvider>
+    </RefusedContext>
+  );
+}
+
+const shownStations = (answer: CastingPlanAnswer): readonly Station[] =>
+  stations.filter((s) => s !== 'pattern' || answer.pattern != null);

@@ -1,0 +1,29 @@
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Plans.SiliconeMolds;
+
+namespace Stampo.Core.Plans;
+
+/// <summary>What resin is poured into.</summary>
+public enum PouredInto
+{
+    SiliconeMold,
+    PrintedMold,
+
+    /// <summary>The printed part itself.</summary>
+    FilledPrint,
+}
+
+/// <summary>
+/// How a route is poured, as far as the route knows: the plan starts from it. The keys name norms in the rate card; a part without a
+/// mold has no life.
+/// </summary>
+public sealed record CastingMethod(PouredInto Into, FillingSchool Filling, string MaterialId, int Cavities, double ExtraCm3PerPart, string YieldKey, string ShotKey, string? LifeKey)
+{
+    public SplitSchool Split { get; init; }
+
+    public PrintedMoldKind Printed { get; init; }
+
+    /// <summary>Its life is that of a mold emptied warm.</summary>
+    public bool LifeCountsHeat { get; init; }
+}

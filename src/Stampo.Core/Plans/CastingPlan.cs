@@ -1,0 +1,66 @@
+using Stampo.Core.Plans.Enclosed;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.Life;
+using Stampo.Core.Plans.Operations;
+using Stampo.Core.Plans.Orders;
+using Stampo.Core.Plans.Patterns;
+using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Plans.SplitMolds;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans;
+
+/// <summary>Everything a person chose about casting by one route; what is not chosen follows from part, brief and route.</summary>
+public sealed record CastingPlan
+{
+    private const int MostThings = 40;
+
+    public string RouteId { get; init; } = "";
+
+    public PourChoices Pour { get; init; } = new();
+
+    public PatternChoices Pattern { get; init; } = new();
+
+    public SiliconeChoices Silicone { get; init; } = new();
+
+    public PrintedChoices Printed { get; init; } = new();
+
+    public SplitMoldRequest Split { get; init; } = new();
+
+    public FillingChoices Filling { get; init; } = new();
+
+    public IReadOnlyList<EnclosedThing> Things { get; init; } = [];
+
+    public FillChoices Fill { get; init; } = new();
+
+    public LifeSchool School { get; init; }
+
+    public OrderChoices Order { get; init; } = new();
+
+    public WorkingHours Hours { get; init; } = new();
+
+    /// <summary>What the route proposes to begin with.</summary>
+    public static CastingPlan From(string routeId, CastingMethod method) => new()
+    {
+        RouteId = routeId,
+        Pour = new PourChoices { MaterialId = method.MaterialId, Count = method.Cavities, ExtraCm3PerPart = method.ExtraCm3PerPart },
+    };
+
+    public CastingPlan Checked()
+    {
+        Check.Given(Pour, "pour");
+        Check.Given(Pattern, "pattern").Checked();
+        Check.Given(Silicone, "silicone").Checked();
+        Check.Given(Printed, "printed").Checked();
+        Check.Given(Split, "split").Checked();
+        Check.Given(Filling, "filling").Checked();
+        Check.Given(Fill, "fill").Checked();
+        Check.Given(Order, "order").Checked();
+        Check.Given(Hours, "hours").Checked();
+        Check.Between(Check.Whole(Things, "things").Count, 0, MostThings, "things", "things", "what is cast into one part");
+        for (var i = 0; i < Things.Count; i++)
+            Things[i].Checked($"things[{i}]");
+        return this;
+    }
+}

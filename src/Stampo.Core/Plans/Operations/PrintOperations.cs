@@ -1,0 +1,50 @@
+using Stampo.Core.Plans.Enclosed;
+using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Routes;
+using Stampo.Core.Routes.Printing;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Operations;
+
+/// <summary>Molds off the printer, and prints that are filled themselves. A shell lost with each part is part of each shot.</summary>
+internal static class PrintOperations
+{
+    public static IEnumerable<Operation> OfMold(PrintedMold mold, CastingPlanAnswer plan, Job job)
+    {
+        var lost = mold.Kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
+        var stage = lost ? Stage.Shot : Stage.Mold;
+        yield return new("print-mold", stage, lost ? "Print the shell" : "Print both halves", 25, 60 * mold.PrintH)
+        {
+            Detail = $"{Text.Number(mold.SolidCm3, 3)} cm³; scale {plan.Scale.ToString("0.00000", System.Globalization.CultureInfo.InvariantCulture)} for the resin's shrink.",
+            Needs = [Need.Printer, Need.Hands],
+            Cautions = ["resin-printing"],
+        };
+        yield return new("wash-mold", stage, "Wash, dry, post-cure", 20, 60) { Needs = [Need.Hands], Checks = ["no wet resin in channels and corners"], Cautions = ["resin-printing"] };
+        if (lost)
+            yield break;
+        yield return new("fit-mold", stage, "Smooth, seal and fit the halves", 60 * job.Norm("printedMold.finishHours").Likely)
+        {
+            Detail = "Layer lines and pores are copied. Ream bolt, pour and vent holes; keys slide home without rocking.",
+            Checks = ["halves close without a step", "light through clear resin shows vents open"],
+            Cautions = ["dust"],
+        };
+        if (mold.Inhibition is { IsSafe: false } inhibition)
+            yield return new("seal-mold", stage, "Seal and prove the print against inhibition", 30, 24 * 60) { Detail = string.Join(". ", inhibition.ToDo) + ".", Checks = ["the dab peels clean, nothing sticky under it"], Cautions = ["mold-silicone"] };
+    }
+
+    public static IEnumerable<Operation> OfPart(CompositeFill fill, CastingPlan choices, Job job)
+    {
+        var hollow = choices.Fill.Purpose == FillPurpose.Hollow;
+        yield return new("print-part", Stage.Shot, hollow ? "Print the part sparse, with fill and vent holes" : "Print the part with its pockets open at the top", 20, 60 * PrintCost.MachineHours(job, fill.PrintG / 1.1, 1).Value.Likely)
+        {
+            Detail = $"About {Text.Number(fill.PrintG, 3)} g.",
+            Needs = [Need.Printer, Need.Hands],
+            Cautions = ["resin-printing"],
+        };
+        yield return new("ready-part", Stage.Shot, hollow ? "Wash out, dry, plug what must stay dry" : "Scuff and prime the pockets", 15, 30)
+        {
+            Detail = string.Join(" ", fill.Advice.Select(a => a.Text)),
+            Checks = [hollow ? "blown through from fill hole to vent" : "no shine left where the soft part is to hold"],
+        };
+    }
+}

@@ -1,0 +1,113 @@
+using Stampo.Core.Plans.Batches;
+using Stampo.Core.Plans.Enclosed;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Operations;
+
+/// <summary>One shot: make ready, weigh, mix, fill, cure, take out, trim.</summary>
+internal static class ShotOperations
+{
+    private const int MostCharges = 12;
+
+    private const double DissolveMin = 8 * 60;
+
+    public static IEnumerable<Operation> Of(CastingPlanAnswer plan, CastingPlan choices, Job job)
+    {
+        var (filling, chamber) = (plan.Filling, plan.Filling.School == FillingSchool.Chamber);
+        if (chamber)
+            yield return new("warm", Stage.Shot, $"Mold into the oven at {Text.Number(filling.CureC)} °C, resin at {Text.Number(choices.Pour.ResinC)} °C", 5, 60) { Needs = [Need.Hands, Need.Oven], Cautions = ["oven"] };
+        if (plan.Fill is null)
+            yield return Close(plan, job);
+        foreach (var operation in Charges(plan.Batch, plan, choices))
+            yield return operation;
+        yield return Cure(plan, choices);
+        yield return new("demold", Stage.Shot, TakeOut(plan), plan.Fill is null ? 10 : 5 * choices.Pour.Count, plan.Printed?.Kind == PrintedMoldKind.Soluble ? DissolveMin : 0)
+        {
+            Relations = [new("cure", RelationKind.NotBefore, 0, $"not before handling strength, {CastingOperations.Hours(filling.DemoldH)} after the pour")],
+            Checks = ["shot counted on the mold", "edges, tears and dull places looked at"],
+            Cautions = ["blade"],
+        };
+        yield return new("trim", Stage.Shot, plan.Fill is null ? "Trim gate and risers" : "Cut the overfill flush, pocket walls off", 60 * job.Norm("cast.trim").Likely * choices.Pour.Count) { Cautions = ["blade"] };
+        if (plan.Enclosed.CleanMin > 0)
+            yield return new("clean-guards", Stage.Shot, "Clean contacts and threads by hand", plan.Enclosed.CleanMin * choices.Pour.Count);
+    }
+
+    private static Operation Close(CastingPlanAnswer plan, Job job)
+    {
+        var things = plan.Enclosed.Things.Select(t => $"{t.Name} {t.Hold}").ToList();
+        var inserts = job.Brief.Inserts > 0 ? $"{Text.Count(job.Brief.Inserts, "insert")} on their pins. " : "";
+        return new("close", Stage.Shot, "Release, load, close the mold", 10 + 3 * job.Brief.Inserts + 5 * things.Count)
+        {
+            Detail = $"{inserts}{string.Join("; ", things)}{(things.Count > 0 ? ". " : "")}{(plan.Printed is null ? "Thin mist of release; bands or clamps even all round." : "Release in every corner, two coats; bolts even.")}",
+            Checks = [.. plan.Enclosed.SpoiledCost > 0 ? new[] { "first shot run without the dear things" } : [], "halves in line all round, a light behind thin walls"],
+        };
+    }
+
+    private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingPlanAnswer plan, CastingPlan choices)
+    {
+        var charges = batch.Charges;
+        for (var i = 0; i < Math.Min(charges.Count, MostCharges); i++)
+        {
+            // Beyond a dozen cups the last card stands for all that are left.
+            var times = i == MostCharges - 1 ? charges.Count - i : 1;
+            foreach (var operation in Charge(charges[i], i + 1, charges.Count, times, plan, choices))
+                yield return operation;
+        }
+    }
+
+    private static IEnumerable<Operation> Charge(Charge charge, int number, int of, int times, CastingPlanAnswer plan, CastingPlan choices)
+    {
+        var said = of == 1 ? "" : times > 1 ? $", charges {number} to {of}" : $", charge {number} of {of}";
+        var (clock, steps) = ($"resin {number}", choices.Pour.Steps);
+        yield return new($"weigh-{number}", Stage.Shot, $"Weigh A and B in their own cups{said}", 4 * times)
+        {
+            Detail = charge.FillerG > 0 ? "Stir pigment or filler into A first, dry." : null,
+            Needs = [Need.Hands, Need.Scale],
+            Weigh = [new("A", charge.AG), new("B", charge.BG), .. charge.FillerG > 0 ? new[] { new Weighing("filler in A", charge.FillerG) } : []],
+            Checks = ["lids back on, cups dry"],
+            Cautions = ["cast-urethane"],
+        };
+        yield return new($"mix-{number}", Stage.Shot, $"Mix{(plan.Filling.School == FillingSchool.Chamber ? " under vacuum" : "")}{said}: the clock starts", steps.MixMin * times, 0, clock) { Checks = ["sides and bottom scraped"], Cautions = ["cast-urethane"] };
+        if (plan.Filling.UsesVacuum && plan.Filling.School != FillingSchool.Chamber)
+            yield return new($"degas-{number}", Stage.Shot, $"Degas{said}", steps.DegasMin * times, 0, clock) { Needs = [Need.Hands, Need.Chamber, Need.Vessel], Checks = ["rose and fell back"], Cautions = ["vacuum"] };
+        yield return new($"pour-{number}", Stage.Shot, $"{Fill(plan, choices)}{said}", (steps.LoadMin + steps.PourMinPerCavity * charge.Cavities) * times, 0, clock)
+        {
+            Needs = plan.Filling.School == FillingSchool.Chamber ? [Need.Hands, Need.Chamber] : [Need.Hands],
+            Checks = [$"risers show resin, reservoir stands {Text.Number(choices.Filling.OverfillMm, 2)} mm over"],
+            Relations = charge.WorkingTimeMin is { } min ? [new($"mix-{number}", RelationKind.EndsWithin, min, $"ends within {Text.Number(min, 2)} min of mixing")] : [],
+            Cautions = plan.Filling.School == FillingSchool.Chamber ? ["vacuum", "cast-urethane"] : ["cast-urethane"],
+        };
+    }
+
+    private static string Fill(CastingPlanAnswer plan, CastingPlan choices) => plan.Filling.School switch
+    {
+        FillingSchool.Chamber => "Pour through the funnel until the risers show, then let the air in",
+        FillingSchool.MeterMix => "Fill from the machine through a fresh static mixer, from the low end",
+        _ when plan.Order.SyringeFills is { } fills => $"Press in by syringe from the low end, {Text.Count(fills, "fill")}",
+        _ when plan.Fill is not null => choices.Fill.Purpose == FillPurpose.Hollow ? "Fill from the lowest hole" : "Fill the pockets to over the rim",
+        _ => "Pour from the low end, vent at the last to fill",
+    };
+
+    private static Operation Cure(CastingPlanAnswer plan, CastingPlan choices)
+    {
+        var pressed = plan.Filling.UsesPressure;
+        return new("cure", Stage.Shot, $"Cure at {Text.Number(plan.Filling.CureC)} °C{(pressed ? $" under {Text.Number(choices.Filling.PressureKpa)} kPa" : "")}", 3, 60 * plan.Filling.DemoldH)
+        {
+            Detail = pressed && plan.Filling.BubbleRatio is { } ratio ? $"Bubbles shrink to {Text.Number(ratio, 2)} of their diameter. Vent before opening." : null,
+            Needs = [.. pressed ? new[] { Need.Pot } : [], .. plan.Filling.CureC > 30 ? new[] { Need.Oven } : []],
+            Cautions = [.. pressed ? new[] { "pressure" } : [], .. plan.Filling.CureC > 30 ? new[] { "oven" } : []],
+        };
+    }
+
+    private static string TakeOut(CastingPlanAnswer plan) => plan.Printed?.Kind switch
+    {
+        PrintedMoldKind.Sacrificial => "Break the shell off along its score lines",
+        PrintedMoldKind.Soluble => "Dissolve the shell, rinse, dry",
+        PrintedMoldKind.Eggshell => "Crack the shell away",
+        null when plan.Fill is not null => "Take out of its stand",
+        _ => "Open, flex, take the parts out",
+    };
+}

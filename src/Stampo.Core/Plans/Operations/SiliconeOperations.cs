@@ -1,0 +1,89 @@
+using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Operations;
+
+/// <summary>From a pattern to an opened silicone mold, by one pour or two.</summary>
+internal static class SiliconeOperations
+{
+    private const double WeighMin = 6, HeavyKg = 15, RaiseMm = 25;
+
+    public static IEnumerable<Operation> Of(PlannedSilicone planned, Silicone silicone, CastingPlanAnswer plan, CastingPlan choices, Job job)
+    {
+        var mold = planned.Mold;
+        var twoPour = planned.School == SplitSchool.TwoPour;
+        var box = string.Join(" × ", mold.BoxMm.Select(side => Text.Number(side, 4)));
+        yield return Prepare(planned, plan, box, 60 * job.Norm("silicone.boxHours").Likely);
+        for (var pour = 0; pour < mold.Pours.Count; pour++)
+        {
+            if (pour == 1)
+                yield return new("turn", Stage.Mold, "Turn over, take the bedding out, leave the part in", 30)
+                {
+                    Detail = $"Release on the first half, all of it; set vents; raise the walls {RaiseMm} mm over the part.",
+                    Checks = ["the part did not move", "release in every corner and key: silicone sticks to silicone"],
+                };
+            foreach (var operation in Pour(mold.Pours[pour], pour, silicone, plan, choices, planned.Cure.Hours))
+                yield return operation;
+        }
+
+        if (planned.School == SplitSchool.Hybrid)
+            yield return new("back-shell", Stage.Mold, "Laminate the rigid back over the silicone", 60 * job.Norm("hybrid.backHours").Likely * Math.Max(1, 2.8 * job.Part.PartingCm2 / 100), 16 * 60) { Cautions = ["laminating", "dust"], Checks = ["the back lifts off and goes home again without rocking"] };
+        yield return new("open", Stage.Mold, twoPour ? "Part the halves, take the pattern out" : "Cut open along the tape, wavy, not through the part", 60 * job.Norm("silicone.openHours").Likely)
+        {
+            Detail = "Trim gates and risers free; number the mold; keep the pattern.",
+            Checks = ["no tacky place on the face", "halves close without a step"],
+            Cautions = [.. twoPour ? Array.Empty<string>() : ["blade"], .. mold.BlockKg > HeavyKg ? new[] { "lifting" } : []],
+        };
+    }
+
+    private static Operation Prepare(PlannedSilicone planned, CastingPlanAnswer plan, string box, double boxMin)
+    {
+        var risers = plan.Shape is { } shape ? Text.Count(shape.Attitude.Risers.Count, "riser") : "risers at every high";
+        return planned.School == SplitSchool.TwoPour
+            ? new("box", Stage.Mold, "Bed the part to its parting plane, build the box", boxMin)
+            {
+                Detail = $"Inside {box} mm. {(plan.Shape is { } s ? $"Plane {Text.Number(s.Plane.HeightMm, 3)} mm over the lowest point along the pull; " : "")}tape openings shut; keys in the bedding; gate and {risers} for the second pour.",
+                Checks = ["bedding tight to the part, no gap", "box level and tight"],
+            }
+            : new("box", Stage.Mold, "Hang the part on its gate and risers, build the box", boxMin)
+            {
+                Detail = $"Inside {box} mm. Tape openings shut; mark the parting line with coloured tape where it shows least; gate at the low end, {risers}.",
+                Checks = ["wall even all round", "box level and tight"],
+            };
+    }
+
+    private static IEnumerable<Operation> Pour(SiliconePour pour, int index, Silicone silicone, CastingPlanAnswer plan, CastingPlan choices, double cureH)
+    {
+        var (steps, n) = (choices.Silicone.Steps, index + 1);
+        for (var lot = 1; lot <= pour.Lots.Count; lot++)
+        {
+            var (key, clock) = ($"{n}-{lot}", $"silicone {n}-{lot}");
+            var said = (plan.Silicone!.Mold.Pours.Count > 1 ? $", {pour.Name.ToLowerInvariant()}" : "") + (pour.Lots.Count > 1 ? $", lot {lot} of {pour.Lots.Count}" : "");
+            yield return new($"weigh-silicone-{key}", Stage.Mold, $"Weigh the silicone{said}", WeighMin)
+            {
+                Needs = [Need.Hands, Need.Scale],
+                Weigh = [new("base", pour.Lots[lot - 1].AG), new("curing part", pour.Lots[lot - 1].BG)],
+                Cautions = ["mold-silicone"],
+            };
+            yield return new($"mix-silicone-{key}", Stage.Mold, $"Mix{said}: the clock starts", steps.MixMin, 0, clock) { Checks = ["no streaks, sides and bottom scraped"] };
+            yield return new($"degas-silicone-{key}", Stage.Mold, $"Degas{said}", steps.FirstDegasMin, 0, clock) { Needs = [Need.Hands, Need.Chamber, Need.Vessel], Checks = ["rose and fell back"], Cautions = ["vacuum"] };
+            yield return new($"pour-silicone-{key}", Stage.Mold, $"Pour{said} from one low corner, thin stream", steps.PourMin, 0, clock) { Checks = ["no bubble over the face"] };
+            yield return new($"second-degas-{key}", Stage.Mold, $"Degas again in the box{said}", steps.SecondDegasMin, 0, clock)
+            {
+                Needs = [Need.Hands, Need.Chamber],
+                Relations = [new($"mix-silicone-{key}", RelationKind.EndsWithin, silicone.PotLifeMin, $"ends within {Text.Number(silicone.PotLifeMin)} min of mixing")],
+                Cautions = ["vacuum"],
+            };
+        }
+
+        var pressed = plan.Filling.UsesPressure;
+        yield return new($"cure-silicone-{n}", Stage.Mold, $"Cure the silicone at {Text.Number(choices.Silicone.CureC)} °C", 0, 60 * cureH)
+        {
+            Detail = pressed ? $"Under {Text.Number(choices.Filling.MoldPressureKpa ?? choices.Filling.PressureKpa)} kPa, the pressure the parts will cure under." : null,
+            Needs = [.. pressed ? new[] { Need.Pot } : [], .. choices.Silicone.CureC > 30 ? new[] { Need.Oven } : []],
+            Relations = [new($"second-degas-{n}-{pour.Lots.Count}", RelationKind.NotBefore, 0, "at once")],
+            Cautions = [.. pressed ? new[] { "pressure" } : [], .. choices.Silicone.CureC > 30 ? new[] { "oven" } : []],
+        };
+    }
+}

@@ -1,0 +1,62 @@
+using System.Text.Json.Serialization;
+using Stampo.Core.Parts;
+
+namespace Stampo.Core.Plans.Patterns;
+
+public enum PatternMaterial
+{
+    PrintedResin,
+
+    /// <summary>Extruded or sintered.</summary>
+    PrintedPlastic,
+    ModelBoard,
+    Metal,
+
+    /// <summary>Modelling clay with sulphur in it.</summary>
+    SulphurClay,
+
+    /// <summary>A part of condensation-cure silicone.</summary>
+    TinSilicone,
+
+    /// <summary>A found part with rubber, latex or amine-cured paint on it.</summary>
+    RubberOrAmine,
+}
+
+public enum SiliconeCure
+{
+    Addition,
+    Condensation,
+}
+
+/// <summary>
+/// Whether a pattern stops the silicone from curing. Where it may, nothing but a cured dab makes it safe.
+/// </summary>
+public sealed record Inhibition(bool IsSafe, string Says, IReadOnlyList<string> ToDo)
+{
+    [JsonIgnore]
+    public Finding Finding => new(IsSafe ? Severity.Note : Severity.Fault, "inhibition", Says);
+
+    public static Inhibition Of(PatternMaterial pattern, SiliconeCure cure, bool postCured, bool isSealed, bool dabPassed)
+    {
+        if (cure == SiliconeCure.Condensation || Stopper(pattern) is not { } stopper)
+            return new(true, cure == SiliconeCure.Condensation ? "Condensation-cure silicone is not stopped by resin, sulphur or tin." : "Nothing in this pattern is known to stop the silicone; tape, gloves and clay at the parting line still may.", []);
+        if (dabPassed)
+            return new(true, $"{stopper} A dab on this very pattern cured hard and left no film.", []);
+        List<string> todo = [];
+        if (pattern == PatternMaterial.PrintedResin && !postCured)
+            todo.Add("Post-cure the print fully: light and heat, all sides");
+        if (!isSealed)
+            todo.Add("Seal it with a barrier coat, two thin coats, and let them dry");
+        todo.Add("Test dab: a coin of mixed silicone on the back, 24 h; it must peel clean");
+        return new(false, $"{stopper} Until a test dab has cured on it, it is not called safe.", todo);
+    }
+
+    private static string? Stopper(PatternMaterial pattern) => pattern switch
+    {
+        PatternMaterial.PrintedResin => "Printed resin that is not fully cured stops addition-cure silicone: it stays sticky at the face.",
+        PatternMaterial.SulphurClay => "Sulphur in the clay stops addition-cure silicone.",
+        PatternMaterial.TinSilicone => "Tin in condensation-cure silicone stops addition-cure silicone.",
+        PatternMaterial.RubberOrAmine => "Latex, rubber and amine-cured paint stop addition-cure silicone.",
+        _ => null,
+    };
+}

@@ -1,0 +1,48 @@
+using Stampo.Core.Geometry;
+using Stampo.Core.Parts;
+
+namespace Stampo.Core.Plans.SiliconeMolds;
+
+/// <summary>
+/// The part as it stands when it is cast: where air stays and wants a riser, where the gate goes. Directions in the file's axes.
+/// </summary>
+/// <param name="Up">Unit direction that is up.</param>
+/// <param name="AxisX">The box's first side.</param>
+/// <param name="AxisY">The box's second side.</param>
+/// <param name="BboxMm">The part's box in this attitude, up last.</param>
+/// <param name="Risers">Where air is caught, the highest first; the first one is the way out of the last air.</param>
+/// <param name="Gate">Where resin comes in: the lowest place.</param>
+/// <param name="LowMm">The box's low corner along its own sides.</param>
+public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, double[] BboxMm, IReadOnlyList<Place> Risers, Place Gate, double[] LowMm)
+{
+    /// <summary>Highs between which the surface falls by less share one riser.</summary>
+    private const double ApartMm = 2;
+
+    private const double RiserMm = 4, GateMm = 6;
+
+    private static readonly Vec3[] Axes = [new(0, 0, 1), new(0, 0, -1), new(1, 0, 0), new(-1, 0, 0), new(0, 1, 0), new(0, -1, 0)];
+
+    public static Attitude Of(SolidSurface surface, Vec3 up)
+    {
+        var frame = MoldFrame.Of(surface.Mesh, up);
+        var risers = LocalHighs.Of(surface, frame.Z, ApartMm);
+        var lows = LocalHighs.Of(surface, frame.Z * -1, ApartMm);
+        var box = frame.Box;
+        return new Attitude(Numbers(frame.Z), Numbers(frame.X), Numbers(frame.Y), Numbers(box.Size), risers, lows[0], Numbers(box.Min));
+    }
+
+    /// <summary>Gate and risers of one part inside a block with so much wall: the gate comes down beside the part to its low end and up into it.</summary>
+    public double GatesCm3(double wallMm)
+    {
+        var up = new Vec3(Up[0], Up[1], Up[2]);
+        double Room(Place p) => LowMm[2] + BboxMm[2] + wallMm - new Vec3(p.PointMm[0], p.PointMm[1], p.PointMm[2]).Dot(up);
+        return (Risers.Sum(r => Room(r) * Bore(RiserMm)) + (Room(Gate) + wallMm) * Bore(GateMm)) / 1000;
+    }
+
+    /// <summary>Along an axis of the file: the one with the fewest risers, among equals the lowest block.</summary>
+    public static Vec3 Proposed(SolidSurface surface) => Axes.MinBy(up => (LocalHighs.Of(surface, up, ApartMm).Count, MoldFrame.Of(surface.Mesh, up).Box.Size.Z));
+
+    private static double Bore(double mm) => Math.PI * mm * mm / 4;
+
+    private static double[] Numbers(Vec3 v) => [v.X, v.Y, v.Z];
+}

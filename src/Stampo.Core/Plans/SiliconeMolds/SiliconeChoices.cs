@@ -1,0 +1,58 @@
+using Stampo.Core.Materials;
+using Stampo.Core.Plans.Batches;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.SiliconeMolds;
+
+/// <summary>What is chosen about a silicone mold; null: as proposed.</summary>
+public sealed record SiliconeChoices
+{
+    public string SupplyId { get; init; } = "mold-silicone-addition-40a";
+
+    public SplitSchool? School { get; init; }
+
+    public double? WallMm { get; init; }
+
+    public double? SpacingMm { get; init; }
+
+    /// <summary>Which way is up in casting, x, y, z.</summary>
+    public double[]? Up { get; init; }
+
+    /// <summary>Height of the parting plane over the part's lowest point along the pull.</summary>
+    public double? PartingMm { get; init; }
+
+    public double LossPct { get; init; } = 10;
+
+    public SiliconeSteps Steps { get; init; } = new();
+
+    public double? VesselL { get; init; }
+
+    public double CureC { get; init; } = 23;
+
+    public SiliconeChoices Checked()
+    {
+        if (Up is { } up && (up.Length != 3 || !up.All(double.IsFinite) || up.All(v => v == 0)))
+            throw new RefusalException("input.out-of-range", "Up is a direction: three numbers, not all nothing.", "silicone.up");
+        if (PartingMm is { } parting)
+            Check.Between(parting, 0, 3000, "silicone.partingMm", "mm", "counted from the part's lowest point");
+        Check.Given(Steps, "silicone.steps");
+        return this;
+    }
+}
+
+/// <summary>A mold silicone as it is mixed and cured.</summary>
+public sealed record Silicone(Supply Supply, MixRatio Ratio, double PotLifeMin, double CureH)
+{
+    public bool IsCondensation => Supply.Id.Contains("condensation", StringComparison.Ordinal) || Supply.Name.Contains("condensation", StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>Null when the supply is no mold silicone or its mix is not written as "10:1 by weight".</summary>
+    public static Silicone? Of(Supply supply)
+    {
+        if (supply is not { Kind: SupplyKind.MoldSilicone, Mix: { } mix, PotLifeMin: { } pot, CureH: { } cure })
+            return null;
+        var parts = mix.Split(' ')[0].Split(':');
+        return parts.Length == 2 && Number(parts[0]) is { } a && Number(parts[1]) is { } b ? new Silicone(supply, new MixRatio(a, b), pot, cure) : null;
+    }
+
+    private static double? Number(string text) => double.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out var value) && value > 0 ? value : null;
+}

@@ -1,0 +1,83 @@
+using System.Text;
+using Ical.Net;
+using Ical.Net.CalendarComponents;
+using Ical.Net.DataTypes;
+using Ical.Net.Serialization;
+using Stampo.Core.Plans.Operations;
+using Stampo.Server.Hosting;
+using Stampo.Server.Hosting.Pdf;
+
+namespace Stampo.Server.Plan;
+
+/// <summary>The traveller on paper, as a table and as a calendar.</summary>
+internal static class TravellerFiles
+{
+    /// <summary>Columns on paper: heading and width in points.</summary>
+    private static readonly (string Name, float Width)[] Columns = [("", 16), ("first", 58), ("operation", 196), ("weigh", 74), ("hands / wait", 56), ("tick", 111)];
+
+    /// <summary>Type is made smaller, step by step, until all stands on one page; below this nobody reads it at a bench.</summary>
+    private const float Smallest = 0.7f;
+
+    public static byte[] Pdf(Traveller traveller)
+    {
+        for (var scale = 1f; ; scale -= 0.05f)
+        {
+            var (pdf, pages) = PdfSheet.Write($"Traveller: {traveller.Project}", traveller.On, sheet => Write(sheet, traveller), scale);
+            if (pages == 1 || scale - 0.05f < Smallest)
+                return pdf;
+        }
+    }
+
+    /// <summary>Every operation once, as the sheet has it.</summary>
+    public static byte[] Table(Traveller traveller) => Csv.Of(traveller.Rows);
+
+    /// <summary>
+    /// Each operation of the mold and of the first shot as an event of its own; of later shots what is clocked together, as one. Times without
+    /// a zone: they are the workshop's own.
+    /// </summary>
+    public static byte[] Calendar(Traveller traveller, Schedule schedule, IReadOnlyDictionary<string, Operation> operations)
+    {
+        var calendar = new Calendar { ProductId = "-//Stampo//Plan//EN" };
+        foreach (var slot in schedule.Slots.Where(s => s.Shot is null or 1))
+            calendar.Events.Add(Event(traveller, $"{slot.OperationId}-{slot.Mold}-{slot.Shot}", $"{operations[slot.OperationId].Name}{Said(slot)}", slot.Start, slot.End > slot.Start ? slot.End : slot.Start.AddMinutes(1), operations[slot.OperationId].Detail));
+        foreach (var shot in schedule.Slots.Where(s => s.Shot > 1).GroupBy(s => s.Shot))
+            calendar.Events.Add(Event(traveller, $"shot-{shot.Key}", $"Shot {shot.Key}{Said(shot.First())}", shot.First().Start, shot.Max(s => s.End), null));
+        return Encoding.UTF8.GetBytes(new CalendarSerializer().SerializeToString(calendar)!);
+    }
+
+    private static string Said(Slot slot) => slot.Mold is { } mold ? $" (mold {mold})" : "";
+
+    private static CalendarEvent Event(Traveller traveller, string uid, string summary, DateTime start, DateTime end, string? detail) => new()
+    {
+        Uid = $"{uid}@{traveller.Project.ToLowerInvariant().Replace(' ', '-')}.stampo",
+        Summary = $"{traveller.Project}: {summary}",
+        Description = detail,
+        Start = new CalDateTime(start),
+        End = new CalDateTime(end),
+    };
+
+    private static void Write(PdfSheet sheet, Traveller traveller)
+    {
+        float[] widths = [.. Columns.Select(c => c.Width)];
+        sheet.Paragraph($"Traveller: {traveller.Project}, rev {traveller.Revision}", sheet.Title);
+        sheet.Paragraph($"{traveller.On:d MMMM yyyy}. {traveller.Route}.", sheet.Plain);
+        foreach (var fact in traveller.Facts)
+            sheet.Paragraph(fact, sheet.Plain);
+        sheet.Y += PdfSheet.Gap;
+        sheet.Row([.. Columns.Select(c => c.Name)], widths);
+        foreach (var r in traveller.Rows)
+            sheet.Row([$"{r.Number}", r.When, string.Join("\n", new[] { r.Operation, r.Detail, r.Relations }.Where(t => t.Length > 0)), r.Weigh.Replace("; ", "\n"), Minutes(r), string.Join("\n", r.Checks.Split("; ").Where(c => c.Length > 0).Select(c => $"□ {c}"))],
+                widths, [sheet.Fine, sheet.Fine, sheet.Fine, sheet.Plain, sheet.Fine, sheet.Fine]);
+        sheet.Section("Shots", []);
+        sheet.Boxes(traveller.Shots);
+        sheet.Section("Cautions", traveller.Cautions);
+        sheet.Paragraph(traveller.Deference, sheet.Fine);
+    }
+
+    private static string Minutes(TravellerRow row) => (row.HandsMin, row.WaitMin) switch
+    {
+        (0, 0) => "",
+        (var hands, 0) => $"{hands:0} min",
+        (var hands, var wait) => $"{hands:0} min / {(wait < 120 ? $"{wait:0} min" : $"{wait / 60:0.#} h")}",
+    };
+}

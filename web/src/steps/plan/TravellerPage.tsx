@@ -1,0 +1,155 @@
+import { Box, Button, Link, Typography } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { Link as RouterLink, useParams } from 'react-router';
+import { client, type Problem, unwrap } from '../../app/api/client';
+import type { Traveller } from '../../app/api/types';
+import { date } from '../../shared/format';
+import { Refusal } from '../../shared/Refusal';
+import { minutes } from './moments';
+
+/** The sheet that goes with the work, to print: operations, weights, ticks, a box for every shot, cautions. */
+export function TravellerPage() {
+  const { projectId = '' } = useParams();
+  const { data: sheet, error } = useQuery<Traveller, Problem>({
+    queryKey: ['traveller', projectId],
+    queryFn: ({ signal }) =>
+      unwrap(client.GET('/api/projects/{id}/plan/traveller', { params: { path: { id: projectId } }, signal })),
+  });
+  if (error) return <Refusal problem={error} to={`/projects/${projectId}/plan`} act="Go to the plan" />;
+  if (!sheet) return null;
+  const files = `/api/projects/${projectId}/plan/traveller`;
+  return (
+    <Box sx={{ maxWidth: 980, mx: 'auto', fontSize: 13, '@media print': { fontSize: 9 } }}>
+      <Box sx={{ display: 'flex', gap: 2, mb: 2, '@media print': { display: 'none' } }}>
+        <Link component={RouterLink} to={`/projects/${projectId}/plan`} sx={{ flex: 1 }}>
+          Back to the plan
+        </Link>
+        <Button variant="outlined" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Button href={`${files}.pdf`}>PDF</Button>
+        <Button href={`${files}.csv`}>CSV</Button>
+        <Button href={`${files}.ics`}>Calendar</Button>
+      </Box>
+      <Typography variant="h1">
+        Traveller: {sheet.project}, rev {sheet.revision}
+      </Typography>
+      <Typography color="textSecondary">
+        {date(sheet.on)}. {sheet.route}.
+      </Typography>
+      {sheet.facts.map((fact) => (
+        <Typography key={fact} variant="body2">
+          {fact}
+        </Typography>
+      ))}
+      <Rows sheet={sheet} />
+      <Typography variant="h2" sx={{ mt: 1.5 }}>
+        Shots
+      </Typography>
+      <Box
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5 }}
+        aria-label={`${sheet.shots} boxes, one a shot`}
+        role="img"
+      >
+        {Array.from({ length: sheet.shots }, (_, i) => (
+          <Box
+            key={i}
+            sx={{
+              width: 24,
+              height: 24,
+              border: 1,
+              borderColor: 'text.secondary',
+              textAlign: 'center',
+              fontSize: 11,
+              lineHeight: '22px',
+            }}
+          >
+            {i + 1}
+          </Box>
+        ))}
+      </Box>
+      <Typography variant="h2" sx={{ mt: 1.5 }}>
+        Cautions
+      </Typography>
+      {sheet.cautions.map((caution) => (
+        <Typography key={caution} variant="body2">
+          △ {caution}
+        </Typography>
+      ))}
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+        {sheet.deference}
+      </Typography>
+    </Box>
+  );
+}
+
+function Rows({ sheet }: { sheet: Traveller }) {
+  return (
+    <Box sx={{ overflowX: 'auto' }}>
+      <Box
+        component="table"
+        sx={{
+          width: '100%',
+          minWidth: 640,
+          mt: 1,
+          borderCollapse: 'collapse',
+          '& td, & th': {
+            borderBottom: 1,
+            borderColor: 'divider',
+            py: 0.4,
+            pr: 1,
+            verticalAlign: 'top',
+            textAlign: 'left',
+          },
+        }}
+      >
+        <thead>
+          <tr>
+            <th scope="col">#</th>
+            <th scope="col">First</th>
+            <th scope="col">Operation</th>
+            <th scope="col">Weigh</th>
+            <th scope="col">Hands / alone</th>
+            <th scope="col">Tick</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.rows.map((row) => (
+            <tr key={row.number}>
+              <td>{row.number}</td>
+              <Box component="td" sx={{ whiteSpace: 'nowrap' }}>
+                {row.when}
+              </Box>
+              <td>
+                <b>{row.operation}</b>
+                {row.detail && <div>{row.detail}</div>}
+                {row.relations && <div>◷ {row.relations}</div>}
+                {row.cautions && <div>△ {row.cautions}</div>}
+              </td>
+              <td>
+                {row.weigh.split('; ').map((line) => (
+                  <Typography key={line} variant="mono" component="div" sx={{ fontWeight: 650, whiteSpace: 'nowrap' }}>
+                    {line}
+                  </Typography>
+                ))}
+              </td>
+              <Box component="td" sx={{ whiteSpace: 'nowrap' }}>
+                {[row.handsMin > 0 && minutes(row.handsMin), row.waitMin > 0 && minutes(row.waitMin)]
+                  .filter(Boolean)
+                  .join(' / ')}
+              </Box>
+              <td>
+                {row.checks
+                  .split('; ')
+                  .filter(Boolean)
+                  .map((check) => (
+                    <div key={check}>☐ {check}</div>
+                  ))}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}

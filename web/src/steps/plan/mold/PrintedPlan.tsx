@@ -1,0 +1,141 @@
+import { Alert, Box, Typography } from '@mui/material';
+import { lazy, Suspense } from 'react';
+import type { CastingPlan, CastingPlanAnswer } from '../../../app/api/types';
+import { Figure } from '../../../shared/Figure';
+import { number, range } from '../../../shared/format';
+import { FormCheck, FormChoice } from '../../../shared/formFields';
+import { Findings } from '../../part/Findings';
+import { inputGrid, PlanNumber } from '../planForm';
+import { printedNames } from '../names';
+import type { StationProps } from '../PlanPage';
+import { PrintChoice } from './PrintChoice';
+import { usePart } from './SiliconePlan';
+
+const SplitMold = lazy(() => import('./SplitMold'));
+
+const shells: readonly string[] = ['sacrificial', 'soluble', 'eggshell'];
+
+type Props = StationProps & { printed: NonNullable<CastingPlanAnswer['printed']> };
+
+/** A mold off the printer: whether it lets go, holds the heat, prints without trapped support; and the halves themselves. */
+export function PrintedPlan({ projectId, answer, whole, printed, plan }: Props) {
+  const part = usePart(projectId);
+  const shell = shells.includes(printed.kind ?? '');
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 360px' }, gap: 4 }}>
+      <div>
+        <Findings findings={printed.messages} />
+        {printed.messages.length === 0 && (
+          <Alert severity="success">Nothing in shape, heat or strength speaks against it.</Alert>
+        )}
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
+          <Figure
+            label={shell ? 'Solid of one shell' : 'Solid of both halves'}
+            value={number(printed.solidCm3, 3)}
+            unit="cm³"
+            line="moldSolid"
+          />
+          <Figure label="Printer time" value={number(printed.printH, 2)} unit="h" line="moldPrintH" />
+          <Figure label="Off the printer" value={range(printed.price, 2)} unit="€" line="moldPrice" />
+          <Figure label="Resin inside may reach" value={number(answer.peakC, 2)} unit="°C" line="peak" />
+          {printed.breakRatio != null && (
+            <Figure
+              label="Shell against part, in bending"
+              value={number(printed.breakRatio, 2)}
+              unit="×"
+              line="breakRatio"
+            />
+          )}
+          <Figure label="Made larger by, for shrink" value={answer.scale.toFixed(5)} unit="×" line="scale" />
+        </Box>
+        {!shell && part?.hash && (
+          <Suspense fallback={<Box sx={{ height: 460 }} />}>
+            <SplitMold projectId={projectId} version={whole.plan!.version} />
+          </Suspense>
+        )}
+      </div>
+      <section aria-labelledby="printed-inputs">
+        <Typography variant="h2" id="printed-inputs" sx={{ mb: 1.5 }}>
+          Worked out from
+        </Typography>
+        <Box sx={inputGrid}>
+          <FormChoice<CastingPlan>
+            name="printed.kind"
+            label="Kind"
+            options={Object.keys(printedNames)}
+            names={printedNames}
+            unset="as the route makes it"
+            sx={{ gridColumn: '1 / -1' }}
+          />
+          <PrintChoice name="printed.printId" prints={whole.prints} />
+          {shell && (
+            <PlanNumber name="printed.shellMm" label="Shell" unit="mm" min={0.3} max={20} hint="0.8 to 1.2 breaks" />
+          )}
+          {shell && (
+            <PlanNumber name="printed.rimMm" label="Rim over the fill face" unit="mm" min={0} max={50} hint="3 to 5" />
+          )}
+          <PlanNumber name="pour.count" label="Cavities in a mold" unit="" whole min={1} max={60} />
+          {printed.inhibition && (
+            <Box sx={{ gridColumn: '1 / -1' }}>
+              <FormCheck<CastingPlan> name="printed.sealed" label="Post-cured, sealed, and a test dab cured clean" />
+            </Box>
+          )}
+        </Box>
+        {!shell && (
+          <>
+            <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
+              The halves
+            </Typography>
+            <Box sx={inputGrid}>
+              <PlanNumber name="split.wallMm" label="Wall" unit="mm" min={3} max={100} />
+              <PlanNumber
+                name="split.partingMm"
+                label="Parting plane"
+                unit="mm"
+                optional
+                min={0}
+                max={2000}
+                hint="empty: least shut-off"
+              />
+              <PlanNumber
+                name="split.boltHoleMm"
+                label="Bolt holes"
+                unit="mm"
+                optional
+                min={0.5}
+                hint="empty: clamps"
+              />
+              <PlanNumber
+                name="split.pourHoleMm"
+                label="Pour hole"
+                unit="mm"
+                optional
+                min={0.5}
+                max={40}
+                hint="empty: none"
+              />
+              <PlanNumber name="split.ventMm" label="Vents" unit="mm" optional min={0.5} max={20} hint="empty: none" />
+              <PlanNumber name="split.keyClearanceMm" label="Play of the keys" unit="mm" min={0} max={1} />
+              <PlanNumber
+                name="split.scale"
+                label="Scale for shrink"
+                unit="×"
+                min={0.5}
+                max={2}
+                hint={`shrink asks for ${answer.scale.toFixed(5)}`}
+              />
+              <Box sx={{ alignSelf: 'center' }}>
+                <FormCheck<CastingPlan> name="split.keys" label="Keys" />
+              </Box>
+            </Box>
+          </>
+        )}
+        {plan.printed.kind === 'soluble' && (
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+            The shell is dissolved after the cure; count a night for it.
+          </Typography>
+        )}
+      </section>
+    </Box>
+  );
+}

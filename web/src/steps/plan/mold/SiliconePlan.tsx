@@ -1,0 +1,214 @@
+import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { lazy, Suspense } from 'react';
+import { Controller, useFormContext } from 'react-hook-form';
+import { useQuery } from '@tanstack/react-query';
+import { client, unwrap } from '../../../app/api/client';
+import type { CastingPlan, CastingPlanAnswer, StoredPart } from '../../../app/api/types';
+import { Figure } from '../../../shared/Figure';
+import { box, number } from '../../../shared/format';
+import { FormChoice } from '../../../shared/formFields';
+import { Findings } from '../../part/Findings';
+import { PotLifeBar } from '../PotLifeBar';
+import { inputGrid, PlanNumber } from '../planForm';
+import { splitNames } from '../names';
+import type { StationProps } from '../PlanPage';
+import { BoxDrawing } from './BoxDrawing';
+
+const AttitudePanel = lazy(() => import('./AttitudePanel'));
+
+type Props = StationProps & { silicone: NonNullable<CastingPlanAnswer['silicone']> };
+
+/** The block: its box to scale, its silicone, its clock, and how the part stands in it. */
+export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props) {
+  const { mold } = silicone;
+  const part = usePart(projectId);
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 360px' }, gap: 4 }}>
+      <div>
+        <BoxDrawing projectId={projectId} mold={mold} shape={answer.shape} twoPour={silicone.school === 'twoPour'} />
+        <Silicone silicone={silicone} />
+        <Findings findings={[...mold.messages, ...silicone.cure.messages]} />
+        {part?.hash && answer.shape && (
+          <Suspense fallback={<Box sx={{ height: 460 }} />}>
+            <AttitudePanel
+              projectId={projectId}
+              part={part}
+              shape={answer.shape}
+              wallMm={mold.wallMm}
+              fixed={silicone.school === 'twoPour'}
+            />
+          </Suspense>
+        )}
+      </div>
+      <section aria-labelledby="mold-inputs">
+        <Typography variant="h2" id="mold-inputs" sx={{ mb: 1.5 }}>
+          Worked out from
+        </Typography>
+        <Box sx={inputGrid}>
+          <SiliconeChoice silicones={whole.silicones} />
+          <FormChoice<CastingPlan>
+            name="silicone.school"
+            label="Split"
+            options={Object.keys(splitNames)}
+            names={splitNames}
+            unset={`as proposed: ${silicone.why}`}
+            sx={{ gridColumn: '1 / -1' }}
+          />
+          <PlanNumber name="pour.count" label="Patterns in a block" unit="" whole min={1} max={60} />
+          <PlanNumber
+            name="silicone.spacingMm"
+            label="Between patterns"
+            unit="mm"
+            optional
+            min={2}
+            max={150}
+            hint="empty: as the wall"
+          />
+          <PlanNumber
+            name="silicone.wallMm"
+            label="Wall all round"
+            unit="mm"
+            optional
+            min={3}
+            max={150}
+            hint={`empty: ${number(mold.wallMm)}; 20–30 is usual`}
+          />
+          <PlanNumber name="silicone.lossPct" label="Left in the bucket" unit="%" min={0} max={90} />
+          {silicone.school === 'twoPour' && (
+            <PlanNumber
+              name="silicone.partingMm"
+              label="Parting plane"
+              unit="mm"
+              optional
+              min={0}
+              hint={answer.shape ? `empty: ${number(answer.shape.plane.heightMm, 3)} over the lowest point` : undefined}
+            />
+          )}
+          <PlanNumber
+            name="silicone.vesselL"
+            label="Degassing vessel"
+            unit="L"
+            optional
+            min={0.05}
+            max={2000}
+            hint={`all at once: ${number(mold.degasVesselCm3 / 1000, 2)}`}
+          />
+          <PlanNumber name="silicone.steps.mixMin" label="Mix" unit="min" min={0} max={1440} />
+          <PlanNumber name="silicone.steps.firstDegasMin" label="First degas" unit="min" min={0} max={1440} />
+          <PlanNumber name="silicone.steps.pourMin" label="Pour" unit="min" min={0} max={1440} />
+          <PlanNumber name="silicone.steps.secondDegasMin" label="Second degas" unit="min" min={0} max={1440} />
+          <PlanNumber name="silicone.cureC" label="Cures at" unit="°C" min={-20} max={250} />
+          <PlanNumber
+            name="filling.moldPressureKpa"
+            label="Cured under"
+            unit="kPa"
+            optional
+            min={0}
+            max={2000}
+            hint={
+              answer.filling.usesPressure
+                ? `empty: ${number(plan.filling.pressureKpa)}, as the parts`
+                : 'parts cure without'
+            }
+          />
+        </Box>
+      </section>
+    </Box>
+  );
+}
+
+function Silicone({ silicone: { mold, cure } }: Pick<Props, 'silicone'>) {
+  return (
+    <>
+      <Box sx={{ display: 'flex', columnGap: 5, flexWrap: 'wrap', my: 1 }}>
+        {mold.pours.map((pour) => (
+          <Box key={pour.name}>
+            <Typography variant="body2" color="textSecondary">
+              {mold.pours.length > 1 ? pour.name : 'Weigh'}
+              {pour.lots.length > 1 && `, ${pour.lots.length} lots of`}
+            </Typography>
+            {(
+              [
+                ['base', pour.lots[0]!.aG],
+                ['curing part', pour.lots[0]!.bG],
+              ] as const
+            ).map(([what, grams]) => (
+              <Typography
+                key={what}
+                variant="mono"
+                component="div"
+                sx={{ fontSize: 28, fontWeight: 700, lineHeight: 1.25 }}
+              >
+                {number(grams, 4)}
+                <Typography component="span" color="textSecondary" sx={{ ml: 1, fontSize: 14 }}>
+                  g {what}
+                </Typography>
+              </Typography>
+            ))}
+          </Box>
+        ))}
+      </Box>
+      {mold.clock && (
+        <PotLifeBar
+          title="From mixing to the second degassing"
+          working={mold.clock.potLifeMin}
+          needed={mold.clock.neededMin}
+          line="siliconeClock"
+          what="it sets"
+        />
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
+        <Figure label="Inside of the box" value={box(mold.boxMm)} unit="mm" line="box" />
+        <Figure label="Silicone in it" value={number(mold.siliconeCm3, 4)} unit="cm³" line="silicone" />
+        <Figure label="To mix, with loss" value={number(mold.massG, 4)} unit="g" line="siliconeMass" />
+        <Figure
+          label="Vessel to degas it at once"
+          value={number(mold.degasVesselCm3 / 1000, 3)}
+          unit="L"
+          line="siliconeVessel"
+        />
+        <Figure label="Block weighs" value={number(mold.blockKg, 2)} unit="kg" />
+        <Figure label="Cure" value={number(cure.hours, 2)} unit="h" line="hours" />
+        <Figure label="Shrink that heat locks in" value={number(cure.heatShrinkPct, 2)} unit="%" line="heatShrink" />
+        <Figure label="Rows of patterns" value={`${mold.layout.columns} × ${mold.layout.rows}`} />
+      </Box>
+    </>
+  );
+}
+
+function SiliconeChoice({ silicones }: { silicones: StationProps['whole']['silicones'] }) {
+  const { control } = useFormContext<CastingPlan>();
+  return (
+    <Controller
+      control={control}
+      name="silicone.supplyId"
+      render={({ field }) => {
+        const chosen = silicones.find((s) => s.id === field.value);
+        return (
+          <TextField
+            {...field}
+            select
+            label="Silicone"
+            sx={{ gridColumn: '1 / -1' }}
+            helperText={
+              chosen && `${chosen.mix}, pot life ${chosen.potLifeMin} min, ${chosen.cureH} h at 23 °C; ${chosen.source}`
+            }
+          >
+            {silicones.map((s) => (
+              <MenuItem key={s.id} value={s.id}>
+                {s.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        );
+      }}
+    />
+  );
+}
+
+export const usePart = (projectId: string): StoredPart | undefined =>
+  useQuery({
+    queryKey: ['part', projectId],
+    queryFn: ({ signal }) =>
+      unwrap(client.GET('/api/projects/{id}/part', { params: { path: { id: projectId } }, signal })),
+  }).data?.value;

@@ -1,0 +1,86 @@
+import { Box } from '@mui/material';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { Vector3 } from 'three';
+import type { SplitMoldState } from '../../../app/api/types';
+import { Problem } from '../../../app/api/client';
+import { useInk } from '../../../app/theme/useInk';
+import { decodeDrawing, type Drawing } from '../../part/viewer/drawing';
+import { Stage3d } from './Stage3d';
+
+interface Props {
+  projectId: string;
+  version: number;
+  figures: NonNullable<SplitMoldState['figures']>;
+  /** From closed, 0, to a block's height apart, 1. */
+  open: number;
+}
+
+/** Both halves as they were written, drawn apart along the pull. */
+export function SplitScene({ projectId, version, figures, open }: Props) {
+  const ink = useInk();
+  const lower = useHalf(projectId, version, 'lower');
+  const upper = useHalf(projectId, version, 'upper');
+  const pull = new Vector3(...(figures.pull as [number, number, number]));
+  const box = lower.box.clone().union(upper.box);
+  const middle = box.getCenter(new Vector3());
+  const apart = open * figures.blockMm[2]!;
+  const radius = box.getSize(new Vector3()).length() / 2;
+  return (
+    <Box sx={{ my: 1 }}>
+      <Stage3d label="The two halves of the mold" radius={radius * 1.25}>
+        <Half
+          drawing={lower}
+          color={ink.part}
+          edge={ink.edge}
+          at={middle
+            .clone()
+            .addScaledVector(pull, apart / 2)
+            .negate()}
+        />
+        <Half
+          drawing={upper}
+          color={ink.bands.good}
+          edge={ink.edge}
+          at={middle
+            .clone()
+            .addScaledVector(pull, -apart / 2)
+            .negate()}
+        />
+      </Stage3d>
+    </Box>
+  );
+}
+
+function Half({ drawing, color, edge, at }: { drawing: Drawing; color: string; edge: string; at: Vector3 }) {
+  return (
+    <group position={at}>
+      <mesh geometry={drawing.geometry}>
+        <meshStandardMaterial
+          color={color}
+          flatShading
+          roughness={0.85}
+          polygonOffset
+          polygonOffsetFactor={1}
+          polygonOffsetUnits={1}
+        />
+      </mesh>
+      {drawing.edges && (
+        <lineSegments geometry={drawing.edges}>
+          <lineBasicMaterial color={edge} />
+        </lineSegments>
+      )}
+    </group>
+  );
+}
+
+const useHalf = (projectId: string, version: number, half: 'lower' | 'upper') =>
+  useSuspenseQuery({
+    queryKey: ['split-half', projectId, version, half],
+    staleTime: Infinity,
+    gcTime: 60_000,
+    queryFn: async ({ signal }) => {
+      const answer = await fetch(`/api/projects/${projectId}/plan/split/${half}/drawing`, { signal });
+      if (!answer.ok) throw new Problem(answer.status, 'drawing', 'The half can’t be fetched; reload the page.');
+      return decodeDrawing(await answer.arrayBuffer());
+    },
+  }).data;

@@ -1,0 +1,83 @@
+import type { Attitude, CastingPlanAnswer } from '../../../app/api/types';
+
+type Mold = NonNullable<CastingPlanAnswer['silicone']>['mold'];
+
+export type MoldView = 'front' | 'side' | 'top';
+
+/** One view on the sheet: where it stands, and which side of the box runs across it and which along it. */
+export interface View {
+  name: string;
+  lines: MoldView;
+  across: 0 | 1;
+  along: 1 | 2;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+const MARGIN = 30;
+const BETWEEN = 56;
+const ROOM = { width: 860, height: 400 };
+
+/** Front and side above, top below the front, all at one scale that fills the sheet. */
+export function sheetOf({ boxMm }: Pick<Mold, 'boxMm'>): {
+  views: View[];
+  width: number;
+  height: number;
+  scale: number;
+} {
+  const [x, y, z] = boxMm as [number, number, number];
+  const room = 2 * MARGIN + BETWEEN;
+  const scale = Math.min((ROOM.width - room) / (x + y), (ROOM.height - room) / (z + y));
+  const [w, d, h] = [x * scale, y * scale, z * scale];
+  const views: View[] = [
+    { name: 'From the front', lines: 'front', across: 0, along: 2, x: MARGIN, y: MARGIN, width: w, height: h },
+    {
+      name: 'From the side',
+      lines: 'side',
+      across: 1,
+      along: 2,
+      x: MARGIN + w + BETWEEN,
+      y: MARGIN,
+      width: d,
+      height: h,
+    },
+    { name: 'From above', lines: 'top', across: 0, along: 1, x: MARGIN, y: MARGIN + h + BETWEEN, width: w, height: d },
+  ];
+  return { views, scale, width: w + d + room, height: h + d + room };
+}
+
+/** A gate or riser in the box, millimetres from its low corner. */
+export interface Channel {
+  at: [number, number, number];
+  /** Where it meets the part. */
+  into: [number, number, number];
+  boreMm: number;
+  gate: boolean;
+}
+
+const RISER_MM = 4;
+const GATE_MM = 6;
+
+/** Each pattern's gate and risers in the box. */
+export function placesOf(attitude: Attitude, { layout, wallMm }: Pick<Mold, 'layout' | 'wallMm'>): Channel[] {
+  const inPart = (point: readonly number[]) =>
+    [attitude.axisX, attitude.axisY, attitude.up].map(
+      (axis, i) => axis.reduce((sum, a, k) => sum + a * point[k]!, 0) - attitude.lowMm[i]!,
+    );
+  const places = [
+    ...attitude.risers.map((place) => ({ place, boreMm: RISER_MM, gate: false })),
+    { place: attitude.gate, boreMm: GATE_MM, gate: true },
+  ];
+  return layout.centresMm.flatMap((centre) =>
+    places.map(({ place, boreMm, gate }) => {
+      const here = inPart(place.pointMm);
+      const at = here.map((p, i) => centre[i]! - attitude.bboxMm[i]! / 2 + p) as [number, number, number];
+      const into = [...at] as typeof at;
+      // The gate comes down beside the part and up into its low end.
+      if (gate) at[0] = Math.max(wallMm / 3, centre[0]! - attitude.bboxMm[0]! / 2 - wallMm / 3);
+      return { at, into, boreMm, gate };
+    }),
+  );
+}

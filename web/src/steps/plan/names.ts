@@ -1,0 +1,56 @@
+/** What the plan's choices are called. */
+export const patternNames: Record<string, string> = {
+  printedResin: 'resin, printed',
+  printedPlastic: 'plastic, extruded or sintered',
+  modelBoard: 'model board, milled',
+  metal: 'metal',
+  sulphurClay: 'clay with sulphur',
+  tinSilicone: 'condensation-cure silicone',
+  rubberOrAmine: 'rubber, latex or amine paint on it',
+};
+
+export const splitNames: Record<string, string> = {
+  cutOpen: 'one pour, cut open along a wavy line',
+  twoPour: 'two pours around a parting plane',
+  hybrid: 'thin silicone face in a rigid back',
+};
+
+export const fillingNames: Record<string, string> = {
+  open: 'open pour, left alone',
+  pressure: 'open pour, cured under pressure',
+  degassed: 'degassed, then poured',
+  degassedPressure: 'degassed, then cured under pressure',
+  chamber: 'mixed and poured in a vacuum chamber',
+  meterMix: 'from a machine through a static mixer',
+};
+
+export const printedNames: Record<string, string> = {
+  split: 'halves that come apart',
+  sacrificial: 'shell broken off each part',
+  soluble: 'shell or core dissolved away',
+  eggshell: 'thin shell cracked off silicone',
+  injected: 'silicone pushed up from below',
+  putty: 'silicone putty pressed between halves',
+};
+
+export const lifeNames: Record<string, string> = {
+  between: 'between the schools: 12 / 25 / 50',
+  cautious: 'cautious: 10 to 15',
+  usual: 'usual: 20 to 30',
+  generous: 'generous: 50 to 100',
+};
+
+export const fillNames: Record<string, string> = {
+  hollow: 'a sparse print, filled to carry load',
+  pocket: 'pockets, for soft joints or pads',
+};
+
+export const thingNames: Record<string, string> = {
+  board: 'circuit board',
+  cable: 'cable',
+  magnet: 'magnet',
+  bush: 'threaded bush',
+  rod: 'stiffening rod',
+  firstPart: 'rigid first part',
+  other: 'something else',
+};

@@ -1,0 +1,70 @@
+import { Box, Button, Typography } from '@mui/material';
+import { Link } from 'react-router';
+import { Cautions } from '../Cautions';
+import { day } from '../moments';
+import { PlanNumber } from '../planForm';
+import type { StationProps } from '../PlanPage';
+import { Operations } from './Operations';
+import { Timeline } from './Timeline';
+
+/** The operations in their order with what to weigh and which clock runs, and when they fall. */
+export default function WorkStation({ projectId, answer, whole, plan }: StationProps) {
+  const { schedule } = answer;
+  if (!schedule) return <Typography>Nothing is planned until the limit above is kept.</Typography>;
+  const files = `/api/projects/${projectId}/plan/traveller`;
+  return (
+    <>
+      <Timeline schedule={schedule} operations={answer.operations} wantedBy={answer.wantedBy} />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 320px' },
+          gap: 4,
+          mt: 2,
+        }}
+      >
+        <Operations answer={answer} />
+        <div>
+          <Typography variant="h2">On paper</Typography>
+          <Box sx={{ mb: 2 }}>
+            <Button component={Link} to={`/projects/${projectId}/traveller`} variant="contained">
+              Traveller
+            </Button>
+            <Button href={`${files}.pdf`}>PDF</Button>
+            <Button href={`${files}.csv`}>CSV</Button>
+            <Button href={`${files}.ics`}>Calendar</Button>
+          </Box>
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Hands are there
+          </Typography>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.75 }}>
+            <PlanNumber name="hours.fromH" label="From" unit="h" min={0} max={23} />
+            <PlanNumber name="hours.toH" label="To" unit="h" min={1} max={24} />
+            <PlanNumber
+              name="order.molds"
+              label="Molds in turn"
+              unit=""
+              whole
+              min={1}
+              max={60}
+              hint={molds(answer, plan.order.molds)}
+            />
+          </Box>
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+            Monday to Friday, one pair of hands. Cures run through nights and weekends; what shares a pot life stays
+            inside one day.
+          </Typography>
+          <Cautions cautions={answer.cautions} deference={whole.deference} />
+        </div>
+      </Box>
+    </>
+  );
+}
+
+function molds({ wantedBy, moldsForDate }: StationProps['answer'], planned: number): string | undefined {
+  if (!wantedBy) return undefined;
+  if (moldsForDate == null) return `a dozen don’t make ${day(wantedBy)}`;
+  return moldsForDate > planned
+    ? `${moldsForDate} for ${day(wantedBy)}`
+    : `${moldsForDate} would do for ${day(wantedBy)}`;
+}
