@@ -9,6 +9,9 @@ switch (args)
 {
     case ["--fuzz", .. var cases]:
         return Fuzz.Run(cases is [var count] && int.TryParse(count, out var many) ? many : 20_000) ? 0 : 1;
+    case ["--molds"]:
+        Molds.Print();
+        return 0;
     case ["--peak", var path]:
         Shapes.Peak(path);
         return 0;
@@ -36,4 +39,5 @@ foreach (var report in summary.Reports)
 }
 
 Shapes.Print();
+Molds.Print();
 return 0;

@@ -17,7 +17,10 @@ try {
       const started = performance.now();
       const end = (ok) => done({ took: performance.now() - started, ok });
       const path = `${application.url}/api/projects/${projects[i % 7].id}/comparison/lanes?quantity=${1 + ((i * 37) % 4000)}`;
-      get(path, { agent }, (answer) => answer.on('end', () => end(answer.statusCode === 200)).resume()).on('error', () => end(false));
+      get(path, { agent }, (answer) => answer.on('end', () => end(answer.statusCode === 200)).resume()).on(
+        'error',
+        () => end(false),
+      );
     });
   await measured(application.url, projects.slice(0, 7));
   for (let i = 0; i < WARM_UP; i++) await ask(i);

@@ -19,7 +19,9 @@ try {
   });
   const projects = await (await fetch(`${application.url}/api/projects`)).json();
   await page.goto(application.url, { waitUntil: 'networkidle' });
-  const sizes = await Promise.all(scripts.map(async (url) => gzipSync(Buffer.from(await (await fetch(url)).arrayBuffer())).length));
+  const sizes = await Promise.all(
+    scripts.map(async (url) => gzipSync(Buffer.from(await (await fetch(url)).arrayBuffer())).length),
+  );
   const kB = sizes.reduce((sum, size) => sum + size, 0) / 1000;
   line('first load: script, compressed', `${kB.toFixed(0)} kB in ${sizes.length} files`, '250 kB', kB <= 250);
 
@@ -34,7 +36,13 @@ try {
     for (let i = 0; i < moves; i++) {
       const before = heading();
       const started = performance.now();
-      marker.dispatchEvent(new KeyboardEvent('keydown', { key: i % 40 < 20 ? 'ArrowRight' : 'ArrowLeft', bubbles: true, shiftKey: i % 3 === 0 }));
+      marker.dispatchEvent(
+        new KeyboardEvent('keydown', {
+          key: i % 40 < 20 ? 'ArrowRight' : 'ArrowLeft',
+          bubbles: true,
+          shiftKey: i % 3 === 0,
+        }),
+      );
       while (heading() === before) {
         if (performance.now() - started > 5000) throw new Error('The page did not answer.');
         await new Promise((wait) => setTimeout(wait, 1));
@@ -46,7 +54,12 @@ try {
     return took;
   }, MOVES);
   const sorted = times.slice(5).toSorted((a, b) => a - b);
-  line('page answers a moved marker', `p50 ${share(sorted, 0.5).toFixed(0)} ms, p95 ${share(sorted, 0.95).toFixed(0)} ms of ${sorted.length}`, '100 ms', share(sorted, 0.95) <= 100);
+  line(
+    'page answers a moved marker',
+    `p50 ${share(sorted, 0.5).toFixed(0)} ms, p95 ${share(sorted, 0.95).toFixed(0)} ms of ${sorted.length}`,
+    '100 ms',
+    share(sorted, 0.95) <= 100,
+  );
 } finally {
   await browser.close();
   await application.stop();

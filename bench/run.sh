@@ -8,4 +8,5 @@ if [ "${1:-}" = --fuzz ]; then
 fi
 dotnet run --no-build -c Release --project bench
 node bench/page.mjs
+node bench/plan.mjs
 node bench/load.mjs

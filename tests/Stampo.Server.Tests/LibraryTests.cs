@@ -30,7 +30,7 @@ public sealed class LibraryTests : IDisposable
     [Fact]
     public async Task A_rate_of_the_shop_counts_at_once_shows_what_shipped_and_goes_back()
     {
-        var id = await _server.NewProjectWithPartAsync();
+        var id = await _server.MeasuredAsync(await _server.NewProjectWithPartAsync());
         var before = await UnitAsync(id, "cast-silicone");
         var library = await PutAsync(new { rates = new[] { Bench with { Low = 80, Likely = 90, High = 100, Source = "shop" } } });
         Assert.Equal(["low", "likely", "high", "source", "value.low", "value.likely", "value.high"],

@@ -76,6 +76,14 @@ public sealed class StampoServer : IDisposable
         return id;
     }
 
+    /// <summary>Waits until the part is measured: what comes in meanwhile would change an answer between two questions.</summary>
+    public async Task<string> MeasuredAsync(string id)
+    {
+        for (var tries = 0; tries < 600 && (await GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString() != "done"; tries++)
+            await Task.Delay(100);
+        return id;
+    }
+
     public static byte[] DemoMesh(string name) => File.ReadAllBytes(Path.Combine(DemoFolder, "meshes", name));
 
     public static string DemoFolder { get; } = FindDemo(AppContext.BaseDirectory);

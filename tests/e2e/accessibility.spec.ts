@@ -14,6 +14,13 @@ const views = [
   ['routes', (id: string) => `/projects/${id}/routes?q=43`],
   ['working', (id: string) => `/projects/${id}/routes?q=43&route=cast-silicone&working=sets`],
   ['plan', (id: string) => `/projects/${id}/plan`],
+  ['pattern', (id: string) => `/projects/${id}/plan?at=pattern`],
+  ['mold', (id: string) => `/projects/${id}/plan?at=mold`],
+  ['one shot', (id: string) => `/projects/${id}/plan?at=shot`],
+  ['fill and cure', (id: string) => `/projects/${id}/plan?at=cure`],
+  ['cast in', (id: string) => `/projects/${id}/plan?at=within`],
+  ['order and life', (id: string) => `/projects/${id}/plan?at=order`],
+  ['traveller', (id: string) => `/projects/${id}/traveller`],
   ['bench', (id: string) => `/projects/${id}/bench`],
 ] as const;
 

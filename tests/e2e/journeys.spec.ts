@@ -33,7 +33,8 @@ test('from a file to the grams in the cups', async ({ page }) => {
   await page.getByRole('button', { name: 'Record the decision' }).click();
   await page.getByRole('link', { name: 'Go to its plan' }).click();
 
-  await expect(page.getByRole('heading', { name: /First pour: urethane cast in silicone/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Plan: urethane cast in silicone' })).toBeVisible();
+  await page.getByRole('link', { name: /^One shot/ }).click();
   const grams = async (cup: string) => parseFloat((await page.getByTestId(`cup-${cup}`).first().textContent())!);
   const [a, b] = [await grams('A'), await grams('B')];
   expect(a).toBeGreaterThan(20);
@@ -149,7 +150,7 @@ test('a file that can’t be read leaves the part as it was', async ({ page, app
 });
 
 test('a number out of range says which range, and the last good one stays saved', async ({ page, application }) => {
-  await page.goto(`/projects/${await idOf(application, 'Scale foot')}/plan`);
+  await page.goto(`/projects/${await idOf(application, 'Scale foot')}/plan?at=shot`);
   const density = page.getByRole('textbox', { name: 'Density of the mix' });
   await density.fill('24.8');
   await expect(page.getByRole('alert')).toContainText('1.116 g/cm³');

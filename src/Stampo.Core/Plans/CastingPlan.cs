@@ -1,3 +1,4 @@
+using Stampo.Core.Materials;
 using Stampo.Core.Plans.Enclosed;
 using Stampo.Core.Plans.Filling;
 using Stampo.Core.Plans.Life;
@@ -46,6 +47,9 @@ public sealed record CastingPlan
         RouteId = routeId,
         Pour = new PourChoices { MaterialId = method.MaterialId, Count = method.Cavities, ExtraCm3PerPart = method.ExtraCm3PerPart },
     };
+
+    /// <summary>The split mold asked for, larger by its resin's shrink unless another scale was chosen.</summary>
+    public SplitMoldRequest SplitFor(Material resin) => Split with { Scale = Split.Scale ?? ShrinkChain.Of(resin.ShrinkPct.Likely) };
 
     public CastingPlan Checked()
     {

@@ -59,7 +59,7 @@ public sealed class CastingPlanner
         var shrinks = Shrinks(silicone);
         var pattern = InSilicone ? PatternPlan.Of(Job, Plan.Pattern, _in.Silicone.IsCondensation ? SiliconeCure.Condensation : SiliconeCure.Addition, shrinks, _in.Holes) : null;
         var printed = _in.Method.Into == PouredInto.PrintedMold
-            ? PrintedMoldCheck.Of(Job, Plan.Printed, _in.Method.Printed, new MoldedShape(Job.Part, _in.Shape?.Overhangs, _in.SplitMoldCm3), _in.Print, Plan.Pour.ResinC) : null;
+            ? PrintedMoldCheck.Of(Job, Plan.Printed, _in.Method.Printed, new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Pour.Count), _in.Print, Plan.Pour.ResinC) : null;
         var fill = _in.Method.Into == PouredInto.FilledPrint ? CompositeFill.Of(Plan.Fill, Job.Part, Job.Material, _in.Print, peak) : null;
         var filling = FillingPlan.Of(Plan.Filling, _in.Method.Filling, Equipment(), new FilledMold(BlockL(silicone), Job.Material.Cast!.DemoldH, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm));
         var enclosed = EnclosedPlan.Of(Plan.Things, new Surroundings(Job.Material, Math.Max(peak, filling.CureC), filling.UsesPressure ? Plan.Filling.PressureKpa : 0, filling.UsesVacuum));
@@ -67,7 +67,7 @@ public sealed class CastingPlanner
         var life = _in.Method.LifeKey is { } key ? Life(key, filling) : null;
         var today = DateOnly.FromDateTime(_in.Start);
         var order = OrderPlan.Of(Plan.Order, (int)Math.Ceiling(_in.Quantity), Plan.Pour.Count, Job.Norm(_in.Method.YieldKey).Likely, batch, life?.Shots.Likely, today);
-        var answer = new CastingPlanAnswer(_in.Method, _in.Shape, pattern, silicone, printed, fill, shrinks.Aggregate(1.0, (scale, s) => scale / (1 - s / 100)), batch, order, filling, enclosed, life, peak, [], null, WantedBy(order.Parts), null, [], []);
+        var answer = new CastingPlanAnswer(_in.Method, _in.Shape, pattern, silicone, printed, fill, ShrinkChain.Of(shrinks), batch, order, filling, enclosed, life, peak, [], null, WantedBy(order.Parts), null, [], []);
         Gather(answer);
         return Scheduled(answer with { Working = _sheet.Lines });
     }
@@ -78,8 +78,7 @@ public sealed class CastingPlanner
         if (answer.Refusals.Count > 0)
             return answer;
         var operations = CastingOperations.Of(answer, Plan, Job, _in.Silicone);
-        var molds = answer.Life is null && answer.Printed is null ? 1 : Plan.Order.Molds;
-        var schedule = Schedule.Of(operations, molds, answer.Order.Shots, FullCureH, Plan.Hours, _in.Start);
+        var schedule = Schedule.Of(operations, Plan.Order.Molds, answer.Order.Shots, FullCureH, Plan.Hours, _in.Start);
         var enough = answer.WantedBy is { } date ? Schedule.MoldsFor(date, operations, answer.Order.Shots, Plan.Hours, _in.Start) : null;
         return answer with
         {

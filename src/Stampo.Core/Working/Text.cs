@@ -12,7 +12,8 @@ public static class Text
     {
         if (!double.IsFinite(value))
             return double.IsNaN(value) ? "not a number" : "infinite";
-        if (value == 0)
+        // Less than any digit shown, and never "-0".
+        if (Math.Abs(value) < 5e-10)
             return "0";
         var decimals = Math.Clamp(digits - 1 - (int)Math.Floor(Math.Log10(Math.Abs(value))), 0, 9);
         return Math.Round(value, decimals).ToString(decimals == 0 ? "#,0" : "#,0." + new string('#', decimals),

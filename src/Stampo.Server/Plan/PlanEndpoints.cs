@@ -1,4 +1,3 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Stampo.Core.Geometry;
 using Stampo.Core.Plans;
 using Stampo.Core.Plans.Batches;
@@ -62,29 +61,32 @@ public static class PlanEndpoints
 
     private static void MapSplitMold(this RouteGroupBuilder plan)
     {
-        plan.MapGet("/split", async (string id, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
-            await plans.OfAsync(id, cancel) is { Plan: { } own } ? await files.StateAsync(await steps.PartNowAsync(id, cancel), own.Value.Split, cancel) : SplitMoldState.None);
-
-        plan.MapPost("/split", async (string id, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
+        plan.MapGet("/split", async (string id, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
-            var (part, request) = (await steps.PartNowAsync(id, cancel), (await plans.NeededAsync(id, cancel)).Whole.Plan!.Value.Split);
+            var (part, request) = await plans.SplitAsync(id, cancel);
+            return await files.StateAsync(part, request, cancel);
+        });
+
+        plan.MapPost("/split", async (string id, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+        {
+            var (part, request) = await plans.SplitAsync(id, cancel);
             await files.StartAsync(part, request, cancel);
             return await files.StateAsync(part, request, cancel);
         });
 
-        plan.MapDelete("/split", async (string id, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
+        plan.MapDelete("/split", async (string id, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
-            var (part, request) = (await steps.PartNowAsync(id, cancel), (await plans.NeededAsync(id, cancel)).Whole.Plan!.Value.Split);
-            await files.StopAsync(part, request, cancel);
+            var (part, request) = await plans.SplitAsync(id, cancel);
+            files.Stop(part, request);
             return await files.StateAsync(part, request, cancel);
         });
 
-        plan.MapGet("/split/{half}/{format}", async Task<FileContentHttpResult> (string id, string half, string format, HttpContext http, Plans plans, StepStore steps, SplitMoldFiles files, CancellationToken cancel) =>
+        plan.MapGet("/split/{half}/{format}", async (string id, string half, string format, HttpContext http, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
-            var (part, request) = (await steps.PartNowAsync(id, cancel), (await plans.NeededAsync(id, cancel)).Whole.Plan!.Value.Split);
-            if (format == "drawing")
-                return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel));
-            return PartEndpoints.MeshFile(SplitMoldFiles.Read(await files.HalfAsync(part, request, half, cancel), cancel), format, $"{Path.ChangeExtension(part.FileName, null)}-{half}");
+            var (part, request) = await plans.SplitAsync(id, cancel);
+            return format == "drawing"
+                ? PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel))
+                : PartEndpoints.MeshFile(SplitMoldFiles.Read(await files.HalfAsync(part, request, half, cancel), cancel), format, $"{Path.ChangeExtension(part.FileName, null)}-{half}");
         });
     }
 

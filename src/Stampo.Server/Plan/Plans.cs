@@ -1,6 +1,7 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Plans;
 using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Plans.SplitMolds;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Working;
@@ -78,6 +79,16 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
         return answer.Refusals.Count == 0 ? (whole, answer) : throw new RefusalException("plan.refused", answer.Refusals[0].Text, "filling");
     }
 
+    /// <summary>The part of a project and the split mold its plan asks for.</summary>
+    public async Task<(StoredPart Part, SplitMoldRequest Request)> SplitAsync(string projectId, CancellationToken cancel)
+    {
+        if (await DecidedAsync(projectId, cancel) is not { Method: { } method } decided)
+            throw new RefusalException("plan.none", "No poured route is chosen, so there is no mold to generate. Choose one on the Routes page.", "routeId");
+        var plan = (await PlanAsync(projectId, decided, method, cancel)).Value;
+        var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
+        return (part, plan.SplitFor(plan.Pour.Material((await shop.CurrentAsync(cancel)).Materials)));
+    }
+
     private sealed record Decided(RouteCard Route, CastingMethod? Method, double Quantity, JobOf Job);
 
     /// <summary>Part, brief and rates with a resin of the plan's choice.</summary>
@@ -114,7 +125,7 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
         var job = decided.Job(plan.Pour.Material(library.Materials));
         var alongPull = method.Into == PouredInto.SiliconeMold && SplitProposal.Of(plan.Silicone.School, method, job).School == SplitSchool.TwoPour;
         var shape = await shapes.PlannedAsync(part, plan.Silicone.Up, alongPull, plan.Silicone.PartingMm, cancel);
-        var split = method.Into == PouredInto.PrintedMold ? (await splitMolds.StateAsync(part, plan.Split, cancel)).Figures : null;
+        var split = method.Into == PouredInto.PrintedMold ? (await splitMolds.StateAsync(part, plan.SplitFor(job.Material), cancel)).Figures : null;
         return CastingPlanner.Of(new CastingInputs(plan, method, job, SiliconeOf(plan, library), PrintOf(plan, method, library), shape,
             figures?.BlindHoles ?? [], split is null ? null : split.LowerCm3 + split.UpperCm3, decided.Quantity, Start(plan)));
     }

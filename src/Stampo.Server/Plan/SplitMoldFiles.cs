@@ -20,7 +20,7 @@ public sealed record SplitMoldState(WorkState Work, SplitMoldFigures? Figures, I
 }
 
 /// <summary>Generates split molds in the background and keeps both halves as they are handed out.</summary>
-public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShapes shapes, Surfaces surfaces, LongWork work)
+public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShapes shapes, Surfaces surfaces, Studies studies, LongWork work)
 {
     /// <summary>Raised when the generating changes, so that old molds are not taken for new ones.</summary>
     private const int Edition = 1;
@@ -29,7 +29,7 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
 
     public async Task<SplitMoldState> StateAsync(StoredPart part, SplitMoldRequest request, CancellationToken cancel)
     {
-        var key = await KeyAsync(part, request, cancel);
+        var key = KeyOf(part, request);
         var state = work.StateOf(key);
         await using var db = await factory.CreateDbContextAsync(cancel);
         return await db.Studies.Where(s => s.Key == key).Select(s => s.Figures).SingleOrDefaultAsync(cancel) is { } json
@@ -40,11 +40,14 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
     public async Task StartAsync(StoredPart part, SplitMoldRequest request, CancellationToken cancel)
     {
         await surfaces.NeededAsync(part, cancel);
-        var (key, pull) = (await KeyAsync(part, request.Checked(), cancel), await shapes.PullAsync(part, cancel));
+        var key = KeyOf(part, request.Checked());
         if ((await StateAsync(part, request, cancel)).Figures is not null)
             return;
+        // The pull may still be measured: that is ahead in the line.
+        await studies.StartAsync(part, cancel);
         work.Start(key, async progress =>
         {
+            var pull = await shapes.PullAsync(part, progress.Cancel);
             var mold = SplitMolds.Of(await surfaces.NeededAsync(part, progress.Cancel), pull, request, progress);
             byte[] lower = StlWriter.Write(mold.Lower), upper = StlWriter.Write(mold.Upper);
             MeshReport[] reports = [MeshCheck.Run(lower, LengthUnit.Mm, progress.Cancel).Report, MeshCheck.Run(upper, LengthUnit.Mm, progress.Cancel).Report];
@@ -54,7 +57,7 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
         });
     }
 
-    public async Task StopAsync(StoredPart part, SplitMoldRequest request, CancellationToken cancel) => work.Stop(await KeyAsync(part, request, cancel));
+    public void Stop(StoredPart part, SplitMoldRequest request) => work.Stop(KeyOf(part, request));
 
     /// <summary>A half as it is drawn: "lower" or "upper".</summary>
     public async Task<byte[]> DrawingAsync(StoredPart part, SplitMoldRequest request, string half, CancellationToken cancel) =>
@@ -62,7 +65,7 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
 
     public async Task<byte[]> HalfAsync(StoredPart part, SplitMoldRequest request, string half, CancellationToken cancel)
     {
-        var key = await KeyAsync(part, request, cancel);
+        var key = KeyOf(part, request);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var packed = await db.Studies.Where(s => s.Key == key).Select(s => s.Maps).SingleOrDefaultAsync(cancel) ?? throw new NotFoundException("This mold has not been generated yet, or its part or figures have changed since.");
         var both = Packed.Unpack(packed);
@@ -77,11 +80,10 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
 
     public static Mesh Read(byte[] stl, CancellationToken cancel) => MeshCheck.Run(stl, LengthUnit.Mm, cancel).Mesh;
 
-    private async Task<string> KeyAsync(StoredPart part, SplitMoldRequest request, CancellationToken cancel)
+    private static string KeyOf(StoredPart part, SplitMoldRequest request)
     {
-        var pull = await shapes.PullAsync(part, cancel);
         var asked = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Json.Write(request))))[..16];
-        return FormattableString.Invariant($"split {Edition}/{part.Hash}/{part.Unit}/{pull.X},{pull.Y},{pull.Z}/{asked}");
+        return FormattableString.Invariant($"split {Edition}/{part.Hash}/{part.Unit}/{(part.Pull is { } pull ? string.Join(",", pull) : "proposed")}/{asked}");
     }
 
     private async Task KeepAsync(string key, Kept kept, byte[] lower, byte[] upper, CancellationToken cancel)

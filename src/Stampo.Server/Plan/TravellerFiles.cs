@@ -13,19 +13,21 @@ namespace Stampo.Server.Plan;
 internal static class TravellerFiles
 {
     /// <summary>Columns on paper: heading and width in points.</summary>
-    private static readonly (string Name, float Width)[] Columns = [("", 16), ("first", 58), ("operation", 196), ("weigh", 74), ("hands / wait", 56), ("tick", 111)];
+    private static readonly (string Name, float Width)[] Columns = [("", 14), ("first", 54), ("operation", 212), ("weigh", 62), ("hands / wait", 50), ("tick", 135)];
 
-    /// <summary>Type is made smaller, step by step, until all stands on one page; below this nobody reads it at a bench.</summary>
+    /// <summary>Type is made smaller, step by step, until all stands on one page; below this nobody reads it at a bench, and a second page is better.</summary>
     private const float Smallest = 0.7f;
 
     public static byte[] Pdf(Traveller traveller)
     {
-        for (var scale = 1f; ; scale -= 0.05f)
+        (byte[] Pdf, int Pages) At(float scale) => PdfSheet.Write($"Traveller: {traveller.Project}", traveller.On, sheet => Write(sheet, traveller), scale);
+        for (var scale = 1f; scale >= Smallest; scale -= 0.05f)
         {
-            var (pdf, pages) = PdfSheet.Write($"Traveller: {traveller.Project}", traveller.On, sheet => Write(sheet, traveller), scale);
-            if (pages == 1 || scale - 0.05f < Smallest)
+            if (At(scale) is (var pdf, 1))
                 return pdf;
         }
+
+        return At(1).Pdf;
     }
 
     /// <summary>Every operation once, as the sheet has it.</summary>
@@ -66,7 +68,7 @@ internal static class TravellerFiles
         sheet.Y += PdfSheet.Gap;
         sheet.Row([.. Columns.Select(c => c.Name)], widths);
         foreach (var r in traveller.Rows)
-            sheet.Row([$"{r.Number}", r.When, string.Join("\n", new[] { r.Operation, r.Detail, r.Relations }.Where(t => t.Length > 0)), r.Weigh.Replace("; ", "\n"), Minutes(r), string.Join("\n", r.Checks.Split("; ").Where(c => c.Length > 0).Select(c => $"□ {c}"))],
+            sheet.Row([$"{r.Number}", r.When, string.Join("\n", new[] { r.Cautions.Length > 0 ? $"{r.Operation}  △ {r.Cautions}" : r.Operation, r.Detail, r.Relations }.Where(t => t.Length > 0)), r.Weigh.Replace("; ", "\n"), Minutes(r), string.Join("\n", r.Checks.Split("; ").Where(c => c.Length > 0).Select(c => $"□ {c}"))],
                 widths, [sheet.Fine, sheet.Fine, sheet.Fine, sheet.Plain, sheet.Fine, sheet.Fine]);
         sheet.Section("Shots", []);
         sheet.Boxes(traveller.Shots);
@@ -77,7 +79,10 @@ internal static class TravellerFiles
     private static string Minutes(TravellerRow row) => (row.HandsMin, row.WaitMin) switch
     {
         (0, 0) => "",
-        (var hands, 0) => $"{hands:0} min",
-        (var hands, var wait) => $"{hands:0} min / {(wait < 120 ? $"{wait:0} min" : $"{wait / 60:0.#} h")}",
+        (0, var wait) => Wait(wait),
+        (var hands, 0) => $"{Math.Max(1, hands):0} min",
+        (var hands, var wait) => $"{hands:0} min / {Wait(wait)}",
     };
+
+    private static string Wait(double min) => min < 120 ? $"{min:0} min" : $"{min / 60:0.#} h";
 }

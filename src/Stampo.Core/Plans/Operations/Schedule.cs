@@ -27,9 +27,9 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
         var (pattern, mold, shot) = (Blocks(operations, Stage.Pattern), Blocks(operations, Stage.Mold), Blocks(operations, Stage.Shot));
         var ready = pattern.Aggregate(start, (at, block) => bench.Do(block, at, null, null));
         var laidOut = Math.Min(shots, MostLaidOut);
-        var moldChain = new Chain(mold, ready) { Mold = 1 };
-        var chains = new List<Chain> { moldChain };
         var (begun, made, lastPart) = (0, 0, start);
+        // Shells and prints are made with each shot: as many stand side by side as there are molds asked for.
+        List<Chain> chains = mold.Count > 0 ? [new Chain(mold, ready) { Mold = 1 }] : [.. Enumerable.Range(1, Math.Min(molds, laidOut)).Select(m => new Chain(shot, ready) { Mold = m, Shot = ++begun })];
         var firstPart = (DateTime?)null;
         while (chains.Count > 0)
         {

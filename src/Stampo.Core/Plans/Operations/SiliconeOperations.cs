@@ -82,7 +82,6 @@ internal static class SiliconeOperations
         {
             Detail = pressed ? $"Under {Text.Number(choices.Filling.MoldPressureKpa ?? choices.Filling.PressureKpa)} kPa, the pressure the parts will cure under." : null,
             Needs = [.. pressed ? new[] { Need.Pot } : [], .. choices.Silicone.CureC > 30 ? new[] { Need.Oven } : []],
-            Relations = [new($"second-degas-{n}-{pour.Lots.Count}", RelationKind.NotBefore, 0, "at once")],
             Cautions = [.. pressed ? new[] { "pressure" } : [], .. choices.Silicone.CureC > 30 ? new[] { "oven" } : []],
         };
     }

@@ -8,18 +8,20 @@ public sealed record PackCount(double PackKg, int Count);
 /// <summary>Which packs to buy: the least left over, among equals the fewest packs.</summary>
 public static class Packs
 {
-    private const int MostSteps = 20_000;
+    /// <summary>Packs are told apart to ten grams.</summary>
+    private const double StepKg = 0.01;
+
+    private const double SearchedKg = 100;
 
     public static IReadOnlyList<PackCount> For(double needKg, IReadOnlyList<double> sizesKg)
     {
         var sizes = sizesKg.Order().ToArray();
         if (needKg <= 0)
             return [];
-        // What is far beyond the largest pack is bought in the largest; the rest is searched exactly, in hundredths of the smallest pack.
-        var step = sizes[0] / 100;
-        var bulk = (int)Math.Max(0, Math.Floor((needKg - MostSteps * step / 2) / sizes[^1]));
-        var rest = (int)Math.Ceiling((needKg - bulk * sizes[^1]) / step - 1e-9);
-        var steps = Array.ConvertAll(sizes, s => (int)Math.Round(s / step));
+        // What is far beyond the largest pack is bought in the largest; the rest is searched exactly.
+        var bulk = (int)Math.Max(0, Math.Floor((needKg - SearchedKg) / sizes[^1]));
+        var rest = (int)Math.Ceiling((needKg - bulk * sizes[^1]) / StepKg - 1e-9);
+        var steps = Array.ConvertAll(sizes, s => (int)Math.Round(s / StepKg));
         var most = rest + steps[^1];
         var (fewest, last) = (new int[most + 1], new int[most + 1]);
         for (var i = 1; i <= most; i++)

@@ -10,6 +10,9 @@ public static class ShrinkChain
 {
     private const int MostSteps = 20;
 
+    /// <summary>The same without its working.</summary>
+    public static double Of(params IReadOnlyList<double> linearShrinkPct) => linearShrinkPct.Aggregate(1.0, (scale, s) => scale / (1 - s / 100));
+
     /// <summary>scale = 1 / Π(1 − sᵢ/100), s in percent of length.</summary>
     public static ShrinkScaleAnswer Scale(IReadOnlyList<double>? linearShrinkPct)
     {
@@ -18,7 +21,7 @@ public static class ShrinkChain
         for (var i = 0; i < steps.Count; i++)
             Check.Between(steps[i], -5, 20, $"linearShrinkPct[{i}]", "%", "nothing that is molded shrinks more; a swelling is negative");
         var sheet = new Worksheet();
-        var scale = sheet.Write("scale", "Scale of the master", "1 / Π(1 − sᵢ/100)", steps.Aggregate(1.0, (scale, s) => scale / (1 - s / 100)), "×", "each shrink taken off the size before it",
+        var scale = sheet.Write("scale", "Scale of the master", "1 / Π(1 − sᵢ/100)", Of(steps), "×", "each shrink taken off the size before it",
             [.. steps.Select((s, i) => new WorkInput($"shrink {i + 1}", s, "%"))]);
         return new ShrinkScaleAnswer(scale, sheet.Lines);
     }

@@ -49,12 +49,13 @@ public sealed class PrintedMoldCheck
         if (IsShell)
             return _sheet.Write("moldSolid", "Solid of one shell", "area × shell ÷ 10", _job.Part.AreaCm2 * _choices.ShellMm / 10, "cm³", "a thin skin all over the part",
                 new WorkInput("area", _job.Part.AreaCm2, "cm²", "part"), new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm"));
+        var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.count");
         if (_shape.SplitMoldCm3 is { } made)
-            return _sheet.Write("moldSolid", "Solid of both halves", "volume of the two generated halves", made, "cm³", "the generated mold");
+            return _sheet.Write("moldSolid", "Solid of both halves", "volume of the two generated halves × cavities", made * _shape.Cavities, "cm³", "the generated mold, one around each part", new WorkInput("halves", made, "cm³"), cavities);
         var p = _job.Part;
         var block = (p.LengthMm + 2 * BlockWallMm) * (p.WidthMm + 2 * BlockWallMm) * (p.HeightMm + 2 * BlockWallMm) / 1000;
-        return _sheet.Write("moldSolid", "Solid of both halves", "block with 12 mm of wall − part", block - p.VolumeCm3, "cm³", "an estimate until the halves are generated",
-            new WorkInput("block", block, "cm³"), new WorkInput("part", p.VolumeCm3, "cm³", "part"));
+        return _sheet.Write("moldSolid", "Solid of both halves", "(block with 12 mm of wall − part) × cavities", (block - p.VolumeCm3) * _shape.Cavities, "cm³", "an estimate until the halves are generated",
+            new WorkInput("block", block, "cm³"), new WorkInput("part", p.VolumeCm3, "cm³", "part"), cavities);
     }
 
     /// <summary>Strength in bending of a strip of shell against one of the part: σ·t² of each.</summary>

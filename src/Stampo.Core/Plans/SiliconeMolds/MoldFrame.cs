@@ -6,10 +6,13 @@ namespace Stampo.Core.Plans.SiliconeMolds;
 
 /// <summary>
 /// The part stood up for casting: z is up, x and y lie along the sides of the tightest box around it. Along an axis of the file the
-/// other axes keep their places.
+/// other axes keep their places unless that wastes more than a few percent.
 /// </summary>
 public sealed class MoldFrame
 {
+    /// <summary>A tighter box is taken when it saves at least so much.</summary>
+    private const double Worthwhile = 0.97;
+
     private readonly Mesh _mesh;
 
     private MoldFrame(Mesh mesh, Vec3 x, Vec3 y, Vec3 z)
@@ -33,22 +36,23 @@ public sealed class MoldFrame
     public static MoldFrame Of(Mesh mesh, Vec3 up)
     {
         var z = up.Unit();
-        var x = Axis(z) switch
-        {
-            0 => new Vec3(0, 1, 0),
-            1 => new Vec3(0, 0, 1),
-            2 => new Vec3(1, 0, 0),
-            _ => TightestSide(mesh, z),
-        };
-        return new MoldFrame(mesh, x, z.Cross(x), z);
+        var x = TightestSide(mesh, z);
+        var tight = new MoldFrame(mesh, x, z.Cross(x), z);
+        if (Beside(z) is not { } axis)
+            return tight;
+        var plain = new MoldFrame(mesh, axis, z.Cross(axis), z);
+        return tight.Footprint < Worthwhile * plain.Footprint ? tight : plain;
     }
+
+    private double Footprint => Box.Size.X * Box.Size.Y;
 
     public Vec3 In(Vec3 p) => new(p.Dot(X), p.Dot(Y), p.Dot(Z));
 
     /// <summary>Each point of the mesh in this frame.</summary>
     public Vec3[] Points() => [.. Enumerable.Range(0, _mesh.VertexCount).Select(v => In(_mesh.Vertex(v)))];
 
-    private static int? Axis(Vec3 z) => Math.Abs(z.X) > 1 - 1e-9 ? 0 : Math.Abs(z.Y) > 1 - 1e-9 ? 1 : Math.Abs(z.Z) > 1 - 1e-9 ? 2 : null;
+    /// <summary>The file's next axis when z is one of them.</summary>
+    private static Vec3? Beside(Vec3 z) => Math.Abs(z.X) > 1 - 1e-9 ? new(0, 1, 0) : Math.Abs(z.Y) > 1 - 1e-9 ? new(0, 0, 1) : Math.Abs(z.Z) > 1 - 1e-9 ? new(1, 0, 0) : null;
 
     /// <summary>Direction of the longer side of the smallest rectangle around the shadow (rotating calipers, Toussaint 1983).</summary>
     private static Vec3 TightestSide(Mesh mesh, Vec3 z)

@@ -123,8 +123,8 @@ public sealed class SiliconeMold
         Check.Given(_request.Ratio, "ratio").Checked();
         if (_request.Parting is { } parting)
         {
-            Check.Between(parting.HeightMm, 0, _request.PartBboxMm[2], "parting.heightMm", "mm", "the plane passes through the part");
-            Check.Between(parting.BelowCm3, 0, _request.PartVolumeCm3, "parting.belowCm3", "cm³", "a piece is not larger than the whole");
+            Check.Between(parting.HeightMm, 0, _request.PartBboxMm[2] * (1 + 1e-6), "parting.heightMm", "mm", "the plane passes through the part");
+            Check.Between(parting.BelowCm3, 0, _request.PartVolumeCm3 * (1 + 1e-6), "parting.belowCm3", "cm³", "a piece is not larger than the whole");
         }
 
         if (_request.PotLifeMin is { } life)

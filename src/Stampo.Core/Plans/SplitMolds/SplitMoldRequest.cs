@@ -12,8 +12,8 @@ public sealed record SplitMoldRequest
     /// <summary>Height of the parting plane over the lowest point of the part along the pull; null: proposed.</summary>
     public double? PartingMm { get; init; }
 
-    /// <summary>The part is made larger by this, for shrink.</summary>
-    public double Scale { get; init; } = 1;
+    /// <summary>The part is made larger by this; null: as the resin's shrink asks.</summary>
+    public double? Scale { get; init; }
 
     public bool Keys { get; init; } = true;
 
@@ -30,7 +30,8 @@ public sealed record SplitMoldRequest
     public SplitMoldRequest Checked()
     {
         Check.Between(WallMm, 3, 100, "split.wallMm", "mm", "a thinner wall bows, a thicker one only costs print time");
-        Check.Between(Scale, 0.5, 2, "split.scale", "×", "shrink is a few percent");
+        if (Scale is { } scale)
+            Check.Between(scale, 0.5, 2, "split.scale", "×", "shrink is a few percent");
         Check.Between(KeyClearanceMm, 0, 1, "split.keyClearanceMm", "mm", "looser keys don't locate");
         if (PartingMm is { } parting)
             Check.Between(parting, 0, 2000, "split.partingMm", "mm", "it is counted from the lowest point of the part");

@@ -24,7 +24,7 @@ public static class SplitMolds
         if (part.Mesh.TriangleCount > MostTriangles)
             throw new RefusalException("split.too-fine", $"The mesh has {Text.Number(part.Mesh.TriangleCount, 9)} triangles; a split mold is made of up to {Text.Number(MostTriangles, 9)}. Export the part coarser: 0.01 mm is finer than any printed mold.", "part");
         progress.Begin("Looking along the pull", 0.1);
-        var seen = new PartSeen(part, pull, request.Scale);
+        var seen = new PartSeen(part, pull, request.Scale ?? 1);
         Undercuts.RefuseIn(seen, progress.Cancel);
         progress.Begin("Laying the parting plane", 0.15);
         var lowest = seen.Box.Min.Z;

@@ -41,8 +41,11 @@ internal static class Undercuts
     }
 
     private static void Refuse(double volumeMm3, double deepestMm, Vec3 at) => throw new RefusalException("split.undercut",
-        $"Two halves can't be drawn off: about {Text.Number(volumeMm3 / 1000, 2)} cm³ of mold would be locked in by the part, up to {Text.Number(deepestMm, 2)} mm deep, most of it around x {Text.Number(at.X, 3)}, y {Text.Number(at.Y, 3)}, z {Text.Number(at.Z, 3)} mm. Choose another pull on the Part page, take the undercut out of the model, or make the mold in silicone.",
+        $"Two halves can't be drawn off: about {Text.Number(volumeMm3 / 1000, 2)} cm³ of mold would be locked in by the part, up to {Text.Number(deepestMm, 2)} mm deep, most of it around x {Place(at.X)}, y {Place(at.Y)}, z {Place(at.Z)} mm. Choose another pull on the Part page, take the undercut out of the model, or make the mold in silicone.",
         "part.pull");
+
+    /// <summary>A tenth of a millimetre finds the place.</summary>
+    private static string Place(double mm) => Text.Number(Math.Round(mm, 1) + 0.0, 6);
 
     /// <summary>Points over a facet no further apart than the spacing, with the area each stands for.</summary>
     private static IEnumerable<(double X, double Y, double Area)> Samples(Facet f, double spacing)

@@ -5,7 +5,7 @@ namespace Stampo.Server.Hosting.Pdf;
 /// <summary>Pages of A4, measured in points, written downwards; a new page when one is full.</summary>
 internal sealed class PdfSheet : IDisposable
 {
-    public const float PageWidth = 595, PageHeight = 842, Margin = 42, Width = PageWidth - 2 * Margin, Gap = 5;
+    public const float PageWidth = 595, PageHeight = 842, Margin = 34, Width = PageWidth - 2 * Margin, Gap = 5;
 
     private const float Leading = 1.4f;
 
@@ -78,7 +78,7 @@ internal sealed class PdfSheet : IDisposable
         SKFont Font(int i) => fonts?[i] ?? Fine;
         var step = Enumerable.Range(0, cells.Count).Max(i => Font(i).Size) * 1.25f;
         var wrapped = cells.Select((cell, i) => Lines(cell, Font(i), widths[i] - Gap)).ToList();
-        var height = wrapped.Max(lines => lines.Count) * step + Gap;
+        var height = wrapped.Max(lines => lines.Count) * step + 0.5f * step;
         Room(height);
         var x = Margin;
         for (var i = 0; i < wrapped.Count; x += widths[i++])

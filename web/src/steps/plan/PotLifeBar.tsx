@@ -22,7 +22,7 @@ export function PotLifeBar({ title, working, needed, line, what }: Props) {
         <Typography variant="h3" component="h2">
           {title}
         </Typography>
-        <ButtonBase onClick={() => show(line)} sx={{ fontWeight: 680, fontSize: 15, color }}>
+        <ButtonBase onClick={() => show(line)} sx={{ typography: 'body1', fontWeight: 680, fontSize: 15, color }}>
           {margin < 0 ? `${number(-margin, 2)} min too long` : `${number(margin, 2)} min to spare`} =
         </ButtonBase>
       </Box>

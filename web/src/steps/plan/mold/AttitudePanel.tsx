@@ -7,7 +7,7 @@ import type { Attitude, CastingPlan, CastingPlanAnswer, StoredPart } from '../..
 import { number } from '../../../shared/format';
 import { useRested } from '../../../shared/useRested';
 import { AttitudeScene } from './AttitudeScene';
-import { anglesOf, sides, upOf } from './attitudes';
+import { type Angles, anglesOf, sides, upOf } from './attitudes';
 
 interface Props {
   projectId: string;
@@ -21,7 +21,9 @@ interface Props {
 /** The part as it stands in the mold: turn it, and see where air would stay and where resin comes in. */
 export default function AttitudePanel({ projectId, part, shape, wallMm, fixed }: Props) {
   const { setValue } = useFormContext<CastingPlan>();
-  const [angles, setAngles] = useState(() => anglesOf(shape.attitude.up));
+  // Where a hand has turned it; until then it stands as the plan has it.
+  const [turned, setTurned] = useState<Angles | null>(null);
+  const angles = turned ?? anglesOf(shape.attitude.up);
   const up = upOf(angles);
   const asked = useRested(up.join(','), 120);
   const { data: attitude = shape.attitude } = useQuery<Attitude>({
@@ -42,11 +44,14 @@ export default function AttitudePanel({ projectId, part, shape, wallMm, fixed }:
     queryFn: ({ signal }) =>
       unwrap(client.GET('/api/projects/{id}/plan/parting-line', { params: { path: { id: projectId } }, signal })),
   });
-  const turn = (next: { tip: number; round: number }, keep = false) => {
-    setAngles(next);
+  const turn = (next: Angles, keep = false) => {
+    setTurned(next);
     if (keep) setValue('silicone.up', upOf(next));
   };
-  const propose = () => setValue('silicone.up', null);
+  const propose = () => {
+    setTurned(null);
+    setValue('silicone.up', null);
+  };
   return (
     <Box component="section" aria-label="Casting attitude" sx={{ mt: 2 }}>
       <Typography variant="h2">How it stands, where it parts and vents</Typography>

@@ -6,9 +6,12 @@ import type { CastingPlanAnswer, MoldDrawing } from '../../../app/api/types';
 import { useInk } from '../../../app/theme/useInk';
 import { number } from '../../../shared/format';
 import { SaveDrawing } from '../../../shared/SaveDrawing';
-import { type MoldView, placesOf, sheetOf, type View } from './sheet';
+import { type MoldView, placesOf, runnersOf, sheetOf, type View } from './sheet';
 
 type Mold = NonNullable<CastingPlanAnswer['silicone']>['mold'];
+
+/** Bore of the common runner. */
+const RUNNER_MM = 8;
 
 interface Props {
   projectId: string;
@@ -41,7 +44,7 @@ export function BoxDrawing({ projectId, mold, shape, twoPour }: Props) {
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h2">The box</Typography>
         <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
-          Inside sizes in mm, to scale. Thin lines are hidden; gate filled, risers open.
+          Inside sizes in mm, to scale. Broken lines are hidden; gate filled, risers open.
         </Typography>
         <SaveDrawing of={drawing} name="mold-box" />
       </Box>
@@ -68,6 +71,20 @@ export function BoxDrawing({ projectId, mold, shape, twoPour }: Props) {
                   color={ink.attention}
                 />
               )}
+              {places &&
+                view.name === 'From above' &&
+                runnersOf(places, mold.layout).map(([x1, y1, x2, y2], i) => (
+                  <line
+                    key={i}
+                    x1={x1 * scale}
+                    x2={x2 * scale}
+                    y1={view.height - y1 * scale}
+                    y2={view.height - y2 * scale}
+                    stroke={ink.acting}
+                    strokeWidth={Math.max(2, RUNNER_MM * scale)}
+                    opacity={0.3}
+                  />
+                ))}
               {places?.map((place, i) => (
                 <Channel key={i} place={place} view={view} scale={scale} ink={ink} />
               ))}

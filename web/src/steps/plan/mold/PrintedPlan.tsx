@@ -50,7 +50,7 @@ export function PrintedPlan({ projectId, answer, whole, printed, plan }: Props) 
         </Box>
         {!shell && part?.hash && (
           <Suspense fallback={<Box sx={{ height: 460 }} />}>
-            <SplitMold projectId={projectId} version={whole.plan!.version} />
+            <SplitMold projectId={projectId} version={whole.plan!.version} cavities={plan.pour.count} />
           </Suspense>
         )}
       </div>
@@ -120,9 +120,10 @@ export function PrintedPlan({ projectId, answer, whole, printed, plan }: Props) 
                 name="split.scale"
                 label="Scale for shrink"
                 unit="×"
+                optional
                 min={0.5}
                 max={2}
-                hint={`shrink asks for ${answer.scale.toFixed(5)}`}
+                hint={`empty: ${answer.scale.toFixed(5)} for shrink`}
               />
               <Box sx={{ alignSelf: 'center' }}>
                 <FormCheck<CastingPlan> name="split.keys" label="Keys" />

@@ -11,12 +11,14 @@ const POLL_MS = 400;
 
 interface Props {
   projectId: string;
+  /** Parts filled in one shot; each has a pair of halves of its own. */
+  cavities: number;
   /** The saved plan the mold is generated from. */
   version: number;
 }
 
 /** Two halves around the part, generated in the background, looked at apart and taken as files. */
-export default function SplitMold({ projectId, version }: Props) {
+export default function SplitMold({ projectId, version, cavities }: Props) {
   const queries = useQueryClient();
   const path = { params: { path: { id: projectId } } };
   const key = ['split-mold', projectId, version];
@@ -65,7 +67,7 @@ export default function SplitMold({ projectId, version }: Props) {
           <>
             <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
               A block around the part, parted on a plane across the pull and along the part’s outline, with keys, bolt
-              holes, pour hole and vents.
+              holes, pour hole and vents.{cavities > 1 && ` For ${cavities} cavities print it ${cavities} times.`}
             </Typography>
             <Button variant="contained" onClick={() => start.mutate()}>
               Generate the halves
@@ -82,8 +84,13 @@ const isOpen = ({ work }: SplitMoldState) => work.phase === 'waiting' || work.ph
 
 type Figures = NonNullable<SplitMoldState['figures']>;
 
-function Made({ projectId, version, state, figures }: Props & { state: SplitMoldState; figures: Figures }) {
-  const [open, setOpen] = useState(0.6);
+function Made({
+  projectId,
+  version,
+  state,
+  figures,
+}: Omit<Props, 'cavities'> & { state: SplitMoldState; figures: Figures }) {
+  const [open, setOpen] = useState(1);
   const file = (half: string, format: string) => `/api/projects/${projectId}/plan/split/${half}/${format}`;
   return (
     <>

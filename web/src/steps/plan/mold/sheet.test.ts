@@ -1,16 +1,17 @@
 import { expect, it } from 'vitest';
 import type { Attitude } from '../../../app/api/types';
-import { placesOf, sheetOf } from './sheet';
+import { placesOf, runnersOf, sheetOf } from './sheet';
 
-it('three views stand on one scale, the one from above under the one from the front', () => {
+it('three views stand in a row on one scale', () => {
   const { views, scale } = sheetOf({ boxMm: [160, 120, 80] });
   expect(views.map((v) => [v.width / scale, v.height / scale].map(Math.round))).toEqual([
     [160, 80],
     [120, 80],
     [160, 120],
   ]);
-  expect(views[2]!.x).toBe(views[0]!.x);
-  expect(views[2]!.y).toBeGreaterThan(views[0]!.y + views[0]!.height);
+  expect(views.map((v) => v.y)).toEqual([views[0]!.y, views[0]!.y, views[0]!.y]);
+  expect(views[1]!.x).toBeGreaterThan(views[0]!.x + views[0]!.width);
+  expect(views[2]!.x).toBeGreaterThan(views[1]!.x + views[1]!.width);
 });
 
 it('risers stand where the part has its highs, in each cavity, and gates beside it', () => {
@@ -36,4 +37,20 @@ it('risers stand where the part has its highs, in each cavity, and gates beside 
     [105, 30, 30],
   ]);
   expect(places.filter((p) => p.gate).every((p, i) => p.at[0] < [20, 80][i]!)).toBe(true);
+});
+
+it('the runner joins the gates of a row and the rows at their first column', () => {
+  const gates = [
+    [0, 0],
+    [60, 0],
+    [0, 50],
+    [60, 50],
+    [0, 100],
+  ].map(([x, y]) => ({ at: [x, y, 0], into: [x, y, 0], boreMm: 6, gate: true })) as never;
+  expect(runnersOf(gates, { columns: 2, rows: 3 })).toEqual([
+    [0, 0, 60, 0],
+    [0, 50, 60, 50],
+    [0, 0, 0, 100],
+  ]);
+  expect(runnersOf((gates as unknown[]).slice(0, 1) as never, { columns: 1, rows: 1 })).toEqual([]);
 });

@@ -20,7 +20,7 @@ const MARGIN = 30;
 const BETWEEN = 56;
 const ROOM = { width: 860, height: 400 };
 
-/** Front and side above, top below the front, all at one scale that fills the sheet. */
+/** Front, side and top in a row, all at one scale that fills the sheet. */
 export function sheetOf({ boxMm }: Pick<Mold, 'boxMm'>): {
   views: View[];
   width: number;
@@ -28,8 +28,8 @@ export function sheetOf({ boxMm }: Pick<Mold, 'boxMm'>): {
   scale: number;
 } {
   const [x, y, z] = boxMm as [number, number, number];
-  const room = 2 * MARGIN + BETWEEN;
-  const scale = Math.min((ROOM.width - room) / (x + y), (ROOM.height - room) / (z + y));
+  const across = 2 * MARGIN + 2 * BETWEEN;
+  const scale = Math.min((ROOM.width - across) / (x + y + x), (ROOM.height - 2 * MARGIN) / Math.max(y, z));
   const [w, d, h] = [x * scale, y * scale, z * scale];
   const views: View[] = [
     { name: 'From the front', lines: 'front', across: 0, along: 2, x: MARGIN, y: MARGIN, width: w, height: h },
@@ -43,9 +43,18 @@ export function sheetOf({ boxMm }: Pick<Mold, 'boxMm'>): {
       width: d,
       height: h,
     },
-    { name: 'From above', lines: 'top', across: 0, along: 1, x: MARGIN, y: MARGIN + h + BETWEEN, width: w, height: d },
+    {
+      name: 'From above',
+      lines: 'top',
+      across: 0,
+      along: 1,
+      x: MARGIN + w + d + 2 * BETWEEN,
+      y: MARGIN,
+      width: w,
+      height: d,
+    },
   ];
-  return { views, scale, width: w + d + room, height: h + d + room };
+  return { views, scale, width: 2 * w + d + across, height: Math.max(h, d) + 2 * MARGIN };
 }
 
 /** A gate or riser in the box, millimetres from its low corner. */
@@ -80,4 +89,25 @@ export function placesOf(attitude: Attitude, { layout, wallMm }: Pick<Mold, 'lay
       return { at, into, boreMm, gate };
     }),
   );
+}
+
+/** The common runner of several cavities seen from above, from gate to gate: along each row, and down the first column. */
+export function runnersOf(
+  channels: readonly Channel[],
+  { columns, rows }: Pick<Mold['layout'], 'columns' | 'rows'>,
+): [number, number, number, number][] {
+  const gates = channels.filter((c) => c.gate).map((c) => c.at);
+  const line = (from: number, to: number): [number, number, number, number] => [
+    gates[from]![0],
+    gates[from]![1],
+    gates[to]![0],
+    gates[to]![1],
+  ];
+  const runners = [];
+  for (let row = 0; row < rows; row++) {
+    const last = Math.min(gates.length, (row + 1) * columns) - 1;
+    if (last > row * columns) runners.push(line(row * columns, last));
+  }
+  if (rows > 1) runners.push(line(0, (rows - 1) * columns));
+  return runners;
 }

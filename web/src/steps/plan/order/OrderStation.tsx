@@ -181,7 +181,7 @@ function Life({ life, shots }: { life: NonNullable<CastingPlanAnswer['life']>; s
 function Factor({ times, name, why }: { times: string; name: string; why: string }) {
   return (
     <Box component="li" sx={{ display: 'flex', gap: 1.5, py: 0.25 }}>
-      <Typography variant="mono" sx={{ width: 110, textAlign: 'right' }}>
+      <Typography variant="mono" sx={{ width: 130, flexShrink: 0, textAlign: 'right', whiteSpace: 'nowrap' }}>
         {times}
       </Typography>
       <Typography sx={{ fontWeight: 560, minWidth: 140 }}>{name}</Typography>

@@ -1,0 +1,32 @@
+using System.Diagnostics;
+using Stampo.Core.Geometry;
+using Stampo.Core.Parts;
+using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Plans.SplitMolds;
+using Stampo.Core.Working;
+
+namespace Stampo.Bench;
+
+/// <summary>What a plan asks of a mesh: a generated split mold, and the shape work that is done once and kept.</summary>
+internal static class Molds
+{
+    private static readonly Vec3 Up = new(0, 0, 1);
+
+    public static void Print()
+    {
+        var part = MeshCheck.Run(SphereStl.OfAtLeast(50_000), LengthUnit.Mm);
+        var surface = new SolidSurface(part.Mesh, part.Faults, part.Topology, false);
+        Line($"{part.Mesh.TriangleCount:#,0} triangles: split mold, exact to 1/1024 mm", Ms(() => SplitMolds.Of(surface, Up, new SplitMoldRequest(), Progress.None)), 20_000);
+        Line($"{part.Mesh.TriangleCount:#,0} triangles: parting line, risers, ceilings, once a part", Ms(() => PlannedShape.Of(surface, Up, null, false, null)), 2_000);
+    }
+
+    private static double Ms(Action work) => Enumerable.Range(0, 3).Select(_ =>
+    {
+        var watch = Stopwatch.StartNew();
+        work();
+        return watch.Elapsed.TotalMilliseconds;
+    }).Order().ElementAt(1);
+
+    private static void Line(string what, double ms, double limitMs) =>
+        Console.WriteLine($"{what,-58} median {ms,7:0} ms {"",17} limit {limitMs,5:0} ms {"",17}   {(ms <= limitMs ? "kept" : "MISSED")}");
+}

@@ -1,0 +1,166 @@
+using CsCheck;
+using Stampo.Core.Briefs;
+using Stampo.Core.Geometry;
+using Stampo.Core.Materials;
+using Stampo.Core.Parts;
+using Stampo.Core.Plans;
+using Stampo.Core.Plans.Enclosed;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.Operations;
+using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Reference;
+using Stampo.Core.Routes;
+using Stampo.Core.Tests.Geometry;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Tests.Plans;
+
+/// <summary>The whole plan of every poured route: it holds together whatever is chosen.</summary>
+public class CastingPlannerTests
+{
+    private static readonly DateTime Thursday = new(2026, 11, 26, 8, 0, 0);
+
+    private static readonly PartFacts Part = new(118, 82, 34, 328.984, 480, new PartDeclaration { NominalWallMm = 2.2, ThinnestWallMm = 1.6 });
+
+    private static readonly Brief Brief = new()
+    {
+        Demand = [new DemandRow(new DateOnly(2026, 12, 20), 43, Purpose.Function), new DemandRow(new DateOnly(2027, 6, 1), 500, Purpose.Sale)],
+        ShowSide = Finish.FineMatt,
+        Inserts = 2,
+    };
+
+    private static readonly PlannedShape Shape = PlannedShape.Of(Surfaces.Of(Solids.Block(118, 82, 34)), new Vec3(0, 0, 1), null, false, null);
+
+    private static CastingPlanAnswer Plan(string route, Func<CastingPlan, CastingPlan>? choose = null, Brief? brief = null, double quantity = 43, PlannedShape? shape = null)
+    {
+        var material = MaterialLibrary.Find(route == "print" ? "print-resin-tough" : "pu-rigid-fast")!;
+        var first = new Job(Part, brief ?? Brief, material, RateCard.Shipped);
+        var method = RouteCatalogue.Find(route)!.Casting(first, 2)!;
+        var plan = CastingPlan.From(route, method);
+        plan = choose?.Invoke(plan) ?? plan;
+        var silicone = Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!;
+        return CastingPlanner.Of(new CastingInputs(plan, method, first with { Material = plan.Pour.Material(MaterialLibrary.All) }, silicone,
+            MaterialLibrary.Find(route == "print" ? plan.Fill.PrintId : plan.Printed.PrintId)!, shape ?? Shape, [], null, quantity, Thursday));
+    }
+
+    public static TheoryData<string> Poured { get; } = [.. RouteCatalogue.All.Where(r => r.Casting(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2) is not null).Select(r => r.Card.Id)];
+
+    [Theory]
+    [MemberData(nameof(Poured))]
+    public void Operations_hang_together_and_working_lines_are_told_apart(string route)
+    {
+        foreach (var school in Enum.GetValues<SplitSchool>())
+        {
+            var plan = Plan(route, p => p with { Silicone = p.Silicone with { School = school, VesselL = 4 } });
+            Assert.Equal(plan.Operations.Count, plan.Operations.Select(o => o.Id).Distinct().Count());
+            Assert.All(plan.Operations.SelectMany(o => o.Relations), r => Assert.Contains(plan.Operations, o => o.Id == r.To));
+            Assert.All(plan.Operations, o => Assert.True(o.HandsMin >= 0 && o.WaitMin >= 0 && o.Name.Length > 3));
+            Assert.Equal(plan.Working.Count, plan.Working.Select(l => l.Id).Distinct().Count());
+            Assert.Contains(plan.Cautions, c => c.Id == "cast-urethane");
+            // What is weighed for a shot is what the batch says, and the silicone what the mold takes.
+            Assert.Equal(plan.Batch.WeighedG, plan.Operations.Where(o => o.Stage == Stage.Shot).SelectMany(o => o.Weigh).Where(w => w.What is "A" or "B").Sum(w => w.Grams), 1e-6);
+            if (plan.Silicone is { } silicone)
+                Assert.Equal(silicone.Mold.MassG, plan.Operations.Where(o => o.Stage == Stage.Mold).SelectMany(o => o.Weigh).Sum(w => w.Grams), 1e-6);
+            Assert.Equal(plan.Order.Shots, plan.Schedule!.Slots.Where(s => s.Shot is not null).Select(s => s.Shot).Distinct().Count());
+        }
+    }
+
+    [Fact]
+    public void Two_pours_keep_the_part_in_and_release_the_first_half()
+    {
+        var ids = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { School = SplitSchool.TwoPour } }).Operations.Select(o => o.Id).ToList();
+        Assert.True(ids.IndexOf("cure-silicone-1") < ids.IndexOf("turn") && ids.IndexOf("turn") < ids.IndexOf("mix-silicone-2-1"));
+        Assert.Contains(Plan("cast-hybrid").Operations, o => o.Id == "back-shell");
+        Assert.Contains(Plan("cast-vacuum").Operations, o => o.Id == "warm");
+    }
+
+    [Fact]
+    public void A_limit_of_the_equipment_stops_the_plan_and_nothing_else_is_lost()
+    {
+        var plan = Plan("cast-silicone", p => p with { Filling = p.Filling with { PressureKpa = 390 } }, Brief with { Equipment = new Equipment { PotRatedKpa = 400, PotLitres = 30 } });
+        Assert.Equal(["pot-pressure"], plan.Refusals.Select(r => r.Code));
+        Assert.Empty(plan.Operations);
+        Assert.Null(plan.Schedule);
+        Assert.True(plan.Batch.MassG > 0);
+    }
+
+    [Fact]
+    public void What_is_cast_in_saves_its_resin_and_is_named_when_the_mold_is_loaded()
+    {
+        var board = new EnclosedThing { Name = "board", VolumeCm3 = 6, MassG = 9, Guards = 2 };
+        var (bare, with) = (Plan("cast-silicone"), Plan("cast-silicone", p => p with { Things = [board] }));
+        Assert.Equal(2 * 6, bare.Batch.NetCm3 - with.Batch.NetCm3, 1e-9);
+        Assert.Contains("board", with.Operations.Single(o => o.Id == "close").Detail, StringComparison.Ordinal);
+        Assert.Contains(with.Operations, o => o.Id == "clean-guards");
+        Assert.Equal("things", Assert.Throws<RefusalException>(() => Plan("cast-silicone", p => p with { Things = [board with { VolumeCm3 = 600 }] })).Field);
+    }
+
+    [Fact]
+    public void Shells_print_with_every_shot_wear_nothing_and_are_broken_or_dissolved()
+    {
+        var broken = Plan("cast-sacrificial");
+        Assert.Null(broken.Life);
+        Assert.Equal(Stage.Shot, broken.Operations.Single(o => o.Id == "print-mold").Stage);
+        Assert.Contains("Break", broken.Operations.Single(o => o.Id == "demold").Name, StringComparison.Ordinal);
+        var dissolved = Plan("cast-sacrificial", p => p with { Printed = p.Printed with { Kind = PrintedMoldKind.Soluble } });
+        Assert.True(dissolved.Operations.Single(o => o.Id == "demold").WaitMin > 0);
+    }
+
+    [Fact]
+    public void A_filled_print_pours_what_is_hollow()
+    {
+        var plan = Plan("print", quantity: 5);
+        Assert.Equal(plan.Fill!.FillCm3, plan.Batch.NetCm3, 1e-9);
+        Assert.Null(plan.Life);
+    }
+
+    [Fact]
+    public void The_life_of_route_and_plan_is_one_and_heat_schools_and_condensation_change_it()
+    {
+        var job = new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
+        foreach (var route in new[] { "cast-silicone", "cast-vacuum", "cast-hybrid", "cast-printed" })
+            Assert.Equal(RouteCatalogue.Find(route)!.Estimate(job, 2).LifeShots, Plan(route).Life!.Shots);
+        var usual = Plan("cast-silicone").Life!.Shots.Likely;
+        Assert.Equal(0.8 * usual, Plan("cast-silicone", p => p with { Filling = p.Filling with { CureC = 70 } }).Life!.Shots.Likely, 1e-9);
+        Assert.True(Plan("cast-silicone", p => p with { School = Core.Plans.Life.LifeSchool.Generous }).Life!.Shots.Likely > usual);
+        var condensation = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { SupplyId = "mold-silicone-condensation-25a" } });
+        Assert.Equal(0.7 * usual, condensation.Life!.Shots.Likely, 1e-9);
+        Assert.True(condensation.Pattern!.Inhibition.IsSafe);
+    }
+
+    [Fact]
+    public void The_order_is_wanted_when_the_brief_has_asked_for_so_many()
+    {
+        Assert.Equal(new DateOnly(2026, 12, 20), Plan("cast-silicone").WantedBy);
+        Assert.Equal(new DateOnly(2027, 6, 1), Plan("cast-silicone", quantity: 44).WantedBy);
+        Assert.Null(Plan("cast-silicone", quantity: 5000).WantedBy);
+    }
+
+    [Fact]
+    public void Heat_in_the_silicone_goes_into_the_scale_of_the_pattern()
+    {
+        var warm = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 53 } });
+        Assert.Equal(1 / ((1 - (0.05 + 0.9) / 100) * (1 - 0.35 / 100)), warm.Scale, 1e-9);
+        Assert.Equal(16 / 8.0, warm.Silicone!.Cure.Hours, 1e-9);
+    }
+
+    [Theory]
+    [InlineData(100, 60, 40, 0, SplitSchool.CutOpen)]
+    [InlineData(140, 90, 10, 0, SplitSchool.TwoPour)]
+    [InlineData(100, 60, 40, 1, SplitSchool.TwoPour)]
+    [InlineData(200, 120, 90, 0, SplitSchool.TwoPour)]
+    public void The_school_follows_size_shape_and_guards(double l, double w, double h, int guards, SplitSchool school)
+    {
+        var job = new Job(Part with { LengthMm = l, WidthMm = w, HeightMm = h }, Brief with { Guards = guards }, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
+        Assert.Equal(school, SplitProposal.Of(null, RouteCatalogue.Find("cast-silicone")!.Casting(job, 1)!, job).School);
+        Assert.Equal(SplitSchool.CutOpen, SplitProposal.Of(SplitSchool.CutOpen, RouteCatalogue.Find("cast-hybrid")!.Casting(job, 1)!, job).School);
+    }
+
+    [Fact]
+    public void Filling_school_follows_the_route_until_another_is_chosen() => Gen.Enum<FillingSchool>().Sample(school =>
+    {
+        Assert.Equal(FillingSchool.Chamber, Plan("cast-vacuum").Filling.School);
+        Assert.Equal(school, Plan("cast-silicone", p => p with { Filling = p.Filling with { School = school } }).Filling.School);
+    }, iter: 12);
+}

@@ -1,0 +1,54 @@
+using Stampo.Core.Briefs;
+using Stampo.Core.Materials;
+using Stampo.Core.Parts;
+using Stampo.Core.Plans.Patterns;
+using Stampo.Core.Reference;
+using Stampo.Core.Routes;
+
+namespace Stampo.Core.Tests.Plans.Patterns;
+
+public class PatternTests
+{
+    private static readonly Job Job = new(new PartFacts(100, 60, 40, 50, 400, new PartDeclaration()), new Brief { ShowSide = Finish.FineMatt, Inserts = 2, Guards = 1, Lettering = true }, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
+
+    private static readonly Place Somewhere = new([0, 0, 0], [0, 0, 1], 5);
+
+    [Theory]
+    [InlineData(PatternMaterial.PrintedResin, SiliconeCure.Addition, false, false, false, false, 3)]
+    [InlineData(PatternMaterial.PrintedResin, SiliconeCure.Addition, true, true, false, false, 1)]
+    [InlineData(PatternMaterial.PrintedResin, SiliconeCure.Addition, true, true, true, true, 0)]
+    [InlineData(PatternMaterial.PrintedResin, SiliconeCure.Condensation, false, false, false, true, 0)]
+    [InlineData(PatternMaterial.SulphurClay, SiliconeCure.Addition, false, false, false, false, 2)]
+    [InlineData(PatternMaterial.TinSilicone, SiliconeCure.Addition, false, true, false, false, 1)]
+    [InlineData(PatternMaterial.RubberOrAmine, SiliconeCure.Addition, false, false, false, false, 2)]
+    [InlineData(PatternMaterial.Metal, SiliconeCure.Addition, false, false, false, true, 0)]
+    [InlineData(PatternMaterial.PrintedPlastic, SiliconeCure.Addition, false, false, false, true, 0)]
+    public void Only_a_cured_dab_makes_a_doubtful_pattern_safe(PatternMaterial pattern, SiliconeCure cure, bool postCured, bool isSealed, bool dab, bool safe, int todo)
+    {
+        var inhibition = Inhibition.Of(pattern, cure, postCured, isSealed, dab);
+        Assert.Equal((safe, todo), (inhibition.IsSafe, inhibition.ToDo.Count));
+        Assert.Equal(todo > 0, inhibition.ToDo.Any(t => t.StartsWith("Test dab", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void It_is_larger_by_both_shrinks_and_finished_by_grade_and_area()
+    {
+        var plan = PatternPlan.Of(Job, new PatternChoices { Plugs = 1 }, SiliconeCure.Addition, [0.1, 0.35], []);
+        Assert.Equal(1.0045168, plan.Scale, 5e-8);
+        Assert.Equal((2, 2.0, 2.0), (plan.Coats, plan.ShowDm2, plan.BackDm2));
+        Assert.Equal(2 * 1.2, plan.ShowH, 1e-9);
+        Assert.Equal(4, plan.Advice.Count);
+        Assert.Equal(4, PatternPlan.Of(Job with { Brief = new Brief { ShowSide = Finish.Gloss } }, new PatternChoices(), SiliconeCure.Addition, [0], []).Coats);
+        Assert.Equal(0, PatternPlan.Of(Job with { Brief = new Brief() }, new PatternChoices(), SiliconeCure.Addition, [0], []).ShowH);
+    }
+
+    [Fact]
+    public void Slender_holes_become_pins_or_are_drilled_and_others_are_cast()
+    {
+        BlindHole[] holes = [new(2, 12, Somewhere), new(4, 20, Somewhere), new(10, 12, Somewhere)];
+        var plan = PatternPlan.Of(Job, new PatternChoices(), SiliconeCure.Addition, [0], holes);
+        Assert.Equal([HoleAdvice.ThirdAndDrill, HoleAdvice.Pin], plan.Holes.Select(h => h.Advice));
+        Assert.Contains("4 mm deep", plan.Holes[0].Says, StringComparison.Ordinal);
+        Assert.Empty(PatternPlan.Of(Job, new PatternChoices { SoftCores = true }, SiliconeCure.Addition, [0], holes).Holes);
+    }
+}

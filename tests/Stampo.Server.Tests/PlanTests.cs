@@ -1,0 +1,253 @@
+using System.Globalization;
+using System.Net.Http.Json;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using Stampo.Core.Plans;
+using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Server.Hosting;
+
+namespace Stampo.Server.Tests;
+
+/// <summary>The plan over real HTTP: calculators, choices, shapes, generated molds, the traveller.</summary>
+public sealed class PlanTests : IDisposable
+{
+    private readonly StampoServer _server = new();
+
+    public void Dispose() => _server.Dispose();
+
+    private async Task<string> DecidedAsync(string routeId, string mesh = "gateway-housing.stl", int quantity = 40)
+    {
+        var id = await _server.NewProjectAsync();
+        await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", StampoServer.DemoMesh(mesh)));
+        await _server.MeasuredAsync(id);
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId, quantity, reason = "To be planned.", by = "Oren Tisdale" });
+        return id;
+    }
+
+    private async Task<CastingPlan> ChoicesAsync(string id) =>
+        (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
+
+    private Task<JsonElement> SaveAsync(string id, CastingPlan plan, int version = 0) => _server.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, version));
+
+    [Fact]
+    public async Task Calculators_answer_their_worked_examples()
+    {
+        var mold = await PostJsonAsync("silicone-mold", """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"wallMm":25,"gatesCm3":0,"densityGPerCm3":1.10,"ratio":{"a":100,"b":10},"lossPct":10}""");
+        Assert.Equal("[168,132,84]", mold.GetProperty("boxMm").GetRawText());
+        Assert.Equal(1816.784, mold.GetProperty("siliconeCm3").GetDouble(), 1e-6);
+        Assert.Equal(2198.31, mold.GetProperty("massG").GetDouble(), 0.005);
+        Assert.Equal(1998.46, mold.GetProperty("aG").GetDouble(), 0.005);
+        Assert.Equal(199.85, mold.GetProperty("bG").GetDouble(), 0.005);
+        Assert.True(mold.GetProperty("degasVesselCm3").GetDouble() >= 4 * 1816.784);
+        Assert.Equal(0.92336, (await PostJsonAsync("cure-time", """{"refHours":12,"refC":23,"atC":60}""")).GetProperty("hours").GetDouble(), 5e-6);
+        Assert.Equal(0.63273, (await PostJsonAsync("bubble", """{"fromKpaAbs":101.325,"toKpaAbs":400}""")).GetProperty("diameterRatio").GetDouble(), 5e-6);
+        Assert.Equal(97.79, (await PostJsonAsync("pump-down", """{"volumeL":30,"speedLPerMin":85,"fromMbar":1013,"toMbar":10}""")).GetProperty("seconds").GetDouble(), 0.005);
+    }
+
+    [Theory]
+    [InlineData("silicone-mold", """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"densityGPerCm3":24.8,"ratio":{"a":100,"b":10}}""", 422, "densityGPerCm3")]
+    [InlineData("silicone-mold", """{"partBboxMm":null,"partVolumeCm3":46,"densityGPerCm3":1,"ratio":{"a":1,"b":1}}""", 400, null)]
+    [InlineData("silicone-mold", """{"partVolumeCm3":46}""", 400, null)]
+    [InlineData("cure-time", """{"refHours":12,"atC":1e9}""", 422, "atC")]
+    [InlineData("bubble", """{"fromKpaAbs":-1,"toKpaAbs":400}""", 422, "fromKpaAbs")]
+    [InlineData("pump-down", """{"volumeL":30,"speedLPerMin":0,"fromMbar":1013,"toMbar":10}""", 422, "speedLPerMin")]
+    public async Task Odd_numbers_are_refused_by_name(string calculator, string body, int status, string? field)
+    {
+        using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+        var refused = await StampoServer.RefusedAsync(await _server.Client.PostAsync($"/api/calc/{calculator}", content));
+        Assert.Equal((status, field), (refused.Status, refused.Field));
+    }
+
+    [Fact]
+    public async Task A_changed_wall_changes_the_silicone_and_the_dates_stay_whole()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        var plan = await ChoicesAsync(id);
+        var thin = await SaveAsync(id, plan with { Silicone = plan.Silicone with { WallMm = 20, SpacingMm = 20 }, Pour = plan.Pour with { Count = 1 } });
+        var thick = await SaveAsync(id, plan with { Silicone = plan.Silicone with { WallMm = 30, SpacingMm = 20 }, Pour = plan.Pour with { Count = 1 } }, 1);
+        double Mass(JsonElement answer) => answer.GetProperty("answer").GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble();
+        double[] Box(JsonElement answer) => answer.GetProperty("answer").GetProperty("silicone").GetProperty("mold").GetProperty("boxMm").Deserialize<double[]>()!;
+        Assert.True(Mass(thick) > 1.3 * Mass(thin));
+        Assert.All(Box(thin).Zip(Box(thick)), pair => Assert.Equal(20, pair.Second - pair.First, 1e-6));
+        var schedule = thick.GetProperty("answer").GetProperty("schedule");
+        Assert.True(schedule.GetProperty("firstPart").GetDateTime() <= schedule.GetProperty("lastPart").GetDateTime());
+        // Undo brings the first wall back.
+        var undone = await _server.PostAsync($"/api/projects/{id}/plan/undo", new { version = 2 });
+        Assert.Equal(Mass(thin), Mass(undone), 1e-9);
+    }
+
+    [Fact]
+    public async Task Turning_the_part_moves_its_risers_and_the_drawing_follows()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        var (floor, open) = (await _server.GetAsync($"/api/projects/{id}/plan/attitude?up=0,0,-1"), await _server.GetAsync($"/api/projects/{id}/plan/attitude?up=0,0,1"));
+        // With the bosses' tops and the rim up there are more places for air than under a flat floor.
+        Assert.True(open.GetProperty("risers").GetArrayLength() > floor.GetProperty("risers").GetArrayLength());
+        Assert.Equal([118, 82, 34], open.GetProperty("bboxMm").Deserialize<double[]>()!.Select(mm => Math.Round(mm)));
+        var drawing = await _server.GetAsync($"/api/projects/{id}/plan/drawing?up=1,0,0");
+        Assert.Equal(118, drawing.GetProperty("bboxMm")[2].GetDouble(), 0.01);
+        Assert.True(drawing.GetProperty("front").GetProperty("seen").GetArrayLength() > 16);
+        Assert.True((await _server.GetAsync($"/api/projects/{id}/plan/parting-line")).GetArrayLength() % 6 == 0);
+        Assert.Equal("input.pull", (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/plan/attitude?up=up"))).Code);
+    }
+
+    [Fact]
+    public async Task The_pattern_is_handed_out_larger_by_the_shrink()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        var scale = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("scale").GetDouble();
+        var check = await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/pattern/stl"), unit: "mm"));
+        Assert.Equal(48_888.5 * Math.Pow(scale, 3), check.GetProperty("volumeMm3").GetDouble(), 1.0);
+        Assert.Equal(404, (int)(await _server.Client.GetAsync($"/api/projects/{id}/plan/pattern/exe")).StatusCode);
+    }
+
+    [Fact]
+    public async Task Halves_are_generated_in_the_background_and_pass_the_mesh_check()
+    {
+        var id = await DecidedAsync("cast-printed", "frame-grip.stl");
+        Assert.Equal(404, (int)(await _server.Client.GetAsync($"/api/projects/{id}/plan/split/lower/stl")).StatusCode);
+        var made = await GeneratedAsync(id);
+        Assert.Equal("done", made.GetProperty("work").GetProperty("phase").GetString());
+        Assert.InRange(made.GetProperty("figures").GetProperty("differencePct").GetDouble(), -0.5, 0.5);
+        foreach (var (half, format) in new[] { ("lower", "stl"), ("upper", "3mf") })
+        {
+            var check = await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/{half}/{format}"), $"{half}.{format}", "mm"));
+            Assert.True(check.GetProperty("watertight").GetBoolean());
+            Assert.Equal(made.GetProperty("figures").GetProperty($"{half}Cm3").GetDouble(), check.GetProperty("volumeMm3").GetDouble() / 1000, 0.05);
+        }
+
+        // The plan's printer time goes by what was generated.
+        var solid = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("printed").GetProperty("solidCm3").GetDouble();
+        var cavities = (await ChoicesAsync(id)).Pour.Count;
+        Assert.Equal(cavities * (made.GetProperty("figures").GetProperty("lowerCm3").GetDouble() + made.GetProperty("figures").GetProperty("upperCm3").GetDouble()), solid, 1e-6);
+        Assert.NotEmpty(await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/upper/drawing"));
+    }
+
+    [Fact]
+    public async Task An_undercut_part_is_refused_with_its_place_and_a_part_that_is_no_solid_at_once()
+    {
+        var id = await DecidedAsync("cast-printed", "probe-grommet.stl");
+        var work = (await GeneratedAsync(id)).GetProperty("work");
+        Assert.Equal("failed", work.GetProperty("phase").GetString());
+        Assert.Matches("around x -?[0-9.]+, y -?[0-9.]+, z -?[0-9.]+ mm", work.GetProperty("problem").GetString());
+        var declared = await _server.NewProjectAsync();
+        Assert.Equal("plan.none", (await StampoServer.RefusedAsync(await _server.Client.PostAsync($"/api/projects/{declared}/plan/split", null))).Code);
+    }
+
+    private async Task<JsonElement> GeneratedAsync(string id)
+    {
+        var state = await StampoServer.ReadAsync(await _server.Client.PostAsync($"/api/projects/{id}/plan/split", null));
+        for (var tries = 0; tries < 600 && state.GetProperty("work").GetProperty("phase").GetString() is "waiting" or "running"; tries++)
+        {
+            await Task.Delay(100);
+            state = await _server.GetAsync($"/api/projects/{id}/plan/split");
+        }
+
+        return state;
+    }
+
+    [Fact]
+    public async Task The_traveller_comes_as_sheet_paper_table_and_calendar()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        var sheet = await _server.GetAsync($"/api/projects/{id}/plan/traveller");
+        var rows = sheet.GetProperty("rows").EnumerateArray().ToList();
+        Assert.True(rows.Count > 15);
+        Assert.Contains(rows, r => r.GetProperty("weigh").GetString()!.Contains("base", StringComparison.Ordinal));
+        var pdf = await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/traveller.pdf");
+        Assert.Equal("%PDF"u8.ToArray(), pdf[..4]);
+        var csv = await _server.Client.GetStringAsync($"/api/projects/{id}/plan/traveller.csv");
+        Assert.Equal(rows.Count + 1, csv.TrimEnd().Split('\n').Length);
+        var calendar = Ical.Net.Calendar.Load(await _server.Client.GetStringAsync($"/api/projects/{id}/plan/traveller.ics"))!;
+        var shots = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("order").GetProperty("shots").GetInt32();
+        Assert.Equal([.. Enumerable.Range(2, shots - 1).Select(n => $"Trial: Shot {n} (mold 1)")], calendar.Events.Select(e => e.Summary).Where(s => s!.StartsWith("Trial: Shot ", StringComparison.Ordinal)).Order(StringComparer.Ordinal).OrderBy(s => s!.Length));
+        Assert.Equal(calendar.Events.Count, calendar.Events.Select(e => e.Uid).Distinct().Count());
+        Assert.All(calendar.Events, e => Assert.True(e.Start!.Value < e.End!.Value));
+    }
+
+    [Fact]
+    public async Task A_plan_beyond_the_pots_plate_is_kept_but_not_planned()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        var brief = (await _server.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!;
+        await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief with { Equipment = new Core.Briefs.Equipment { PotRatedKpa = 250, PotLitres = 40 } }, 0));
+        var plan = await ChoicesAsync(id);
+        var refused = (await SaveAsync(id, plan)).GetProperty("answer");
+        Assert.Equal("pot-pressure", refused.GetProperty("refusals")[0].GetProperty("code").GetString());
+        Assert.Equal(0, refused.GetProperty("operations").GetArrayLength());
+        Assert.Equal((422, "plan.refused"), await CodeAsync($"/api/projects/{id}/plan/traveller.pdf"));
+        var safe = (await SaveAsync(id, plan with { Filling = plan.Filling with { PressureKpa = 200 } }, 1)).GetProperty("answer");
+        Assert.NotEqual(0, safe.GetProperty("operations").GetArrayLength());
+    }
+
+    private async Task<(int, string)> CodeAsync(string path) => await StampoServer.RefusedAsync(await _server.Client.GetAsync(path)) is var (status, code, _) ? (status, code) : default;
+
+    [Fact]
+    public async Task Choices_that_cannot_be_are_refused_and_nothing_is_kept()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        var plan = await ChoicesAsync(id);
+        (CastingPlan, string)[] odd =
+        [
+            (plan with { Silicone = plan.Silicone with { SupplyId = "chewing-gum" } }, "silicone.supplyId"),
+            (plan with { Printed = plan.Printed with { PrintId = "abs" } }, "printed.printId"),
+            (plan with { Pour = plan.Pour with { MaterialId = "abs" } }, "materialId"),
+            (plan with { Silicone = plan.Silicone with { Up = [0, 0] } }, "silicone.up"),
+            (plan with { Silicone = plan.Silicone with { CureC = 240 } }, "atC"),
+            (plan with { Order = plan.Order with { PacksKg = [] } }, "order.packsKg"),
+            (plan with { Things = [new Core.Plans.Enclosed.EnclosedThing { Name = "", VolumeCm3 = 1 }] }, "things[0].name"),
+            (plan with { Hours = new Core.Plans.Operations.WorkingHours(9, 9) }, "hours.toH"),
+        ];
+        foreach (var (choices, field) in odd)
+            Assert.Equal(field, (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(choices, 0), Json.Options))).Field);
+        Assert.Equal(0, (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("version").GetInt32());
+    }
+
+    [Fact]
+    public async Task A_declared_part_is_planned_without_its_shape()
+    {
+        var id = await _server.NewProjectAsync();
+        var part = await _server.GetAsync($"/api/projects/{id}/part");
+        var change = new Part.PartChange(Core.Parts.LengthUnit.Mm, new Core.Parts.PartDeclaration { Size = new Core.Parts.DeclaredSize(60, 40, 20, 18, 90), NominalWallMm = 3, ThinnestWallMm = 2 }, null);
+        await _server.PutAsync($"/api/projects/{id}/part", new Save<Part.PartChange>(change, part.GetProperty("version").GetInt32()));
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 12, reason = "Before the model.", by = "Oren Tisdale" });
+        var answer = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer");
+        Assert.Equal(JsonValueKind.Null, answer.GetProperty("shape").ValueKind);
+        Assert.True(answer.GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble() > 100);
+        Assert.Equal("part.no-solid", (await CodeAsync($"/api/projects/{id}/plan/drawing?up=0,0,1")).Item2);
+    }
+
+    private async Task<JsonElement> PostJsonAsync(string calculator, string body)
+    {
+        using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+        return await StampoServer.ReadAsync(await _server.Client.PostAsync($"/api/calc/{calculator}", content));
+    }
+}
+
+/// <summary>Plans kept before they held more than one pour.</summary>
+public sealed class OldPlanTests
+{
+    [Fact]
+    public async Task A_plan_of_one_pour_is_taken_into_the_whole_plan()
+    {
+        string folder, id;
+        using (var before = new StampoServer(keepData: true))
+        {
+            folder = before.Folder;
+            id = await before.NewProjectWithPartAsync();
+            await before.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 40, reason = "Dozens.", by = "Oren Tisdale" });
+            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
+            await before.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, 0));
+            await using var db = new SqliteConnection($"Data Source={before.DatabaseFile}");
+            await db.OpenAsync();
+            await using var old = db.CreateCommand();
+            old.CommandText = string.Create(CultureInfo.InvariantCulture, $"UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'");
+            await old.ExecuteNonQueryAsync();
+        }
+
+        using var after = new StampoServer(folder);
+        var taken = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
+        Assert.Equal((5, 21), (taken.Pour.Count, taken.Pour.LossPct));
+        Assert.Equal(new SiliconeChoices(), taken.Silicone);
+    }
+}

@@ -1,0 +1,132 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { expect, idOf, saved, test } from './stampo';
+
+type Application = Parameters<typeof idOf>[0];
+
+const planOf = async (application: Application, name: string, at = '') =>
+  `/projects/${await idOf(application, name)}/plan${at && `?at=${at}`}`;
+
+const figure = (page: Page, label: string) => page.getByRole('button', { name: `${label}: show the working` });
+
+/** Chooses a route without the page. */
+async function decide(application: Application, name: string, routeId: string, quantity: number) {
+  const answer = await fetch(`${application.url}/api/projects/${await idOf(application, name)}/decisions`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ routeId, quantity, reason: 'To be planned.', by: 'Oren Tisdale' }),
+  });
+  expect(answer.ok).toBe(true);
+}
+
+test('the mold follows its patterns and its wall, and every figure opens', async ({ page, application }) => {
+  await page.goto(await planOf(application, 'Gateway housing', 'mold'));
+  const mass = async () => Number((await figure(page, 'To mix, with loss').textContent())!.replace(/[^0-9]/g, ''));
+  const before = await mass();
+  await page.getByLabel('Wall all round').fill('1.25 in');
+  await page.getByLabel('Wall all round').blur();
+  await expect.poll(mass).toBeGreaterThan(before * 1.2);
+  await expect(page.getByRole('img', { name: /Mold box, inside .* wall 31\.8 millimetres/ })).toBeVisible();
+  await figure(page, 'Silicone in it').click();
+  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText(
+    'box − patterns × part − gates − runner',
+  );
+  await page.keyboard.press('Escape');
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(mass).toBe(before);
+});
+
+test('turned by keyboard, the part wants other risers; the drawing is saved as SVG', async ({ page, application }) => {
+  await page.goto(await planOf(application, 'Gateway housing', 'mold'));
+  const attitude = page.getByRole('region', { name: 'Casting attitude' });
+  await expect(attitude).toContainText('Air would stay in one place');
+  await attitude.getByRole('button', { name: '+z up' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(attitude).toContainText(/Air would stay in [2-9] places/);
+  await attitude.getByRole('button', { name: 'As proposed' }).click();
+  await expect(attitude).toContainText('Air would stay in one place');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the mold-box drawing as SVG' }).click(),
+  ]);
+  const svg = readFileSync(await download.path(), 'utf8');
+  expect(svg).toContain('From above');
+  expect(svg.match(/<path/g)!.length).toBeGreaterThan(3);
+});
+
+test('a pot is not planned beyond its plate, and what to change is said', async ({ page, application }) => {
+  await page.goto(`/projects/${await idOf(application, 'Scale foot')}/brief`);
+  await page.getByRole('button', { name: 'Say what is in house' }).click();
+  await page.getByLabel('Pot rated to').fill('300');
+  await saved(page);
+  await page.goto(await planOf(application, 'Scale foot', 'cure'));
+  await expect(page.getByRole('alert').filter({ hasText: 'Not planned' })).toContainText(
+    'less a tenth as margin is 270 kPa',
+  );
+  await page.getByRole('link', { name: /^The work/ }).click();
+  await expect(page.getByText('Nothing is planned until the limit above is kept.')).toBeVisible();
+  await page.getByRole('link', { name: /^Fill and cure/ }).click();
+  await page.getByLabel('Pressure on the parts').fill('250');
+  await expect(page.getByText('Within every stated limit of the equipment.')).toBeVisible();
+  await page.getByRole('link', { name: /^The work/ }).click();
+  await expect(page.getByRole('region', { name: 'Operations' })).toContainText('Cure at 23 °C under 250 kPa');
+});
+
+test('the halves of a printed mold are generated, looked at and taken', async ({ page, application }) => {
+  await decide(application, 'Vent disc', 'cast-printed', 30);
+  await page.goto(await planOf(application, 'Vent disc', 'mold'));
+  await page.getByRole('button', { name: 'Generate the halves' }).click();
+  const lower = page.getByRole('link', { name: 'lower half as STL' });
+  await expect(lower).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/both read back closed/)).toBeVisible();
+  await expect(page.getByRole('application', { name: /two halves/ }).locator('canvas')).toBeVisible();
+  const [download] = await Promise.all([page.waitForEvent('download'), lower.click()]);
+  expect(download.suggestedFilename()).toBe('vent-disc-lower.stl');
+  expect(readFileSync(await download.path()).readUInt32LE(80)).toBeGreaterThan(500);
+});
+
+test('two halves that can’t come apart are refused with the place', async ({ page, application }) => {
+  await page.goto(await planOf(application, 'Probe grommet', 'mold'));
+  await page.getByRole('button', { name: 'Generate the halves' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Two halves can' })).toContainText(
+    /around x .* y .* z .* mm/,
+    { timeout: 60_000 },
+  );
+});
+
+test('a thing cast in is held, limits the cure and saves resin', async ({ page, application }) => {
+  await page.goto(await planOf(application, 'Gateway housing', 'within'));
+  await page.getByRole('button', { name: 'Add a thing' }).click();
+  await page.getByLabel('Name').fill('Radio board');
+  await page.getByLabel('Volume of each').fill('6');
+  await page.getByLabel('Mass of each').fill('5');
+  await page.getByLabel('Stands').first().fill('30');
+  const board = page.getByRole('region', { name: 'Radio board' });
+  await expect(board).toContainText('it floats');
+  await expect(board).toContainText('Radio board stands 30 °C');
+  await page.getByRole('link', { name: /^The work/ }).click();
+  await expect(page.getByRole('region', { name: 'Operations' })).toContainText(
+    'Radio board held down by pegs from above',
+  );
+});
+
+test('the work goes onto paper, into a table and a calendar', async ({ page, application }) => {
+  await page.goto(await planOf(application, 'Scale foot'));
+  await expect(page.getByRole('region', { name: 'When it happens' })).toBeVisible();
+  for (const [name, ending] of [
+    ['PDF', 'pdf'],
+    ['CSV', 'csv'],
+    ['Calendar', 'ics'],
+  ] as const) {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name, exact: true }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe(`traveller.${ending}`);
+    expect(readFileSync(await download.path()).length).toBeGreaterThan(1000);
+  }
+  await page.getByRole('link', { name: 'Traveller' }).click();
+  await expect(page.getByRole('heading', { name: 'Traveller: Scale foot, rev B' })).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'Weigh the silicone' })).toContainText(/base \d+ g/);
+});
