@@ -16,8 +16,8 @@ internal static class Molds
     {
         var part = MeshCheck.Run(SphereStl.OfAtLeast(50_000), LengthUnit.Mm);
         var surface = new SolidSurface(part.Mesh, part.Faults, part.Topology, false);
-        Line($"{part.Mesh.TriangleCount:#,0} triangles: split mold, exact to 1/1024 mm", Ms(() => SplitMolds.Of(surface, Up, new SplitMoldRequest(), Progress.None)), 20_000);
-        Line($"{part.Mesh.TriangleCount:#,0} triangles: parting line, risers, ceilings, once a part", Ms(() => PlannedShape.Of(surface, Up, null, false, null)), 2_000);
+        Shapes.Line($"{part.Mesh.TriangleCount:#,0} triangles: split mold, exact to 1/1024 mm", Ms(() => SplitMolds.Of(surface, Up, new SplitMoldRequest(), Progress.None)), 20_000);
+        Shapes.Line($"{part.Mesh.TriangleCount:#,0} triangles: parting line, risers, ceilings, once a part", Ms(() => PlannedShape.Of(surface, Up, null, false, null)), 2_000);
     }
 
     private static double Ms(Action work) => Enumerable.Range(0, 3).Select(_ =>
@@ -26,7 +26,4 @@ internal static class Molds
         work();
         return watch.Elapsed.TotalMilliseconds;
     }).Order().ElementAt(1);
-
-    private static void Line(string what, double ms, double limitMs) =>
-        Console.WriteLine($"{what,-58} median {ms,7:0} ms {"",17} limit {limitMs,5:0} ms {"",17}   {(ms <= limitMs ? "kept" : "MISSED")}");
 }

@@ -92,6 +92,6 @@ internal static class Shapes
         }).Order().ElementAt(2);
     }
 
-    private static void Line(string what, double ms, double limitMs) =>
+    internal static void Line(string what, double ms, double limitMs) =>
         Console.WriteLine($"{what,-58} median {ms,7:0} ms {"",17} limit {limitMs,5:0} ms {"",17}   {(ms <= limitMs ? "kept" : "MISSED")}");
 }

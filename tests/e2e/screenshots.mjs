@@ -29,33 +29,34 @@ const views = [
     canvas: true,
     scheme: 'dark',
   },
-  {
-    name: 'part-unit',
-    path: (id) => `/projects/${id('Frame grip')}/part`,
-    canvas: true,
-    act: async (page) => {
-      await page.getByLabel('Numbers in').click();
-      await page.getByRole('option', { name: 'inches' }).click();
-      await page.getByRole('region', { name: 'How long is this part?' }).waitFor();
-    },
-  },
   { name: 'brief', full: true, path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
   { name: 'ladder', path: (id) => `/projects/${id('Probe grommet')}/ladder` },
   { name: 'library', path: () => '/library?shelf=materials' },
-  {
-    name: 'bridge',
-    path: (id) => `/projects/${id('Gateway housing')}/routes?q=43`,
-    act: (page) => page.locator('#bridge').evaluate((heading) => heading.scrollIntoView()),
-  },
   { name: 'memo', full: true, path: (id) => `/projects/${id('Gateway housing')}/memo?q=43` },
   { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes?q=43` },
   { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
-  { name: 'plan-night', path: (id) => `/projects/${id('Gateway housing')}/plan`, scheme: 'dark' },
+  { name: 'plan-mold', full: true, canvas: true, path: (id) => `/projects/${id('Scale foot')}/plan?at=mold` },
+  { name: 'plan-night', canvas: true, path: (id) => `/projects/${id('Gateway housing')}/plan?at=mold`, scheme: 'dark' },
+  { name: 'plan-shot', path: (id) => `/projects/${id('Scale foot')}/plan?at=shot` },
+  { name: 'traveller', full: true, path: (id) => `/projects/${id('Gateway housing')}/traveller` },
   {
     name: 'routes-narrow',
     path: (id) => `/projects/${id('Scale foot')}/routes?q=40`,
     size: { width: 420, height: 900 },
+  },
+  {
+    // Last, since it decides on a route the other pictures don't have.
+    name: 'plan-halves',
+    size: { width: 1280, height: 900 },
+    before: (id, decide) => decide(id('Frame grip'), 'cast-printed'),
+    path: (id) => `/projects/${id('Frame grip')}/plan?at=mold`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Generate the halves' }).click();
+      await page.getByRole('link', { name: 'lower half as STL' }).waitFor();
+      await page.locator('canvas').waitFor();
+      await page.waitForTimeout(1500);
+    },
   },
 ];
 
@@ -65,8 +66,15 @@ const browser = await browserType.launch(chromium);
 try {
   const projects = await (await fetch(`${application.url}/api/projects`)).json();
   const id = (name) => projects.find((project) => project.name === name).id;
-  for (const { name, path, size = wide, scheme = 'light', canvas, act, full = false } of views) {
+  const decide = (project, routeId) =>
+    fetch(`${application.url}/api/projects/${project}/decisions`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ routeId, quantity: 5, reason: 'A few to hold.', by: 'Ilka Brandvold' }),
+    });
+  for (const { name, path, size = wide, scheme = 'light', canvas, act, before, full = false } of views) {
     if (only.length > 0 && !only.includes(name)) continue;
+    if (before) await before(id, decide);
     const page = await browser.newPage({ viewport: size, colorScheme: scheme });
     await page.goto(application.url + path(id), { waitUntil: 'networkidle' });
     // What is laid out only when scrolled to is laid out for a picture of the whole page.

@@ -1,4 +1,5 @@
 using Stampo.Core.Materials;
+using Stampo.Core.Plans.Batches;
 using Stampo.Core.Plans.Enclosed;
 using Stampo.Core.Plans.Filling;
 using Stampo.Core.Plans.Life;
@@ -41,12 +42,12 @@ public sealed record CastingPlan
 
     public WorkingHours Hours { get; init; } = new();
 
-    /// <summary>What the route proposes to begin with.</summary>
-    public static CastingPlan From(string routeId, CastingMethod method) => new()
+    /// <summary>What the route proposes to begin with. In a chamber the resin is warmed to run thin, and mixed where no air gets in.</summary>
+    public static CastingPlan From(string routeId, CastingMethod method)
     {
-        RouteId = routeId,
-        Pour = new PourChoices { MaterialId = method.MaterialId, Count = method.Cavities, ExtraCm3PerPart = method.ExtraCm3PerPart },
-    };
+        var pour = new PourChoices { MaterialId = method.MaterialId, Count = method.Cavities, ExtraCm3PerPart = method.ExtraCm3PerPart };
+        return new CastingPlan { RouteId = routeId, Pour = method.Filling == FillingSchool.Chamber ? pour with { ResinC = 35, Steps = new PourSteps(1, 0, 0.3) } : pour };
+    }
 
     /// <summary>The split mold asked for, larger by its resin's shrink unless another scale was chosen.</summary>
     public SplitMoldRequest SplitFor(Material resin) => Split with { Scale = Split.Scale ?? ShrinkChain.Of(resin.ShrinkPct.Likely) };

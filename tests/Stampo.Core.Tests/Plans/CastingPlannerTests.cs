@@ -72,7 +72,11 @@ public class CastingPlannerTests
         var ids = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { School = SplitSchool.TwoPour } }).Operations.Select(o => o.Id).ToList();
         Assert.True(ids.IndexOf("cure-silicone-1") < ids.IndexOf("turn") && ids.IndexOf("turn") < ids.IndexOf("mix-silicone-2-1"));
         Assert.Contains(Plan("cast-hybrid").Operations, o => o.Id == "back-shell");
-        Assert.Contains(Plan("cast-vacuum").Operations, o => o.Id == "warm");
+        var chamber = Plan("cast-vacuum");
+        Assert.Contains(chamber.Operations, o => o.Id == "warm");
+        Assert.DoesNotContain(chamber.Operations, o => o.Id.StartsWith("degas-", StringComparison.Ordinal) && o.Stage == Stage.Shot);
+        // Resin at 35 °C has less than half of the pot life it has at 23 °C.
+        Assert.Equal(Math.Pow(2, -1.2), chamber.Batch.WorkingTimeMin!.Value / Plan("cast-vacuum", p => p with { Pour = p.Pour with { ResinC = 23 } }).Batch.WorkingTimeMin!.Value, 1e-9);
     }
 
     [Fact]

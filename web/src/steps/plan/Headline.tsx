@@ -2,7 +2,7 @@ import { Box, ButtonBase, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { count, number } from '../../shared/format';
 import { useWorking } from '../../shared/useWorking';
-import type { StationProps } from './PlanPage';
+import type { StationProps } from './station';
 import { day, daysBetween, range } from './moments';
 
 /** What the plan promises, on one line: dates, molds, and what to have in the house. */

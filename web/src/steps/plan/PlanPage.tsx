@@ -12,6 +12,7 @@ import { type Step, type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { Headline } from './Headline';
 import { labels, RefusedContext, type Station, stationOf, stations } from './planForm';
+import type { StationProps } from './station';
 import { StationLine } from './StationLine';
 
 const WorkStation = lazy(() => import('./work/WorkStation'));
@@ -32,13 +33,6 @@ const planApi = (id: string): StepApi<CastingPlan, PlanAnswer> => {
     of: (answer) => answer.plan,
   };
 };
-
-export interface StationProps {
-  projectId: string;
-  plan: CastingPlan;
-  answer: CastingPlanAnswer;
-  whole: PlanAnswer;
-}
 
 export function PlanPage() {
   const { projectId = '' } = useParams();

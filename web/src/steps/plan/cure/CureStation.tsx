@@ -5,59 +5,18 @@ import { number } from '../../../shared/format';
 import { FormChoice } from '../../../shared/formFields';
 import { Findings } from '../../part/Findings';
 import { day } from '../moments';
-import { inputGrid, PlanNumber } from '../planForm';
+import { PlanNumber } from '../planForm';
 import { fillingNames } from '../names';
-import type { StationProps } from '../PlanPage';
+import { FigureGrid, StationSheet, type StationProps } from '../station';
 
 /** How it is filled and cured: by which school against bubbles, in which equipment, until when. */
 export default function CureStation({ answer, plan }: StationProps) {
   const { filling, schedule } = answer;
   const findings = [...filling.refusals, ...filling.messages];
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 4 }}>
-      <div>
-        {findings.length > 0 ? (
-          <Findings findings={findings} />
-        ) : (
-          <Typography sx={{ my: 1.5 }}>Within every stated limit of the equipment.</Typography>
-        )}
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
-          <Figure
-            label={`Handling strength, at ${number(filling.cureC)} °C`}
-            value={number(filling.demoldH, 2)}
-            unit="h"
-            line="demold"
-            large
-          />
-          <Figure label="Full properties after" value={number(filling.fullCureH / 24, 2)} unit="days" large />
-          {schedule && <Figure label="First part in hand" value={day(schedule.firstPart)} />}
-          {schedule && <Figure label="Last part with full properties" value={day(schedule.fullCure)} />}
-          {filling.bubbleRatio != null && (
-            <Figure
-              label="A bubble shrinks to"
-              value={number(filling.bubbleRatio, 3)}
-              unit="of its width"
-              line="bubble"
-            />
-          )}
-          {filling.pumpDownS != null && (
-            <Figure
-              label={`Chamber down to ${number(plan.filling.toMbar)} mbar`}
-              value={number(filling.pumpDownS, 3)}
-              unit="s"
-              line="pumpDown"
-            />
-          )}
-          <Figure label="Hottest inside, about" value={number(answer.peakC, 2)} unit="°C" line="peak" />
-          {schedule && <Figure label="Shots a working day" value={number(schedule.shotsADay, 2)} />}
-        </Box>
-        {filling.bubbleRatio != null && <Bubbles ratio={filling.bubbleRatio} kpa={plan.filling.pressureKpa} />}
-      </div>
-      <section aria-labelledby="cure-inputs">
-        <Typography variant="h2" id="cure-inputs" sx={{ mb: 1.5 }}>
-          Worked out from
-        </Typography>
-        <Box sx={inputGrid}>
+    <StationSheet
+      inputs={
+        <>
           <FormChoice<CastingPlan>
             name="filling.school"
             label="Against bubbles"
@@ -94,13 +53,54 @@ export default function CureStation({ answer, plan }: StationProps) {
           />
           <PlanNumber name="filling.toMbar" label="Pumped down to" unit="mbar" min={0.1} max={500} />
           <PlanNumber name="filling.overfillMm" label="Reservoir stands over" unit="mm" min={0} max={100} />
-        </Box>
-        <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
-          Chamber, pump, pot and oven come from the brief’s equipment. A pot is used to nine tenths of its plate and no
-          further.
-        </Typography>
-      </section>
-    </Box>
+        </>
+      }
+      more={
+        <>
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
+            Chamber, pump, pot and oven come from the brief’s equipment. A pot is used to nine tenths of its plate and
+            no further.
+          </Typography>
+        </>
+      }
+    >
+      {findings.length > 0 ? (
+        <Findings findings={findings} />
+      ) : (
+        <Typography sx={{ my: 1.5 }}>Within every stated limit of the equipment.</Typography>
+      )}
+      <FigureGrid>
+        <Figure
+          label={`Handling strength, at ${number(filling.cureC)} °C`}
+          value={number(filling.demoldH, 2)}
+          unit="h"
+          line="demold"
+          large
+        />
+        <Figure label="Full properties after" value={number(filling.fullCureH / 24, 2)} unit="days" large />
+        {schedule && <Figure label="First part in hand" value={day(schedule.firstPart)} />}
+        {schedule && <Figure label="Last part with full properties" value={day(schedule.fullCure)} />}
+        {filling.bubbleRatio != null && (
+          <Figure
+            label="A bubble shrinks to"
+            value={number(filling.bubbleRatio, 3)}
+            unit="of its width"
+            line="bubble"
+          />
+        )}
+        {filling.pumpDownS != null && (
+          <Figure
+            label={`Chamber down to ${number(plan.filling.toMbar)} mbar`}
+            value={number(filling.pumpDownS, 3)}
+            unit="s"
+            line="pumpDown"
+          />
+        )}
+        <Figure label="Hottest inside, about" value={number(answer.peakC, 2)} unit="°C" line="peak" />
+        {schedule && <Figure label="Shots a working day" value={number(schedule.shotsADay, 2)} />}
+      </FigureGrid>
+      {filling.bubbleRatio != null && <Bubbles ratio={filling.bubbleRatio} kpa={plan.filling.pressureKpa} />}
+    </StationSheet>
   );
 }
 

@@ -5,7 +5,7 @@ import type { Attitude, StoredPart } from '../../../app/api/types';
 import { useInk } from '../../../app/theme/useInk';
 import { mmPer } from '../../part/units';
 import { useDrawing } from '../../part/viewer/useShape';
-import { Stage3d } from './Stage3d';
+import { Solid, Stage3d } from './Stage3d';
 
 const RISER_MM = 4;
 const GATE_MM = 6;
@@ -42,21 +42,7 @@ export function AttitudeScene({ part, attitude, wallMm, line }: Props) {
       >
         <group matrix={stand} matrixAutoUpdate={false}>
           <group scale={scale}>
-            <mesh geometry={drawing.geometry}>
-              <meshStandardMaterial
-                color={ink.part}
-                flatShading
-                roughness={0.85}
-                polygonOffset
-                polygonOffsetFactor={1}
-                polygonOffsetUnits={1}
-              />
-            </mesh>
-            {drawing.edges && (
-              <lineSegments geometry={drawing.edges}>
-                <lineBasicMaterial color={ink.edge} />
-              </lineSegments>
-            )}
+            <Solid drawing={drawing} color={ink.part} />
           </group>
           {parting && (
             <lineSegments geometry={parting} renderOrder={3}>

@@ -4,10 +4,11 @@ import { Figure } from '../../../shared/Figure';
 import { number } from '../../../shared/format';
 import { FormCheck, FormChoice } from '../../../shared/formFields';
 import { Findings } from '../../part/Findings';
-import { inputGrid, PlanNumber } from '../planForm';
+import { NamedChoice } from '../NamedChoice';
+import { PlanNumber } from '../planForm';
 import { fillNames } from '../names';
-import type { StationProps } from '../PlanPage';
-import { PrintChoice } from './PrintChoice';
+import { FigureGrid, StationSheet, type StationProps } from '../station';
+import { softens } from './softens';
 
 type Props = StationProps & { fill: NonNullable<CastingPlanAnswer['fill']> };
 
@@ -15,31 +16,9 @@ type Props = StationProps & { fill: NonNullable<CastingPlanAnswer['fill']> };
 export function FillPlan({ answer, whole, fill, plan }: Props) {
   const hollow = plan.fill.purpose === 'hollow';
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 4 }}>
-      <div>
-        <Findings findings={fill.advice} />
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
-          <Figure label="Resin in one part" value={number(fill.fillCm3, 3)} unit="cm³" line="hollow" />
-          <Figure label="It weighs" value={number(fill.massG, 3)} unit="g" line="fillMass" />
-          <Figure
-            label="Standing over, cut off"
-            value={number(answer.working.find((l) => l.id === 'overfill')?.value as number, 2)}
-            unit="cm³"
-            line="overfill"
-          />
-          <Figure label="The print" value={number(fill.printG, 3)} unit="g" />
-          <Figure label="The part, filled" value={number(fill.partG, 3)} unit="g" />
-          <Figure label="Resin inside may reach" value={number(answer.peakC, 2)} unit="°C" line="peak" />
-        </Box>
-        <Typography sx={{ mt: 2 }}>
-          Resin on print bonds <b>{fill.bond.strength}</b>: {fill.bond.note}.
-        </Typography>
-      </div>
-      <section aria-labelledby="fill-inputs">
-        <Typography variant="h2" id="fill-inputs" sx={{ mb: 1.5 }}>
-          Worked out from
-        </Typography>
-        <Box sx={inputGrid}>
+    <StationSheet
+      inputs={
+        <>
           <FormChoice<CastingPlan>
             name="fill.purpose"
             label="What is filled"
@@ -47,7 +26,7 @@ export function FillPlan({ answer, whole, fill, plan }: Props) {
             names={fillNames}
             sx={{ gridColumn: '1 / -1' }}
           />
-          <PrintChoice name="fill.printId" prints={whole.prints} />
+          <NamedChoice name="fill.printId" label="Printed of" options={whole.prints} hint={softens} />
           <PlanNumber
             name="fill.skinMm"
             label={hollow ? 'Printed skin' : 'Pocket walls, cut away'}
@@ -72,8 +51,29 @@ export function FillPlan({ answer, whole, fill, plan }: Props) {
           <Box sx={{ alignSelf: 'center' }}>
             <FormCheck<CastingPlan> name="fill.interlocks" label="Interlocks drawn" />
           </Box>
-        </Box>
-      </section>
-    </Box>
+        </>
+      }
+    >
+      <Typography color="textSecondary">
+        For prints that are filled with resin; a plain print needs nothing of this.
+      </Typography>
+      <Findings findings={fill.advice} />
+      <FigureGrid>
+        <Figure label="Resin in one part" value={number(fill.fillCm3, 3)} unit="cm³" line="hollow" />
+        <Figure label="It weighs" value={number(fill.massG, 3)} unit="g" line="fillMass" />
+        <Figure
+          label="Standing over, cut off"
+          value={number(answer.working.find((l) => l.id === 'overfill')?.value as number, 2)}
+          unit="cm³"
+          line="overfill"
+        />
+        <Figure label="The print" value={number(fill.printG, 3)} unit="g" />
+        <Figure label="The part, filled" value={number(fill.partG, 3)} unit="g" />
+        <Figure label="Resin inside may reach" value={number(answer.peakC, 2)} unit="°C" line="peak" />
+      </FigureGrid>
+      <Typography sx={{ mt: 2 }}>
+        Resin on print bonds <b>{fill.bond.strength}</b>: {fill.bond.note}.
+      </Typography>
+    </StationSheet>
   );
 }

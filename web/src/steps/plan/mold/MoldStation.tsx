@@ -1,4 +1,4 @@
-import type { StationProps } from '../PlanPage';
+import type { StationProps } from '../station';
 import { FillPlan } from './FillPlan';
 import { PrintedPlan } from './PrintedPlan';
 import { SiliconePlan } from './SiliconePlan';

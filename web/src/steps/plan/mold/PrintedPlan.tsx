@@ -5,10 +5,11 @@ import { Figure } from '../../../shared/Figure';
 import { number, range } from '../../../shared/format';
 import { FormCheck, FormChoice } from '../../../shared/formFields';
 import { Findings } from '../../part/Findings';
+import { NamedChoice } from '../NamedChoice';
 import { inputGrid, PlanNumber } from '../planForm';
 import { printedNames } from '../names';
-import type { StationProps } from '../PlanPage';
-import { PrintChoice } from './PrintChoice';
+import { FigureGrid, StationSheet, type StationProps } from '../station';
+import { softens } from './softens';
 import { usePart } from './SiliconePlan';
 
 const SplitMold = lazy(() => import('./SplitMold'));
@@ -22,43 +23,9 @@ export function PrintedPlan({ projectId, answer, whole, printed, plan }: Props) 
   const part = usePart(projectId);
   const shell = shells.includes(printed.kind ?? '');
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 360px' }, gap: 4 }}>
-      <div>
-        <Findings findings={printed.messages} />
-        {printed.messages.length === 0 && (
-          <Alert severity="success">Nothing in shape, heat or strength speaks against it.</Alert>
-        )}
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
-          <Figure
-            label={shell ? 'Solid of one shell' : 'Solid of both halves'}
-            value={number(printed.solidCm3, 3)}
-            unit="cm³"
-            line="moldSolid"
-          />
-          <Figure label="Printer time" value={number(printed.printH, 2)} unit="h" line="moldPrintH" />
-          <Figure label="Off the printer" value={range(printed.price, 2)} unit="€" line="moldPrice" />
-          <Figure label="Resin inside may reach" value={number(answer.peakC, 2)} unit="°C" line="peak" />
-          {printed.breakRatio != null && (
-            <Figure
-              label="Shell against part, in bending"
-              value={number(printed.breakRatio, 2)}
-              unit="×"
-              line="breakRatio"
-            />
-          )}
-          <Figure label="Made larger by, for shrink" value={answer.scale.toFixed(5)} unit="×" line="scale" />
-        </Box>
-        {!shell && part?.hash && (
-          <Suspense fallback={<Box sx={{ height: 460 }} />}>
-            <SplitMold projectId={projectId} version={whole.plan!.version} cavities={plan.pour.count} />
-          </Suspense>
-        )}
-      </div>
-      <section aria-labelledby="printed-inputs">
-        <Typography variant="h2" id="printed-inputs" sx={{ mb: 1.5 }}>
-          Worked out from
-        </Typography>
-        <Box sx={inputGrid}>
+    <StationSheet
+      inputs={
+        <>
           <FormChoice<CastingPlan>
             name="printed.kind"
             label="Kind"
@@ -67,7 +34,7 @@ export function PrintedPlan({ projectId, answer, whole, printed, plan }: Props) 
             unset="as the route makes it"
             sx={{ gridColumn: '1 / -1' }}
           />
-          <PrintChoice name="printed.printId" prints={whole.prints} />
+          <NamedChoice name="printed.printId" label="Printed of" options={whole.prints} hint={softens} />
           {shell && (
             <PlanNumber name="printed.shellMm" label="Shell" unit="mm" min={0.3} max={20} hint="0.8 to 1.2 breaks" />
           )}
@@ -80,63 +47,105 @@ export function PrintedPlan({ projectId, answer, whole, printed, plan }: Props) 
               <FormCheck<CastingPlan> name="printed.sealed" label="Post-cured, sealed, and a test dab cured clean" />
             </Box>
           )}
-        </Box>
-        {!shell && (
-          <>
-            <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
-              The halves
-            </Typography>
-            <Box sx={inputGrid}>
-              <PlanNumber name="split.wallMm" label="Wall" unit="mm" min={3} max={100} />
-              <PlanNumber
-                name="split.partingMm"
-                label="Parting plane"
-                unit="mm"
-                optional
-                min={0}
-                max={2000}
-                hint="empty: least shut-off"
-              />
-              <PlanNumber
-                name="split.boltHoleMm"
-                label="Bolt holes"
-                unit="mm"
-                optional
-                min={0.5}
-                hint="empty: clamps"
-              />
-              <PlanNumber
-                name="split.pourHoleMm"
-                label="Pour hole"
-                unit="mm"
-                optional
-                min={0.5}
-                max={40}
-                hint="empty: none"
-              />
-              <PlanNumber name="split.ventMm" label="Vents" unit="mm" optional min={0.5} max={20} hint="empty: none" />
-              <PlanNumber name="split.keyClearanceMm" label="Play of the keys" unit="mm" min={0} max={1} />
-              <PlanNumber
-                name="split.scale"
-                label="Scale for shrink"
-                unit="×"
-                optional
-                min={0.5}
-                max={2}
-                hint={`empty: ${answer.scale.toFixed(5)} for shrink`}
-              />
-              <Box sx={{ alignSelf: 'center' }}>
-                <FormCheck<CastingPlan> name="split.keys" label="Keys" />
+        </>
+      }
+      more={
+        <>
+          {!shell && (
+            <>
+              <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
+                The halves
+              </Typography>
+              <Box sx={inputGrid}>
+                <PlanNumber name="split.wallMm" label="Wall" unit="mm" min={3} max={100} />
+                <PlanNumber
+                  name="split.partingMm"
+                  label="Parting plane"
+                  unit="mm"
+                  optional
+                  min={0}
+                  max={2000}
+                  hint="empty: least shut-off"
+                />
+                <PlanNumber
+                  name="split.boltHoleMm"
+                  label="Bolt holes"
+                  unit="mm"
+                  optional
+                  min={0.5}
+                  hint="empty: clamps"
+                />
+                <PlanNumber
+                  name="split.pourHoleMm"
+                  label="Pour hole"
+                  unit="mm"
+                  optional
+                  min={0.5}
+                  max={40}
+                  hint="empty: none"
+                />
+                <PlanNumber
+                  name="split.ventMm"
+                  label="Vents"
+                  unit="mm"
+                  optional
+                  min={0.5}
+                  max={20}
+                  hint="empty: none"
+                />
+                <PlanNumber name="split.keyClearanceMm" label="Play of the keys" unit="mm" min={0} max={1} />
+                <PlanNumber
+                  name="split.scale"
+                  label="Scale for shrink"
+                  unit="×"
+                  optional
+                  min={0.5}
+                  max={2}
+                  hint={`empty: ${answer.scale.toFixed(5)} for shrink`}
+                />
+                <Box sx={{ alignSelf: 'center' }}>
+                  <FormCheck<CastingPlan> name="split.keys" label="Keys" />
+                </Box>
               </Box>
-            </Box>
-          </>
+            </>
+          )}
+          {plan.printed.kind === 'soluble' && (
+            <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+              The shell is dissolved after the cure; count a night for it.
+            </Typography>
+          )}
+        </>
+      }
+    >
+      <Findings findings={printed.messages} />
+      {printed.messages.length === 0 && (
+        <Alert severity="success">Nothing in shape, heat or strength speaks against it.</Alert>
+      )}
+      <FigureGrid>
+        <Figure
+          label={shell ? 'Solid of one shell' : 'Solid of both halves'}
+          value={number(printed.solidCm3, 3)}
+          unit="cm³"
+          line="moldSolid"
+        />
+        <Figure label="Printer time" value={number(printed.printH, 2)} unit="h" line="moldPrintH" />
+        <Figure label="Off the printer" value={range(printed.price, 2)} unit="€" line="moldPrice" />
+        <Figure label="Resin inside may reach" value={number(answer.peakC, 2)} unit="°C" line="peak" />
+        {printed.breakRatio != null && (
+          <Figure
+            label="Shell against part, in bending"
+            value={number(printed.breakRatio, 2)}
+            unit="×"
+            line="breakRatio"
+          />
         )}
-        {plan.printed.kind === 'soluble' && (
-          <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-            The shell is dissolved after the cure; count a night for it.
-          </Typography>
-        )}
-      </section>
-    </Box>
+        <Figure label="Made larger by, for shrink" value={answer.scale.toFixed(5)} unit="×" line="scale" />
+      </FigureGrid>
+      {!shell && part?.hash && (
+        <Suspense fallback={<Box sx={{ height: 460 }} />}>
+          <SplitMold projectId={projectId} version={whole.plan!.version} cavities={plan.pour.count} />
+        </Suspense>
+      )}
+    </StationSheet>
   );
 }

@@ -1,6 +1,5 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
-import { Controller, useFormContext } from 'react-hook-form';
 import { useQuery } from '@tanstack/react-query';
 import { client, unwrap } from '../../../app/api/client';
 import type { CastingPlan, CastingPlanAnswer, StoredPart } from '../../../app/api/types';
@@ -8,10 +7,11 @@ import { Figure } from '../../../shared/Figure';
 import { box, number } from '../../../shared/format';
 import { FormChoice } from '../../../shared/formFields';
 import { Findings } from '../../part/Findings';
+import { NamedChoice } from '../NamedChoice';
 import { PotLifeBar } from '../PotLifeBar';
-import { inputGrid, PlanNumber } from '../planForm';
+import { PlanNumber } from '../planForm';
 import { splitNames } from '../names';
-import type { StationProps } from '../PlanPage';
+import { FigureGrid, StationSheet, type StationProps } from '../station';
 import { BoxDrawing } from './BoxDrawing';
 
 const AttitudePanel = lazy(() => import('./AttitudePanel'));
@@ -23,29 +23,15 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
   const { mold } = silicone;
   const part = usePart(projectId);
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 360px' }, gap: 4 }}>
-      <div>
-        <BoxDrawing projectId={projectId} mold={mold} shape={answer.shape} twoPour={silicone.school === 'twoPour'} />
-        <Silicone silicone={silicone} />
-        <Findings findings={[...mold.messages, ...silicone.cure.messages]} />
-        {part?.hash && answer.shape && (
-          <Suspense fallback={<Box sx={{ height: 460 }} />}>
-            <AttitudePanel
-              projectId={projectId}
-              part={part}
-              shape={answer.shape}
-              wallMm={mold.wallMm}
-              fixed={silicone.school === 'twoPour'}
-            />
-          </Suspense>
-        )}
-      </div>
-      <section aria-labelledby="mold-inputs">
-        <Typography variant="h2" id="mold-inputs" sx={{ mb: 1.5 }}>
-          Worked out from
-        </Typography>
-        <Box sx={inputGrid}>
-          <SiliconeChoice silicones={whole.silicones} />
+    <StationSheet
+      inputs={
+        <>
+          <NamedChoice
+            name="silicone.supplyId"
+            label="Silicone"
+            options={whole.silicones}
+            hint={(s) => `${s.mix}, pot life ${s.potLifeMin} min, ${s.cureH} h at 23 °C; ${s.source}`}
+          />
           <FormChoice<CastingPlan>
             name="silicone.school"
             label="Split"
@@ -111,9 +97,24 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
                 : 'parts cure without'
             }
           />
-        </Box>
-      </section>
-    </Box>
+        </>
+      }
+    >
+      <BoxDrawing projectId={projectId} mold={mold} shape={answer.shape} twoPour={silicone.school === 'twoPour'} />
+      <Silicone silicone={silicone} />
+      <Findings findings={[...mold.messages, ...silicone.cure.messages]} />
+      {part?.hash && answer.shape && (
+        <Suspense fallback={<Box sx={{ height: 460 }} />}>
+          <AttitudePanel
+            projectId={projectId}
+            part={part}
+            shape={answer.shape}
+            wallMm={mold.wallMm}
+            fixed={silicone.school === 'twoPour'}
+          />
+        </Suspense>
+      )}
+    </StationSheet>
   );
 }
 
@@ -157,7 +158,7 @@ function Silicone({ silicone: { mold, cure } }: Pick<Props, 'silicone'>) {
           what="it sets"
         />
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
+      <FigureGrid>
         <Figure label="Inside of the box" value={box(mold.boxMm)} unit="mm" line="box" />
         <Figure label="Silicone in it" value={number(mold.siliconeCm3, 4)} unit="cm³" line="silicone" />
         <Figure label="To mix, with loss" value={number(mold.massG, 4)} unit="g" line="siliconeMass" />
@@ -171,38 +172,8 @@ function Silicone({ silicone: { mold, cure } }: Pick<Props, 'silicone'>) {
         <Figure label="Cure" value={number(cure.hours, 2)} unit="h" line="hours" />
         <Figure label="Shrink that heat locks in" value={number(cure.heatShrinkPct, 2)} unit="%" line="heatShrink" />
         <Figure label="Rows of patterns" value={`${mold.layout.columns} × ${mold.layout.rows}`} />
-      </Box>
+      </FigureGrid>
     </>
-  );
-}
-
-function SiliconeChoice({ silicones }: { silicones: StationProps['whole']['silicones'] }) {
-  const { control } = useFormContext<CastingPlan>();
-  return (
-    <Controller
-      control={control}
-      name="silicone.supplyId"
-      render={({ field }) => {
-        const chosen = silicones.find((s) => s.id === field.value);
-        return (
-          <TextField
-            {...field}
-            select
-            label="Silicone"
-            sx={{ gridColumn: '1 / -1' }}
-            helperText={
-              chosen && `${chosen.mix}, pot life ${chosen.potLifeMin} min, ${chosen.cureH} h at 23 °C; ${chosen.source}`
-            }
-          >
-            {silicones.map((s) => (
-              <MenuItem key={s.id} value={s.id}>
-                {s.name}
-              </MenuItem>
-            ))}
-          </TextField>
-        );
-      }}
-    />
   );
 }
 

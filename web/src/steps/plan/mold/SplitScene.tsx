@@ -4,8 +4,8 @@ import { Vector3 } from 'three';
 import type { SplitMoldState } from '../../../app/api/types';
 import { Problem } from '../../../app/api/client';
 import { useInk } from '../../../app/theme/useInk';
-import { decodeDrawing, type Drawing } from '../../part/viewer/drawing';
-import { Stage3d } from './Stage3d';
+import { decodeDrawing } from '../../part/viewer/drawing';
+import { Solid, Stage3d } from './Stage3d';
 
 interface Props {
   projectId: string;
@@ -28,48 +28,24 @@ export function SplitScene({ projectId, version, figures, open }: Props) {
   return (
     <Box sx={{ my: 1 }}>
       <Stage3d label="The two halves of the mold" radius={radius * 1.25}>
-        <Half
-          drawing={lower}
-          color={ink.part}
-          edge={ink.edge}
-          at={middle
+        <group
+          position={middle
             .clone()
             .addScaledVector(pull, apart / 2)
             .negate()}
-        />
-        <Half
-          drawing={upper}
-          color={ink.bands.good}
-          edge={ink.edge}
-          at={middle
+        >
+          <Solid drawing={lower} color={ink.part} />
+        </group>
+        <group
+          position={middle
             .clone()
             .addScaledVector(pull, -apart / 2)
             .negate()}
-        />
+        >
+          <Solid drawing={upper} color={ink.bands.good} />
+        </group>
       </Stage3d>
     </Box>
-  );
-}
-
-function Half({ drawing, color, edge, at }: { drawing: Drawing; color: string; edge: string; at: Vector3 }) {
-  return (
-    <group position={at}>
-      <mesh geometry={drawing.geometry}>
-        <meshStandardMaterial
-          color={color}
-          flatShading
-          roughness={0.85}
-          polygonOffset
-          polygonOffsetFactor={1}
-          polygonOffsetUnits={1}
-        />
-      </mesh>
-      {drawing.edges && (
-        <lineSegments geometry={drawing.edges}>
-          <lineBasicMaterial color={edge} />
-        </lineSegments>
-      )}
-    </group>
   );
 }
 

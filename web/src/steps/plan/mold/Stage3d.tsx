@@ -6,6 +6,7 @@ import { type PerspectiveCamera, Sphere, Vector3 } from 'three';
 import type { OrbitControls as Controls } from 'three-stdlib';
 import { useInk } from '../../../app/theme/useInk';
 import { frame, turn } from '../../part/viewer/camera';
+import type { Drawing } from '../../part/viewer/drawing';
 
 const TURN = Math.PI / 18;
 
@@ -72,4 +73,28 @@ function Framed({ radius }: { radius: number }) {
     invalidate();
   }, [camera, radius, invalidate]);
   return null;
+}
+
+/** A solid with its edges, as a drawing of the server has it. */
+export function Solid({ drawing, color }: { drawing: Drawing; color: string }) {
+  const ink = useInk();
+  return (
+    <>
+      <mesh geometry={drawing.geometry}>
+        <meshStandardMaterial
+          color={color}
+          flatShading
+          roughness={0.85}
+          polygonOffset
+          polygonOffsetFactor={1}
+          polygonOffsetUnits={1}
+        />
+      </mesh>
+      {drawing.edges && (
+        <lineSegments geometry={drawing.edges}>
+          <lineBasicMaterial color={ink.edge} />
+        </lineSegments>
+      )}
+    </>
+  );
 }

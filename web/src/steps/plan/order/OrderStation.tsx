@@ -7,47 +7,17 @@ import { FormChoice } from '../../../shared/formFields';
 import { NumberField } from '../../../shared/NumberField';
 import { Findings } from '../../part/Findings';
 import { day } from '../moments';
-import { inputGrid, PlanNumber } from '../planForm';
+import { PlanNumber } from '../planForm';
 import { lifeNames } from '../names';
-import type { StationProps } from '../PlanPage';
+import { FigureGrid, type StationProps, StationSheet } from '../station';
 
 /** The whole order: shots, molds and their life, what to buy and what is left of it. */
 export default function OrderStation({ answer, plan }: StationProps) {
   const { order, life, schedule } = answer;
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 4 }}>
-      <div>
-        <Findings findings={order.messages} />
-        {life && <Life life={life} shots={order.shots} />}
-        <Typography variant="h2" sx={{ mt: 2 }}>
-          The order
-        </Typography>
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
-          <Figure label={`Shots for ${count(order.parts)} good parts`} value={count(order.shots)} line="shots" />
-          {life && <Figure label="Molds worn out on the way, likely" value={count(order.toolSets)} />}
-          <Figure label="Resin in all" value={number(order.resinKg, 3)} unit="kg" line="orderKg" />
-          <Figure label="Of it A and B" value={`${number(order.aKg, 3)} + ${number(order.bKg, 3)}`} unit="kg" />
-          {order.fillerKg > 0 && <Figure label="Pigment or filler" value={number(order.fillerKg, 2)} unit="kg" />}
-          <Figure
-            label="Buy kits"
-            value={order.packs.map((p) => `${p.count} × ${number(p.packKg)}`).join(' + ')}
-            unit="kg"
-          />
-          <Figure label="Left over" value={number(order.leftKg, 2)} unit="kg" line="leftKg" />
-          <Figure label="Bought now it keeps to" value={date(order.expires)} />
-          {order.syringeFills != null && <Figure label="Syringe fills, each shot" value={count(order.syringeFills)} />}
-          {schedule && <Figure label="Shots a working day" value={number(schedule.shotsADay, 2)} />}
-          {schedule && <Figure label="Last part" value={day(schedule.lastPart)} />}
-          {answer.wantedBy && (
-            <Figure label={`Molds for ${day(answer.wantedBy)}`} value={answer.moldsForDate ?? 'more than 12'} />
-          )}
-        </Box>
-      </div>
-      <section aria-labelledby="order-inputs">
-        <Typography variant="h2" id="order-inputs" sx={{ mb: 1.5 }}>
-          Worked out from
-        </Typography>
-        <Box sx={inputGrid}>
+    <StationSheet
+      inputs={
+        <>
           <PlanNumber
             name="order.parts"
             label="Good parts"
@@ -79,9 +49,39 @@ export default function OrderStation({ answer, plan }: StationProps) {
             max={5000}
             hint="empty: poured"
           />
-        </Box>
-      </section>
-    </Box>
+        </>
+      }
+    >
+      <Findings findings={order.messages} />
+      {life && <Life life={life} shots={order.shots} />}
+      <Typography variant="h2" sx={{ mt: 2 }}>
+        The order
+      </Typography>
+      <FigureGrid>
+        <Figure label={`Shots for ${count(order.parts)} good parts`} value={count(order.shots)} line="shots" />
+        {life && <Figure label="Molds worn out on the way, likely" value={count(order.toolSets)} />}
+        <Figure
+          label={`Charges a shot${schedule ? ', and a working day' : ''}`}
+          value={`${answer.batch.charges.length}${schedule ? `; ${number(answer.batch.charges.length * schedule.shotsADay, 2)}` : ''}`}
+        />
+        <Figure label="Resin in all" value={number(order.resinKg, 3)} unit="kg" line="orderKg" />
+        <Figure label="Of it A and B" value={`${number(order.aKg, 3)} + ${number(order.bKg, 3)}`} unit="kg" />
+        {order.fillerKg > 0 && <Figure label="Pigment or filler" value={number(order.fillerKg, 2)} unit="kg" />}
+        <Figure
+          label="Buy kits"
+          value={order.packs.map((p) => `${p.count} × ${number(p.packKg)}`).join(' + ')}
+          unit="kg"
+        />
+        <Figure label="Left over" value={number(order.leftKg, 2)} unit="kg" line="leftKg" />
+        <Figure label="Bought now it keeps to" value={date(order.expires)} />
+        {order.syringeFills != null && <Figure label="Syringe fills, each shot" value={count(order.syringeFills)} />}
+        {schedule && <Figure label="Shots a working day" value={number(schedule.shotsADay, 2)} />}
+        {schedule && <Figure label="Last part" value={day(schedule.lastPart)} />}
+        {answer.wantedBy && (
+          <Figure label={`Molds for ${day(answer.wantedBy)}`} value={answer.moldsForDate ?? 'more than 12'} />
+        )}
+      </FigureGrid>
+    </StationSheet>
   );
 }
 

@@ -3,73 +3,18 @@ import type { CastingPlan } from '../../../app/api/types';
 import { Figure } from '../../../shared/Figure';
 import { number } from '../../../shared/format';
 import { FormCheck, FormChoice } from '../../../shared/formFields';
-import { inputGrid, PlanNumber } from '../planForm';
+import { PlanNumber } from '../planForm';
 import { patternNames } from '../names';
-import type { StationProps } from '../PlanPage';
+import { StationSheet, type StationProps } from '../station';
 
 /** The master: how much larger, how finished, and whether it would stop the silicone. */
 export default function PatternStation({ projectId, answer, plan }: StationProps) {
   const pattern = answer.pattern!;
   const { inhibition } = pattern;
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 4 }}>
-      <div>
-        <Alert severity={inhibition.isSafe ? 'success' : 'error'} sx={{ mb: 2 }}>
-          <b>{inhibition.isSafe ? 'Safe to pour silicone on.' : 'Not called safe.'}</b> {inhibition.says}
-          {inhibition.toDo.length > 0 && (
-            <Box component="ol" sx={{ my: 0.5, pl: 2.5 }}>
-              {inhibition.toDo.map((todo) => (
-                <li key={todo}>{todo}</li>
-              ))}
-            </Box>
-          )}
-        </Alert>
-        <Figure label="Make it larger by, for shrink" value={pattern.scale.toFixed(5)} unit="×" line="scale" large />
-        <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-          {number(pattern.shrinkPct[0]!, 2)} % for the silicone
-          {answer.silicone!.cure.heatShrinkPct > 0 && ', heat in it'}, {number(pattern.shrinkPct[1]!, 2)} % for the
-          resin.
-          {answer.shape && (
-            <>
-              {' '}
-              Take the scaled model:
-              <Button href={`/api/projects/${projectId}/plan/pattern/stl`}>STL</Button>
-              <Button href={`/api/projects/${projectId}/plan/pattern/3mf`}>3MF</Button>
-            </>
-          )}
-        </Typography>
-        <Figure
-          label={`Show side, ${pattern.coats ? `${pattern.coats} coats of primer, each wet-sanded` : 'as it comes off the machine'}`}
-          value={number(pattern.showH, 2)}
-          unit="h"
-          line="showH"
-        />
-        <Figure
-          label={`Back side, ${number(pattern.backDm2, 2)} dm²: clean enough to release`}
-          value={number(pattern.backH, 2)}
-          unit="h"
-          line="backH"
-        />
-        <Figure label="Show side" value={number(pattern.showDm2, 3)} unit="dm²" />
-        {pattern.holes.length > 0 && (
-          <Typography variant="h2" sx={{ mt: 2 }}>
-            Slender blind holes
-          </Typography>
-        )}
-        <ul>
-          {pattern.holes.map((hole) => (
-            <li key={hole.says}>{hole.says}</li>
-          ))}
-          {pattern.advice.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-      </div>
-      <section aria-labelledby="pattern-inputs">
-        <Typography variant="h2" id="pattern-inputs" sx={{ mb: 1.5 }}>
-          Worked out from
-        </Typography>
-        <Box sx={inputGrid}>
+    <StationSheet
+      inputs={
+        <>
           <FormChoice<CastingPlan>
             name="pattern.material"
             label="Made of"
@@ -86,11 +31,65 @@ export default function PatternStation({ projectId, answer, plan }: StationProps
             <FormCheck<CastingPlan> name="pattern.softCores" label="Leave slender holes to silicone cores, no pins" />
           </Box>
           <PlanNumber name="pattern.plugs" label="Deep hollows with a plug" unit="" whole min={0} max={100} />
-        </Box>
-        <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
-          Grade of the show side, inserts, guards and lettering come from the brief; the silicone from the mold.
+        </>
+      }
+      more={
+        <>
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
+            Grade of the show side, inserts, guards and lettering come from the brief; the silicone from the mold.
+          </Typography>
+        </>
+      }
+    >
+      <Alert severity={inhibition.isSafe ? 'success' : 'error'} sx={{ mb: 2 }}>
+        <b>{inhibition.isSafe ? 'Safe to pour silicone on.' : 'Not called safe.'}</b> {inhibition.says}
+        {inhibition.toDo.length > 0 && (
+          <Box component="ol" sx={{ my: 0.5, pl: 2.5 }}>
+            {inhibition.toDo.map((todo) => (
+              <li key={todo}>{todo}</li>
+            ))}
+          </Box>
+        )}
+      </Alert>
+      <Figure label="Make it larger by, for shrink" value={pattern.scale.toFixed(5)} unit="×" line="scale" large />
+      <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+        {number(pattern.shrinkPct[0]!, 2)} % for the silicone
+        {answer.silicone!.cure.heatShrinkPct > 0 && ', heat in it'}, {number(pattern.shrinkPct[1]!, 2)} % for the resin.
+        {answer.shape && (
+          <>
+            {' '}
+            Take the scaled model:
+            <Button href={`/api/projects/${projectId}/plan/pattern/stl`}>STL</Button>
+            <Button href={`/api/projects/${projectId}/plan/pattern/3mf`}>3MF</Button>
+          </>
+        )}
+      </Typography>
+      <Figure
+        label={`Show side, ${pattern.coats ? `${pattern.coats} coats of primer, each wet-sanded` : 'as it comes off the machine'}`}
+        value={number(pattern.showH, 2)}
+        unit="h"
+        line="showH"
+      />
+      <Figure
+        label={`Back side, ${number(pattern.backDm2, 2)} dm²: clean enough to release`}
+        value={number(pattern.backH, 2)}
+        unit="h"
+        line="backH"
+      />
+      <Figure label="Show side" value={number(pattern.showDm2, 3)} unit="dm²" />
+      {pattern.holes.length > 0 && (
+        <Typography variant="h2" sx={{ mt: 2 }}>
+          Slender blind holes
         </Typography>
-      </section>
-    </Box>
+      )}
+      <ul>
+        {pattern.holes.map((hole) => (
+          <li key={hole.says}>{hole.says}</li>
+        ))}
+        {pattern.advice.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </StationSheet>
   );
 }

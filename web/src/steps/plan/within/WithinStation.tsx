@@ -4,7 +4,7 @@ import type { CastingPlan, CastingPlanAnswer } from '../../../app/api/types';
 import { Figure } from '../../../shared/Figure';
 import { number } from '../../../shared/format';
 import { Findings } from '../../part/Findings';
-import type { StationProps } from '../PlanPage';
+import type { StationProps } from '../station';
 import { ThingForm } from './ThingForm';
 
 const plain: CastingPlan['things'][number] = {

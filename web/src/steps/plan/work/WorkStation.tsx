@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { Cautions } from '../Cautions';
 import { day } from '../moments';
 import { PlanNumber } from '../planForm';
-import type { StationProps } from '../PlanPage';
+import type { StationProps } from '../station';
 import { Operations } from './Operations';
 import { Timeline } from './Timeline';
 

@@ -1,0 +1,43 @@
+import { Box, Typography } from '@mui/material';
+import { type ReactNode, useId } from 'react';
+import type { CastingPlan, CastingPlanAnswer, PlanAnswer } from '../../app/api/types';
+import { inputGrid } from './planForm';
+
+/** What every station of the plan is given. */
+export interface StationProps {
+  projectId: string;
+  plan: CastingPlan;
+  answer: CastingPlanAnswer;
+  whole: PlanAnswer;
+}
+
+/** What came out on the left, what it was worked out from on the right, under each other where it is narrow. */
+export function StationSheet({
+  inputs,
+  more,
+  children,
+}: {
+  inputs: ReactNode;
+  /** Below the inputs. */
+  more?: ReactNode;
+  children: ReactNode;
+}) {
+  const id = useId();
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 380px' }, gap: 4 }}>
+      <div>{children}</div>
+      <section aria-labelledby={id}>
+        <Typography variant="h2" id={id} sx={{ mb: 1.5 }}>
+          Worked out from
+        </Typography>
+        <Box sx={inputGrid}>{inputs}</Box>
+        {more}
+      </section>
+    </Box>
+  );
+}
+
+/** Figures side by side. */
+export const FigureGrid = ({ children }: { children: ReactNode }) => (
+  <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>{children}</Box>
+);
