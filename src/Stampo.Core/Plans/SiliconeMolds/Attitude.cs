@@ -11,7 +11,7 @@ namespace Stampo.Core.Plans.SiliconeMolds;
 /// <param name="AxisY">The box's second side.</param>
 /// <param name="BboxMm">The part's box in this attitude, up last.</param>
 /// <param name="Risers">Where air is caught, the highest first; the first one is the way out of the last air.</param>
-/// <param name="Gate">Where resin comes in: the lowest place.</param>
+/// <param name="Gate">Where resin comes in: the lowest place, on the side the gate comes down.</param>
 /// <param name="LowMm">The box's low corner along its own sides.</param>
 public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, double[] BboxMm, IReadOnlyList<Place> Risers, Place Gate, double[] LowMm)
 {
@@ -20,15 +20,17 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
 
     private const double RiserMm = 4, GateMm = 6;
 
+    /// <summary>Points closer in height than this share of the part's diagonal are one level.</summary>
+    private const double OneHeight = 1e-5;
+
     private static readonly Vec3[] Axes = [new(0, 0, 1), new(0, 0, -1), new(1, 0, 0), new(-1, 0, 0), new(0, 1, 0), new(0, -1, 0)];
 
     public static Attitude Of(SolidSurface surface, Vec3 up)
     {
         var frame = MoldFrame.Of(surface.Mesh, up);
         var risers = LocalHighs.Of(surface, frame.Z, ApartMm);
-        var lows = LocalHighs.Of(surface, frame.Z * -1, ApartMm);
         var box = frame.Box;
-        return new Attitude(Numbers(frame.Z), Numbers(frame.X), Numbers(frame.Y), Numbers(box.Size), risers, lows[0], Numbers(box.Min));
+        return new Attitude(Numbers(frame.Z), Numbers(frame.X), Numbers(frame.Y), Numbers(box.Size), risers, Lowest(surface.Mesh, frame), Numbers(box.Min));
     }
 
     /// <summary>Gate and risers of one part inside a block with so much wall: the gate comes down beside the part to its low end and up into it.</summary>
@@ -41,6 +43,15 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
 
     /// <summary>Along an axis of the file: the one with the fewest risers, among equals the lowest block.</summary>
     public static Vec3 Proposed(SolidSurface surface) => Axes.MinBy(up => (LocalHighs.Of(surface, up, ApartMm).Count, MoldFrame.Of(surface.Mesh, up).Box.Size.Z));
+
+    /// <summary>Of the part's lowest points the one nearest to the side the gate comes down on.</summary>
+    private static Place Lowest(Mesh mesh, MoldFrame frame)
+    {
+        var points = frame.Points();
+        var level = frame.Box.Min.Z + OneHeight * frame.Box.Diagonal;
+        var lowest = Enumerable.Range(0, points.Length).Where(v => points[v].Z <= level).MinBy(v => (Math.Round(points[v].X, 3), Math.Abs(points[v].Y - frame.Box.Centre.Y)));
+        return Place.Of(mesh.Vertex(lowest), frame.Z * -1, 0.2 * frame.Box.Diagonal);
+    }
 
     private static double Bore(double mm) => Math.PI * mm * mm / 4;
 

@@ -50,7 +50,7 @@ public abstract class SiliconeCasting : IRoute
     }
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
-        [.. new[] { 1, 2, 4, 6, 8, 12 }.Where(n => n == 1 || (Block(job, n).BoxMm.Max() <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];
+        [.. new[] { 1, 2, 4, 8, 12 }.Where(n => n == 1 || (Block(job, n).BoxMm.Max() <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
