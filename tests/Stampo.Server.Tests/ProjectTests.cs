@@ -1,7 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json;
-using Stampo.Core.Plans;
 using Stampo.Core.Briefs;
+using Stampo.Core.Plans;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;

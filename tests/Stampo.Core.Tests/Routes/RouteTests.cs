@@ -5,8 +5,8 @@ using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes.Injection;
 using Stampo.Core.Routes;
+using Stampo.Core.Routes.Injection;
 
 namespace Stampo.Core.Tests.Routes;
 
