@@ -9,6 +9,7 @@ using Stampo.Core.Plans.Patterns;
 using Stampo.Core.Plans.PrintedMolds;
 using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Plans.SplitMolds;
+using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans;
@@ -51,6 +52,15 @@ public sealed record CastingPlan
 
     /// <summary>The split mold asked for, larger by its resin's shrink unless another scale was chosen.</summary>
     public SplitMoldRequest SplitFor(Material resin) => Split with { Scale = Split.Scale ?? ShrinkChain.Of(resin.ShrinkPct.Likely) };
+
+    /// <summary>With what the library no longer has put back to the route's resin and to what ships, so that the plan can still be read and changed.</summary>
+    public CastingPlan In(Library library, CastingMethod method) => this with
+    {
+        Pour = library.Materials.Any(m => m.Id == Pour.MaterialId && m.Cast is not null) ? Pour : Pour with { MaterialId = method.MaterialId, DensityGPerCm3 = null, PotLifeMin = null, Ratio = null },
+        Silicone = library.Supplies.Any(s => s.Id == Silicone.SupplyId && Plans.SiliconeMolds.Silicone.Of(s) is not null) ? Silicone : Silicone with { SupplyId = new SiliconeChoices().SupplyId },
+        Printed = library.Materials.Any(m => m.Id == Printed.PrintId) ? Printed : Printed with { PrintId = new PrintedChoices().PrintId },
+        Fill = library.Materials.Any(m => m.Id == Fill.PrintId) ? Fill : Fill with { PrintId = new FillChoices().PrintId },
+    };
 
     public CastingPlan Checked()
     {

@@ -115,7 +115,7 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
     {
         var proposal = CastingPlan.From(decided.Route.Id, method);
         var stored = await steps.ReadAsync(projectId, PlanEndpoints.Step, proposal, cancel);
-        return stored.Value.RouteId == decided.Route.Id ? stored : stored with { Value = proposal };
+        return stored with { Value = stored.Value.RouteId == decided.Route.Id ? stored.Value.In(await shop.CurrentAsync(cancel), method) : proposal };
     }
 
     private async Task<CastingPlanAnswer> AnswerAsync(Decided decided, CastingMethod method, CastingPlan plan, StoredPart part, TheLibrary library, CancellationToken cancel)

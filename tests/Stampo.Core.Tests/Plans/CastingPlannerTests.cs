@@ -112,6 +112,20 @@ public class CastingPlannerTests
     }
 
     [Fact]
+    public void What_the_library_has_lost_is_put_back_to_what_ships_and_the_rest_stays()
+    {
+        var method = RouteCatalogue.Find("cast-silicone")!.Casting(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2)!;
+        var plan = CastingPlan.From("cast-silicone", method) with { Silicone = new SiliconeChoices { SupplyId = "gone", WallMm = 31 }, Fill = new FillChoices { PrintId = "gone" } };
+        plan = plan with { Pour = plan.Pour with { MaterialId = "gone", DensityGPerCm3 = 1.4, Count = 5 } };
+        var read = plan.In(Library.Shipped, method);
+        Assert.Equal(("pu-rigid-fast", null, 5), (read.Pour.MaterialId, read.Pour.DensityGPerCm3, read.Pour.Count));
+        Assert.Equal((new SiliconeChoices().SupplyId, 31), (read.Silicone.SupplyId, read.Silicone.WallMm));
+        Assert.Equal(new FillChoices().PrintId, read.Fill.PrintId);
+        var whole = CastingPlan.From("cast-silicone", method);
+        Assert.Equal(whole, whole.In(Library.Shipped, method));
+    }
+
+    [Fact]
     public void A_filled_print_pours_what_is_hollow()
     {
         var plan = Plan("print", quantity: 5);

@@ -31,3 +31,15 @@ test('mine is kept unless theirs is chosen, field by field', () => {
   fireEvent.click(screen.getByRole('button', { name: 'Keep these' }));
   expect(onResolve).toHaveBeenCalledWith({ inserts: 4, budget: 900, demand: mine.demand, family: 'rigid' });
 });
+
+test('of a thing with parts only those that differ are read out', () => {
+  const pour = { count: 2, steps: { mixMin: 1.5, degasMin: 2 }, resinC: 23 };
+  const other = { count: 2, steps: { mixMin: 1.5, degasMin: 4 }, resinC: 35 };
+  const conflict = {
+    mine: { pour },
+    theirs: { value: { pour: other }, version: 2, canUndo: true, canRedo: false },
+  };
+  render(<ConflictPanel conflict={conflict} labels={{ pour: 'One shot' }} onResolve={() => undefined} />);
+  expect(screen.getByLabelText('mine: 2 23')).toBeDefined();
+  expect(screen.getByLabelText('theirs: 4 35')).toBeDefined();
+});

@@ -93,7 +93,6 @@ export const answer = {
     cavities: 2,
     extraCm3PerPart: 2,
     yieldKey: '',
-    shotKey: '',
     lifeKey: '',
   },
   shape: null,

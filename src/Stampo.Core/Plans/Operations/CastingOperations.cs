@@ -10,7 +10,7 @@ internal static class CastingOperations
     [
         .. plan.Pattern is { } pattern ? PatternOperations.Of(pattern, choices.Pattern, job) : [],
         .. plan.Silicone is { } mold ? SiliconeOperations.Of(mold, silicone, plan, choices, job) : [],
-        .. plan.Printed is { } printed ? PrintOperations.OfMold(printed, plan, job) : [],
+        .. plan.Printed is { } printed ? PrintOperations.OfMold(printed, plan, choices, job) : [],
         .. plan.Fill is { } fill ? PrintOperations.OfPart(fill, choices, job) : [],
         .. ShotOperations.Of(plan, choices, job),
         new Operation("full-cure", Stage.Finish, "Full properties", 0)

@@ -9,13 +9,13 @@ namespace Stampo.Core.Plans.Operations;
 /// <summary>Molds off the printer, and prints that are filled themselves. A shell lost with each part is part of each shot.</summary>
 internal static class PrintOperations
 {
-    public static IEnumerable<Operation> OfMold(PrintedMold mold, CastingPlanAnswer plan, Job job)
+    public static IEnumerable<Operation> OfMold(PrintedMold mold, CastingPlanAnswer plan, CastingPlan choices, Job job)
     {
         var lost = mold.Kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
         var stage = lost ? Stage.Shot : Stage.Mold;
         yield return new("print-mold", stage, lost ? "Print the shell" : "Print both halves", 25, 60 * mold.PrintH)
         {
-            Detail = $"{Text.Number(mold.SolidCm3, 3)} cm³; scale {plan.Scale.ToString("0.00000", System.Globalization.CultureInfo.InvariantCulture)} for the resin's shrink.",
+            Detail = $"{Text.Number(mold.SolidCm3, 3)} cm³; scale {plan.Scale.ToString("0.00000", System.Globalization.CultureInfo.InvariantCulture)} for the resin's shrink.{(lost ? $" Rim {Text.Number(choices.Printed.RimMm, 2)} mm over the fill face; score lines every 20 mm." : "")}",
             Needs = [Need.Printer, Need.Hands],
             Cautions = ["resin-printing"],
         };

@@ -48,7 +48,7 @@ public sealed class CastPrintedRoute : IRoute
     }
 
     public CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.PrintedMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "printedMold.yield", "printedMold.shot", "printedMold.life");
+        new(PouredInto.PrintedMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "printedMold.yield", "printedMold.life");
 
     private static double BlockCm3(Job job) =>
         (job.Part.LengthMm + 2 * WallMm) * (job.Part.WidthMm + 2 * WallMm) * (job.Part.HeightMm + 2 * WallMm) / 1000;

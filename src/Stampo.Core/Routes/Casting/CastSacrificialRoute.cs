@@ -41,5 +41,5 @@ public sealed class CastSacrificialRoute : IRoute
     }
 
     public CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", "sacrificial.shot", null) { Printed = PrintedMoldKind.Sacrificial };
+        new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", null) { Printed = PrintedMoldKind.Sacrificial };
 }

@@ -85,7 +85,7 @@ public abstract class SiliconeCasting : IRoute
     protected virtual double PartsPerDay(Job job, int cavities, ThreePoint yield) => Pouring.PartsPerDay(job, cavities, yield);
 
     public virtual CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.SiliconeMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "cast.yield", ShotKey, LifeKey);
+        new(PouredInto.SiliconeMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "cast.yield", LifeKey);
 
     private static double WallMm(Job job) => BlockLayout.UsualWallMm(job.Part.LongestMm);
 

@@ -22,7 +22,7 @@ public sealed class PrintRoute : IRoute
 
     /// <summary>A print may be filled with resin, or have soft pockets cast into it: the resin nearest to the hardness asked for.</summary>
     public CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.FilledPrint, FillingSchool.Degassed, FillResin(job).Id, 1, 0, "print.yield", "cast.shot", null);
+        new(PouredInto.FilledPrint, FillingSchool.Degassed, FillResin(job).Id, 1, 0, "print.yield", null);
 
     private static Material FillResin(Job job) => MaterialLibrary.All.Where(m => m.Cast is not null && m.Polymer != "silicone")
         .MinBy(m => Math.Abs(m.Hardness.OnOneScale - (job.Soft ?? job.Material).Hardness.OnOneScale))!;

@@ -137,6 +137,7 @@ function Rows({ sheet }: { sheet: Traveller }) {
                 {[row.handsMin > 0 && minutes(row.handsMin), row.waitMin > 0 && minutes(row.waitMin)]
                   .filter(Boolean)
                   .join(' / ')}
+                {row.needs && row.needs !== 'hands' && <div>{row.needs}</div>}
               </Box>
               <td>
                 {row.checks

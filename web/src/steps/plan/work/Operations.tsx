@@ -10,6 +10,23 @@ const stages: Record<Operation['stage'], string> = {
   finish: 'After the last',
 };
 
+const needs: Partial<Record<Operation['needs'][number], string>> = {
+  scale: 'scale',
+  vessel: 'vessel',
+  chamber: 'vacuum chamber',
+  pot: 'pressure pot',
+  oven: 'oven',
+  printer: 'printer',
+  mill: 'mill',
+};
+
+/** What it takes besides hands. */
+const needsOf = (operation: Operation) =>
+  operation.needs
+    .map((need) => needs[need])
+    .filter(Boolean)
+    .join(', ');
+
 /** The traveller on screen: what to do, what to weigh in big digits, what runs meanwhile, what to tick. */
 export function Operations({ answer }: { answer: CastingPlanAnswer }) {
   const first = new Map<string, string>();
@@ -109,6 +126,11 @@ function Line({
           {operation.handsMin > 0 && operation.waitMin > 0 && ', '}
           {operation.waitMin > 0 && `${minutes(operation.waitMin)} alone`}
         </Typography>
+        {needsOf(operation) && (
+          <Typography variant="body2" color="textSecondary">
+            {needsOf(operation)}
+          </Typography>
+        )}
       </Box>
     </Box>
   );

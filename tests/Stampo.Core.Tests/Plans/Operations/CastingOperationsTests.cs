@@ -1,0 +1,150 @@
+using Stampo.Core.Briefs;
+using Stampo.Core.Materials;
+using Stampo.Core.Parts;
+using Stampo.Core.Plans;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.Operations;
+using Stampo.Core.Plans.Patterns;
+using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Reference;
+using Stampo.Core.Routes;
+
+namespace Stampo.Core.Tests.Plans.Operations;
+
+/// <summary>What a mold maker reads on the sheet: that each thing is there, in time, with its weight, its check and its caution.</summary>
+public class CastingOperationsTests
+{
+    private static readonly PartFacts Part = new(80, 60, 40, 60, 300, new PartDeclaration { NominalWallMm = 3, ThinnestWallMm = 2 });
+
+    private static readonly Place Somewhere = new([0, 0, 0], [0, 0, 1], 5);
+
+    private static IReadOnlyList<Operation> Of(string route, Func<CastingPlan, CastingPlan>? choose = null, Brief? brief = null, string resin = "pu-rigid-fast", int cavities = 2, IReadOnlyList<BlindHole>? holes = null)
+    {
+        var job = new Job(Part, brief ?? new Brief { ShowSide = Finish.Gloss }, MaterialLibrary.Find(resin)!, RateCard.Shipped);
+        var method = RouteCatalogue.Find(route)!.Casting(job, cavities)!;
+        var plan = CastingPlan.From(route, method);
+        plan = choose?.Invoke(plan) ?? plan;
+        return CastingPlanner.Of(new CastingInputs(plan, method, job, Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!, MaterialLibrary.Find(plan.Printed.PrintId)!, null, holes ?? [], null, 20,
+            new DateTime(2026, 11, 26, 8, 0, 0))).Operations;
+    }
+
+    private static Operation One(IReadOnlyList<Operation> operations, string id) => operations.Single(o => o.Id == id);
+
+    [Fact]
+    public void A_glossy_pattern_gets_four_coats_and_the_hours_of_its_area()
+    {
+        var coats = Of("cast-silicone").Where(o => o.Id.StartsWith("coat-", StringComparison.Ordinal)).ToList();
+        Assert.Equal(4, coats.Count);
+        Assert.Equal(60 * 1.5 * 2.5, coats.Sum(o => o.HandsMin), 1e-6); // half of 3 dm² at 2.5 h
+        Assert.Contains("raking light", coats[^1].Checks[0], StringComparison.Ordinal);
+        Assert.DoesNotContain(Of("cast-silicone", brief: new Brief()), o => o.Id.StartsWith("coat-", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_doubtful_pattern_waits_a_day_for_its_dab_and_a_milled_one_does_not()
+    {
+        var doubtful = Of("cast-silicone");
+        Assert.Equal(24 * 60, doubtful.Single(o => o.Name.StartsWith("Test dab", StringComparison.Ordinal)).WaitMin);
+        var milled = Of("cast-silicone", p => p with { Pattern = p.Pattern with { Material = PatternMaterial.ModelBoard } });
+        Assert.DoesNotContain(milled, o => o.Id.StartsWith("inhibition", StringComparison.Ordinal));
+        Assert.Contains(Need.Mill, One(milled, "make-pattern").Needs);
+        Assert.Contains("milling", One(milled, "make-pattern").Cautions);
+    }
+
+    [Fact]
+    public void Holes_inserts_guards_and_plugs_are_seen_to_before_the_box()
+    {
+        var operations = Of("cast-silicone", p => p with { Pattern = p.Pattern with { Plugs = 2 } }, new Brief { Inserts = 3, Guards = 1 }, holes: [new BlindHole(4, 20, Somewhere)]);
+        Assert.Contains("steel pin", One(operations, "holes").Detail, StringComparison.Ordinal);
+        var fittings = One(operations, "fittings").Detail!;
+        Assert.Contains("3 inserts", fittings, StringComparison.Ordinal);
+        Assert.Contains("1 guard", fittings, StringComparison.Ordinal);
+        Assert.Contains("2 plugs", fittings, StringComparison.Ordinal);
+        Assert.Contains("3 inserts on their pins", One(operations, "close").Detail, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Each_lot_of_silicone_has_its_own_clock_that_ends_inside_the_pot_life()
+    {
+        var operations = Of("cast-silicone", p => p with { Silicone = p.Silicone with { School = SplitSchool.CutOpen, VesselL = 2 } });
+        var ends = operations.Where(o => o.Id.StartsWith("second-degas", StringComparison.Ordinal)).ToList();
+        Assert.True(ends.Count > 1);
+        foreach (var end in ends)
+        {
+            var clock = operations.Where(o => o.Clock == end.Clock).ToList();
+            Assert.Equal(["mix", "degas", "pour", "second"], clock.Select(o => o.Id.Split('-')[0]));
+            Assert.Equal((clock[0].Id, RelationKind.EndsWithin, 60), (end.Relations[0].To, end.Relations[0].Kind, end.Relations[0].Minutes));
+            Assert.Equal(3 + 20 + 8 + 10, clock.Sum(o => o.HandsMin));
+        }
+
+        Assert.All(operations.Where(o => o.Needs.Contains(Need.Chamber)), o => Assert.Contains("vacuum", o.Cautions));
+    }
+
+    [Fact]
+    public void The_mold_cures_under_the_parts_pressure_and_warm_in_an_oven()
+    {
+        var pressed = One(Of("cast-silicone"), "cure-silicone-1");
+        Assert.Contains(Need.Pot, pressed.Needs);
+        Assert.Contains("300 kPa", pressed.Detail, StringComparison.Ordinal);
+        var warm = One(Of("cast-silicone", p => p with { Filling = p.Filling with { School = FillingSchool.Degassed }, Silicone = p.Silicone with { CureC = 43 } }), "cure-silicone-1");
+        Assert.Equal([Need.Oven], warm.Needs);
+        Assert.Equal(16 * 60 / 4.0, warm.WaitMin, 1e-9);
+        Assert.Equal(["oven"], warm.Cautions);
+    }
+
+    [Theory]
+    [InlineData(FillingSchool.Open, false, false, "Pour from the low end")]
+    [InlineData(FillingSchool.Pressure, false, true, "Pour from the low end")]
+    [InlineData(FillingSchool.Degassed, true, false, "Pour from the low end")]
+    [InlineData(FillingSchool.DegassedPressure, true, true, "Pour from the low end")]
+    [InlineData(FillingSchool.Chamber, false, false, "Pour through the funnel")]
+    [InlineData(FillingSchool.MeterMix, false, false, "Fill from the machine")]
+    public void Every_school_of_filling_has_its_own_acts(FillingSchool school, bool degasses, bool presses, string fills)
+    {
+        var shot = Of("cast-silicone", p => p with { Filling = p.Filling with { School = school } }).Where(o => o.Stage == Stage.Shot).ToList();
+        Assert.Equal(degasses, shot.Exists(o => o.Id == "degas-1"));
+        Assert.Equal(presses, One(shot, "cure").Needs.Contains(Need.Pot));
+        Assert.StartsWith(fills, One(shot, "pour-1").Name, StringComparison.Ordinal);
+        Assert.Equal(school == FillingSchool.Chamber, shot.Exists(o => o.Id == "warm"));
+    }
+
+    [Fact]
+    public void Many_cups_end_in_one_card_for_the_rest_and_nothing_is_lost()
+    {
+        var operations = Of("cast-silicone", p => p with { Pour = p.Pour with { Count = 30, CavitiesPerCharge = 1 } });
+        Assert.Equal(12, operations.Count(o => o.Id.StartsWith("weigh-", StringComparison.Ordinal) && o.Stage == Stage.Shot));
+        var last = One(operations, "weigh-12");
+        Assert.Contains("charges 12 to 30", last.Name, StringComparison.Ordinal);
+        Assert.Equal(19 * One(operations, "weigh-1").HandsMin, last.HandsMin);
+    }
+
+    [Fact]
+    public void A_printed_mold_for_silicone_is_proved_first_and_a_syringe_counts_its_fills()
+    {
+        var operations = Of("cast-printed", p => p with { Order = p.Order with { SyringeMl = 50 } }, resin: "casting-silicone-20a");
+        Assert.Equal(24 * 60, One(operations, "seal-mold").WaitMin);
+        Assert.Matches("by syringe from the low end, [0-9]+ fills", One(operations, "pour-1").Name);
+        Assert.DoesNotContain(Of("cast-printed"), o => o.Id == "seal-mold");
+        Assert.Contains("Crack", One(Of("cast-printed", p => p with { Printed = p.Printed with { Kind = PrintedMoldKind.Eggshell } }), "demold").Name, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Pigment_is_weighed_on_top_of_a()
+    {
+        var weigh = One(Of("cast-silicone", p => p with { Pour = p.Pour with { FillerPctOfA = 2 } }), "weigh-1").Weigh;
+        Assert.Equal(["A", "B", "filler in A"], weigh.Select(w => w.What));
+        Assert.Equal(0.02 * weigh[0].Grams, weigh[2].Grams, 1e-9);
+    }
+
+    [Fact]
+    public void A_mold_silicone_is_read_from_how_its_mix_is_written()
+    {
+        var supply = SupplyLibrary.All.First(s => s.Kind == SupplyKind.MoldSilicone);
+        Assert.Equal((10, 1), (Silicone.Of(supply)!.Ratio.A, Silicone.Of(supply)!.Ratio.B));
+        Assert.Null(Silicone.Of(supply with { Mix = "ten to one" }));
+        Assert.Null(Silicone.Of(supply with { PotLifeMin = null }));
+        Assert.Null(Silicone.Of(SupplyLibrary.All.First(s => s.Kind == SupplyKind.Fibre)));
+        Assert.All(SupplyLibrary.All.Where(s => s.Kind == SupplyKind.MoldSilicone), s => Assert.NotNull(Silicone.Of(s)));
+    }
+}
