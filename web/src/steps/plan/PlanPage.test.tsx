@@ -176,6 +176,65 @@ describe('order and life', () => {
   });
 });
 
+describe('a printed mold', () => {
+  const printed = {
+    kind: 'split',
+    solidCm3: 583,
+    printH: 48,
+    price: { low: 320, likely: 800, high: 2200 },
+    breakRatio: null,
+    inhibition: null,
+    messages: [
+      {
+        severity: 'warning',
+        code: 'lock-draft',
+        text: '20 % of the surface has less than 1° of draft.',
+        concern: 'mesh',
+      },
+    ],
+    working: [],
+  } as unknown as NonNullable<typeof answer.printed>;
+  const printedPlan = with_({ silicone: null, pattern: null, printed });
+
+  it('says what speaks against it, what it costs, and asks for its halves by their own figures', async () => {
+    const asked = at('at=mold', printedPlan);
+    expect(await screen.findByText(/less than 1° of draft/)).toBeTruthy();
+    expect(screen.getByText(/^320 \/ 800 \/ 2/)).toBeTruthy();
+    expect((screen.getByLabelText('Scale for shrink') as HTMLInputElement).value).toBe('');
+    expect(screen.getByText('empty: 1.00452 for shrink')).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Vents'), { target: { value: '' } });
+    expect((await sent(asked)).split.ventMm).toBeNull();
+  });
+
+  it('that is a shell has a thickness and a rim in place of halves', async () => {
+    at(
+      'at=mold',
+      with_({ silicone: null, pattern: null, printed: { ...printed, kind: 'sacrificial', breakRatio: 0.4 } }),
+    );
+    expect(await screen.findByLabelText('Shell')).toBeTruthy();
+    expect(screen.getByText('Shell against part, in bending')).toBeTruthy();
+    expect(screen.queryByLabelText('Bolt holes')).toBeNull();
+  });
+});
+
+it('a print is filled: hollow by its lattice, or pocket by pocket', async () => {
+  const fill = {
+    fillCm3: 12,
+    massG: 13,
+    printG: 20,
+    partG: 33,
+    bond: { substrate: 'acrylate', soft: 'pu', strength: 'fair', note: 'scuff and prime' },
+    advice: [],
+    working: [],
+  } as unknown as NonNullable<typeof answer.fill>;
+  const asked = at('at=mold', with_({ silicone: null, pattern: null, life: null, fill }));
+  expect(await screen.findByRole('link', { name: 'The print' })).toBeTruthy();
+  expect(await screen.findByText('fair')).toBeTruthy();
+  expect(screen.getByLabelText('Lattice')).toBeTruthy();
+  fireEvent.click(screen.getByLabelText('Interlocks drawn'));
+  expect((await sent(asked)).fill.interlocks).toBe(true);
+});
+
 it('a number the server refuses says why beside its field, and what was typed stays', async () => {
   serve({
     [`GET ${PLAN}`]: whole,

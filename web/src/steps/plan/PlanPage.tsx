@@ -15,7 +15,7 @@ import { labels, RefusedContext, type Station, stationOf, stations } from './pla
 import type { StationProps } from './station';
 import { StationLine } from './StationLine';
 
-const WorkStation = lazy(() => import('./work/WorkStation'));
+const WorkStation = lazy(() => import('./operations/WorkStation'));
 const PatternStation = lazy(() => import('./pattern/PatternStation'));
 const MoldStation = lazy(() => import('./mold/MoldStation'));
 const ShotStation = lazy(() => import('./shot/ShotStation'));
