@@ -23,6 +23,9 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
     /// <summary>Points closer in height than this share of the part's diagonal are one level.</summary>
     private const double OneHeight = 1e-5;
 
+    /// <summary>Points this near to the side are reached alike.</summary>
+    private const double OneSideMm = 0.2;
+
     private static readonly Vec3[] Axes = [new(0, 0, 1), new(0, 0, -1), new(1, 0, 0), new(-1, 0, 0), new(0, 1, 0), new(0, -1, 0)];
 
     public static Attitude Of(SolidSurface surface, Vec3 up)
@@ -49,8 +52,12 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
     {
         var points = frame.Points();
         var level = frame.Box.Min.Z + OneHeight * frame.Box.Diagonal;
-        var lowest = Enumerable.Range(0, points.Length).Where(v => points[v].Z <= level).MinBy(v => (Math.Round(points[v].X, 3), Math.Abs(points[v].Y - frame.Box.Centre.Y)));
-        return Place.Of(mesh.Vertex(lowest), frame.Z * -1, 0.2 * frame.Box.Diagonal);
+        var lowest = Enumerable.Range(0, points.Length).Where(v => points[v].Z <= level).ToList();
+        var side = lowest.Min(v => points[v].X) + OneSideMm;
+        var nearest = lowest.Where(v => points[v].X <= side).ToList();
+        // In the middle of a straight edge.
+        var (from, to) = (nearest.MinBy(v => points[v].Y), nearest.MaxBy(v => points[v].Y));
+        return Place.Of((mesh.Vertex(from) + mesh.Vertex(to)) * 0.5, frame.Z * -1, 0.2 * frame.Box.Diagonal);
     }
 
     private static double Bore(double mm) => Math.PI * mm * mm / 4;

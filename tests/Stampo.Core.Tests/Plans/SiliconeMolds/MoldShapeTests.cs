@@ -92,7 +92,7 @@ public class MoldShapeTests
         Assert.All(upright.Risers, r => Assert.True(r.PointMm[0] is >= 0 and <= 8 or >= 20 and <= 28));
         Assert.Single(Attitude.Of(towers, new Vec3(0, 0, -1)).Risers);
         Assert.Equal([28, 10, 30], upright.BboxMm);
-        Assert.Equal((0, 0), (upright.Gate.PointMm[0], upright.Gate.PointMm[2]));
+        Assert.Equal([0, 5, 0], upright.Gate.PointMm);
         // Proposed on a side with one high; never with more than upright.
         Assert.Single(Attitude.Of(towers, Attitude.Proposed(towers)).Risers);
     }
