@@ -3,6 +3,9 @@ namespace Stampo.Core.Geometry;
 /// <summary>A point or direction in millimetres (or unit length), double precision.</summary>
 public readonly record struct Vec3(double X, double Y, double Z)
 {
+    /// <summary>Up and down along each axis, z first.</summary>
+    internal static readonly Vec3[] Axes = [new(0, 0, 1), new(0, 0, -1), new(1, 0, 0), new(-1, 0, 0), new(0, 1, 0), new(0, -1, 0)];
+
     public static Vec3 operator +(Vec3 a, Vec3 b) => new(a.X + b.X, a.Y + b.Y, a.Z + b.Z);
 
     public static Vec3 operator -(Vec3 a, Vec3 b) => new(a.X - b.X, a.Y - b.Y, a.Z - b.Z);

@@ -5,5 +5,7 @@ namespace Stampo.Core.Parts;
 /// <summary>Where on the part something is: the point, the direction to look from (unit, outward), and how much around it to show; mm.</summary>
 public sealed record Place(double[] PointMm, double[] From, double RadiusMm)
 {
+    internal Vec3 Point => new(PointMm[0], PointMm[1], PointMm[2]);
+
     public static Place Of(Vec3 point, Vec3 from, double radius) => new([point.X, point.Y, point.Z], [from.X, from.Y, from.Z], radius);
 }

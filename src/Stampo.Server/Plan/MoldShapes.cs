@@ -32,8 +32,13 @@ public sealed class MoldShapes(Surfaces surfaces, Studies studies, IMemoryCache 
         await KeptAsync(part, ("attitude", up), async () => Attitude.Of(await surfaces.NeededAsync(part, cancel), up), cancel);
 
     /// <summary>Six floats a segment, in the file's axes, mm; empty when no line was found.</summary>
-    public async Task<float[]> PartingLineAsync(StoredPart part, CancellationToken cancel) =>
-        (await PlannedAsync(part, null, true, null, cancel))?.Line?.Segments ?? [];
+    public async Task<float[]> PartingLineAsync(StoredPart part, CancellationToken cancel)
+    {
+        if (part is not { Hash: not null, Report.VolumeMm3: > 0 })
+            return [];
+        var pull = await PullAsync(part, cancel);
+        return await KeptAsync(part, ("line", pull), async () => PartingLine.Of(await surfaces.NeededAsync(part, cancel), pull)?.Segments ?? [], cancel);
+    }
 
     public async Task<MoldDrawing> DrawingAsync(StoredPart part, Vec3 up, CancellationToken cancel) => await KeptAsync(part, ("drawing", up), async () =>
     {

@@ -1,6 +1,7 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
 using System.Text;
+using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Writing;
@@ -14,10 +15,7 @@ using Stampo.Storage;
 namespace Stampo.Server.Plan;
 
 /// <summary>How far a split mold is, and what came out when it is done; the reports are those of the written files, read back.</summary>
-public sealed record SplitMoldState(WorkState Work, SplitMoldFigures? Figures, IReadOnlyList<MeshReport> Reports)
-{
-    public static SplitMoldState None { get; } = new(WorkState.None, null, []);
-}
+public sealed record SplitMoldState(WorkState Work, SplitMoldFigures? Figures, IReadOnlyList<MeshReport> Reports);
 
 /// <summary>Generates split molds in the background and keeps both halves as they are handed out.</summary>
 public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShapes shapes, Surfaces surfaces, Studies studies, LongWork work)
@@ -25,7 +23,11 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
     /// <summary>Raised when the generating changes, so that old molds are not taken for new ones.</summary>
     private const int Edition = 1;
 
-    private sealed record Kept(SplitMoldFigures Figures, IReadOnlyList<MeshReport> Reports);
+    private sealed record Kept(SplitMoldFigures Figures, IReadOnlyList<MeshReport> Reports)
+    {
+        [JsonIgnore]
+        public SplitMoldState State => new(WorkState.Done, Figures, Reports);
+    }
 
     public async Task<SplitMoldState> StateAsync(StoredPart part, SplitMoldRequest request, CancellationToken cancel)
     {
@@ -33,7 +35,7 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
         var state = work.StateOf(key);
         await using var db = await factory.CreateDbContextAsync(cancel);
         return await db.Studies.Where(s => s.Key == key).Select(s => s.Figures).SingleOrDefaultAsync(cancel) is { } json
-            ? Json.Read<Kept>(json) is var kept ? new SplitMoldState(WorkState.Done, kept.Figures, kept.Reports) : SplitMoldState.None
+            ? Json.Read<Kept>(json).State
             : new SplitMoldState(state, null, []);
     }
 

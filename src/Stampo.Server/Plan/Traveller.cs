@@ -16,8 +16,13 @@ public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepS
 {
     public async Task<Traveller> OfAsync(string projectId, CancellationToken cancel)
     {
-        var project = await projects.FindAsync(projectId, cancel);
         var (whole, answer) = await plans.NeededAsync(projectId, cancel);
+        return await OfAsync(projectId, whole, answer, cancel);
+    }
+
+    private async Task<Traveller> OfAsync(string projectId, PlanAnswer whole, CastingPlanAnswer answer, CancellationToken cancel)
+    {
+        var project = await projects.FindAsync(projectId, cancel);
         var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         var titles = answer.Cautions.ToDictionary(c => c.Id, c => c.Title);
         var first = answer.Schedule!.Slots.GroupBy(s => s.OperationId).ToDictionary(g => g.Key, g => g.First());
@@ -31,8 +36,8 @@ public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepS
     /// <summary>When each operation of each shot falls, for calendars and tables.</summary>
     public async Task<(Traveller Sheet, Schedule Schedule, IReadOnlyDictionary<string, Operation> Operations)> ScheduledAsync(string projectId, CancellationToken cancel)
     {
-        var (_, answer) = await plans.NeededAsync(projectId, cancel);
-        return (await OfAsync(projectId, cancel), answer.Schedule!, answer.Operations.ToDictionary(o => o.Id));
+        var (whole, answer) = await plans.NeededAsync(projectId, cancel);
+        return (await OfAsync(projectId, whole, answer, cancel), answer.Schedule!, answer.Operations.ToDictionary(o => o.Id));
     }
 
     private static IEnumerable<string> Facts(PlanAnswer whole, CastingPlanAnswer answer, StoredPart part)

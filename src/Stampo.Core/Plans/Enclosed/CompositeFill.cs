@@ -58,7 +58,7 @@ public sealed record FillChoices
 /// <param name="Working">How it came about.</param>
 public sealed record CompositeFill([property: JsonPropertyName("fillCm3")] double FillCm3, double MassG, double PrintG, double PartG, Bond Bond, IReadOnlyList<Finding> Advice, IReadOnlyList<WorkLine> Working)
 {
-    /// <summary>Side of a square pocket's open top per cube root of its volume; pockets are about as wide as deep.</summary>
+    /// <summary>A pocket wall that comes off with a knife.</summary>
     private const double MostPocketWallMm = 0.8;
 
     /// <param name="choices">How it is filled.</param>

@@ -97,9 +97,8 @@ public sealed record FillingPlan(
         var chamber = school == FillingSchool.Chamber;
         var cureC = choices.CureC ?? (chamber ? 70 : 23);
         var sheet = new Worksheet();
-        var demold = chamber
-            ? sheet.Write("demold", "In the mold", "t_ref × 2^((23 − T) ÷ 10), between 15 and 60 min", ShotRate.WarmDemoldMin(mold.DemoldH, cureC) / 60, "h", RuleOfTen.Source, new WorkInput("t_ref", mold.DemoldH, "h"), new WorkInput("T", cureC, "°C", "plan/filling.cureC"))
-            : sheet.Write("demold", "In the mold", "t_ref × 2^((23 − T) ÷ 10)", ShotRate.CureH(mold.DemoldH, cureC), "h", RuleOfTen.Source, new WorkInput("t_ref", mold.DemoldH, "h"), new WorkInput("T", cureC, "°C", "plan/filling.cureC"));
+        var demold = sheet.Write("demold", "In the mold", $"t_ref × 2^((23 − T) ÷ 10){(chamber ? ", between 15 and 60 min" : "")}", chamber ? ShotRate.WarmDemoldMin(mold.DemoldH, cureC) / 60 : ShotRate.CureH(mold.DemoldH, cureC), "h", RuleOfTen.Source,
+            new WorkInput("t_ref", mold.DemoldH, "h"), new WorkInput("T", cureC, "°C", "plan/filling.cureC"));
         var plan = new FillingPlan(school, cureC, demold, mold.FullCureH, null, null, [], [], []);
         double? ratio = null, pump = null;
         if (plan.UsesPressure)

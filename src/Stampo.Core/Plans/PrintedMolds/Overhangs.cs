@@ -19,12 +19,10 @@ public static class Overhangs
 {
     private const double LeastDeg = 45, OpenTopMm = 0.5;
 
-    private static readonly Vec3[] Axes = [new(0, 0, 1), new(0, 0, -1), new(1, 0, 0), new(-1, 0, 0), new(0, 1, 0), new(0, -1, 0)];
-
     public static OverhangFigures Of(SolidSurface surface, Vec3 up)
     {
         var (area, at) = Ceilings(surface, up.Unit());
-        var (best, least) = Axes.Prepend(up.Unit()).Select(d => (d, Ceilings(surface, d).Area)).MinBy(c => Math.Round(c.Area, 6));
+        var (best, least) = Vec3.Axes.Prepend(up.Unit()).Select(d => (d, Ceilings(surface, d).Area)).MinBy(c => Math.Round(c.Area, 6));
         return new OverhangFigures(area, at, [best.X, best.Y, best.Z], least);
     }
 

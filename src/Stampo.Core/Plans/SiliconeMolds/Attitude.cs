@@ -26,8 +26,6 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
     /// <summary>Points this near to the side are reached alike.</summary>
     private const double OneSideMm = 0.2;
 
-    private static readonly Vec3[] Axes = [new(0, 0, 1), new(0, 0, -1), new(1, 0, 0), new(-1, 0, 0), new(0, 1, 0), new(0, -1, 0)];
-
     public static Attitude Of(SolidSurface surface, Vec3 up)
     {
         var frame = MoldFrame.Of(surface.Mesh, up);
@@ -40,12 +38,12 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
     public double GatesCm3(double wallMm)
     {
         var up = new Vec3(Up[0], Up[1], Up[2]);
-        double Room(Place p) => LowMm[2] + BboxMm[2] + wallMm - new Vec3(p.PointMm[0], p.PointMm[1], p.PointMm[2]).Dot(up);
+        double Room(Place p) => LowMm[2] + BboxMm[2] + wallMm - p.Point.Dot(up);
         return (Risers.Sum(r => Room(r) * Bore(RiserMm)) + (Room(Gate) + wallMm) * Bore(GateMm)) / 1000;
     }
 
     /// <summary>Along an axis of the file: the one with the fewest risers, among equals the lowest block.</summary>
-    public static Vec3 Proposed(SolidSurface surface) => Axes.MinBy(up => (LocalHighs.Of(surface, up, ApartMm).Count, MoldFrame.Of(surface.Mesh, up).Box.Size.Z));
+    public static Vec3 Proposed(SolidSurface surface) => Vec3.Axes.MinBy(up => (LocalHighs.Of(surface, up, ApartMm).Count, MoldFrame.Of(surface.Mesh, up).Box.Size.Z));
 
     /// <summary>Of the part's lowest points the one nearest to the side the gate comes down on.</summary>
     private static Place Lowest(Mesh mesh, MoldFrame frame)

@@ -61,8 +61,9 @@ public sealed record PartingLine([property: JsonIgnore] float[] Segments, int Lo
     {
         var outward = surface.Normals[t] + surface.Normals[other];
         outward -= d * outward.Dot(d);
+        // Two flat faces back to back meet in a knife's edge, which no solid has.
         if (outward.Length < 1e-6)
-            outward = surface.Normals[other] + surface.Normals[t];
+            return false;
         var beside = middle + outward.Unit() * (20 * surface.Tiny);
         return surface.Leaves(beside, d) && surface.Leaves(beside, d * -1);
     }

@@ -32,7 +32,7 @@ public static class SplitMolds
         if (planeMm > seen.Box.Max.Z)
             throw new RefusalException("split.parting-outside", $"The parting plane would lie over the part, which is {Text.Number(seen.Box.Size.Z)} mm high along the pull.", "split.partingMm");
         var gate = request.PourHoleMm is null ? (Vec3?)null : seen.Foremost;
-        var vents = LocalHighs.Of(part, pull, VentApartMm).Select(high => seen.InFrame(new Vec3(high.PointMm[0], high.PointMm[1], high.PointMm[2]))).ToList();
+        var vents = LocalHighs.Of(part, pull, VentApartMm).Select(high => seen.InFrame(high.Point)).ToList();
         var fittings = new Fittings(request, seen.Box, planeMm, gate, vents);
         var plane = Grid.Of(planeMm);
 
