@@ -31,7 +31,7 @@ public static class ProjectBridge
         var quantities = rows.Select(r => (double)r.Quantity).Append(Math.Max(1, inputs.Brief.TotalQuantity)).ToList();
         return new BridgeRequest(
             [.. rows.Select(r => new BridgeRow(r.NeededBy, r.Quantity, [r.Purpose.Said()]))],
-            [.. comparison.Candidates.Where(c => c.Gates.All(g => g.Verdict != Verdict.Out)).SelectMany(c => RoutesOf(c, rows, quantities, inputs)).Take(MostRoutes)],
+            [.. comparison.Candidates.Where(c => c.Competes).SelectMany(c => RoutesOf(c, rows, quantities, inputs)).Take(MostRoutes)],
             risk?.ChancePerMonth ?? 0, ChangeUntil: rows.Find(r => r.Purpose == Purpose.Sale)?.NeededBy);
     }
 

@@ -46,6 +46,13 @@ public sealed record Brief
     /// <summary>Contacts and faces that must be kept clear of resin or plastic.</summary>
     public int Guards { get; init; }
 
+    /// <summary>What is put into each part and lost with a spoiled one: boards, magnets, first parts.</summary>
+    public double? EnclosedPrice { get; init; }
+
+    public Sources Sources { get; init; } = new();
+
+    public Schools Schools { get; init; } = new();
+
     public double? ToolingBudget { get; init; }
 
     public double? PiecePrice { get; init; }

@@ -73,6 +73,9 @@ internal static class BriefCheck
 
     private static void Limits(Brief brief)
     {
+        Check.Given(brief.Sources, "sources");
+        Check.Given(brief.Schools, "schools");
+        Money(brief.EnclosedPrice, "enclosedPrice");
         Money(brief.ToolingBudget, "toolingBudget");
         Money(brief.PiecePrice, "piecePrice");
         if (brief.FixedDate is { } day)
@@ -83,9 +86,14 @@ internal static class BriefCheck
 
     private static void In(Equipment e)
     {
+        if (e.OvenHighestC is { } hottest)
+            Check.Between(hottest, 25, 400, "equipment.ovenHighestC", "°C", "an oven for curing");
         foreach (var (value, field, unit, most) in new[]
         {
-            (e.ChamberLitres, "chamberLitres", "L", 10_000), (e.PumpM3PerH, "pumpM3PerH", "m³/h", 10_000), (e.PotLitres, "potLitres", "L", 10_000),
+            (e.ChamberLitres, "chamberLitres", "L", 10_000), (e.ChamberDiameterMm, "chamberDiameterMm", "mm", 5_000), (e.ChamberHeightMm, "chamberHeightMm", "mm", 5_000),
+            (e.PotDiameterMm, "potDiameterMm", "mm", 5_000), (e.PotHeightMm, "potHeightMm", "mm", 5_000), (e.OvenXMm, "ovenXMm", "mm", 5_000), (e.OvenYMm, "ovenYMm", "mm", 5_000), (e.OvenZMm, "ovenZMm", "mm", 5_000),
+            (e.ScaleCapacityG, "scaleCapacityG", "g", 1_000_000), (e.ScaleStepG, "scaleStepG", "g", 1_000),
+            (e.PumpM3PerH, "pumpM3PerH", "m³/h", 10_000), (e.PotLitres, "potLitres", "L", 10_000),
             (e.PotRatedKpa, "potRatedKpa", "kPa", 5_000), (e.OvenLitres, "ovenLitres", "L", 100_000.0), (e.PrinterXMm, "printerXMm", "mm", 5_000),
             (e.PrinterYMm, "printerYMm", "mm", 5_000), (e.PrinterZMm, "printerZMm", "mm", 5_000), (e.PressKn, "pressKn", "kN", 100_000),
             (e.SheetLengthMm, "sheetLengthMm", "mm", 10_000), (e.SheetWidthMm, "sheetWidthMm", "mm", 10_000),

@@ -21,18 +21,69 @@ public enum ChangeSize
 /// <summary>How likely the design is to change in a month, and roughly how much.</summary>
 public sealed record ChangeRisk(double ChancePerMonth, ChangeSize Size);
 
-/// <summary>What stands in the shop; null where nothing is said.</summary>
+/// <summary>Who makes a thing.</summary>
+public enum Source
+{
+    InHouse,
+    BoughtIn,
+
+    /// <summary>By a toolmaker abroad.</summary>
+    FarBoughtIn,
+}
+
+/// <summary>Who makes metal tools, who soft molds with their patterns, who printed and machined parts.</summary>
+public sealed record Sources
+{
+    public Source MetalTools { get; init; } = Source.BoughtIn;
+
+    public Source SoftMolds { get; init; }
+
+    public Source Parts { get; init; }
+}
+
+/// <summary>Where engineers disagree, chosen once for a job; null: as is usual.</summary>
+public sealed record Schools
+{
+    /// <summary>What of a section has to have cooled: by default the middle of thick ones, the mean of the rest.</summary>
+    public Routes.Injection.CoolingCriterion? Cooling { get; init; }
+}
+
+/// <summary>
+/// What stands in the shop; null where nothing is said. Vessels are round, by inside diameter and height; ovens and frames by their
+/// inside sides. Litres alone are what older briefs say: enough for pumping down, not for what fits.
+/// </summary>
 public sealed record Equipment
 {
+    public double? ChamberDiameterMm { get; init; }
+
+    public double? ChamberHeightMm { get; init; }
+
     public double? ChamberLitres { get; init; }
 
     public double? PumpM3PerH { get; init; }
 
+    public double? PotDiameterMm { get; init; }
+
+    public double? PotHeightMm { get; init; }
+
     public double? PotLitres { get; init; }
 
+    /// <summary>Gauge, as on its plate.</summary>
     public double? PotRatedKpa { get; init; }
 
+    public double? OvenXMm { get; init; }
+
+    public double? OvenYMm { get; init; }
+
+    public double? OvenZMm { get; init; }
+
+    public double? OvenHighestC { get; init; }
+
     public double? OvenLitres { get; init; }
+
+    public double? ScaleCapacityG { get; init; }
+
+    public double? ScaleStepG { get; init; }
 
     public double? PrinterXMm { get; init; }
 

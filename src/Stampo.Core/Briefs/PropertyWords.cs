@@ -10,6 +10,7 @@ public static class PropertyWords
         Property.ElongationPct => "Elongation",
         Property.TearKnPerM => "Tear strength",
         Property.ImpactKjPerM2 => "Notched impact",
+        Property.HeatDeflectionC => "Heat deflection",
         _ => "Short-term temperature",
     };
 

@@ -27,6 +27,7 @@ public enum Property
     TearKnPerM,
     ImpactKjPerM2,
     ShortTermC,
+    HeatDeflectionC,
 }
 
 /// <summary>At least this much of a property.</summary>

@@ -17,7 +17,16 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
             var rate = source.Of(line.Rate, line.RateKey);
             var into = Of(drawn, line.On);
             for (var d = 0; d < draws; d++)
-                into[d] += amount[d] * rate[d];
+                amount[d] *= rate[d];
+            foreach (var markup in line.Markups)
+            {
+                var times = source.Of(markup.Value, markup.Key);
+                for (var d = 0; d < draws; d++)
+                    amount[d] *= times[d];
+            }
+
+            for (var d = 0; d < draws; d++)
+                into[d] += amount[d];
         }
 
         source.Sample(estimate.Yield, $"{routeId}/yield", yield);
@@ -47,12 +56,15 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
 
 /// <summary>
 /// A route with its material, its gates that hold at any quantity, and its ways of tooling.
-/// <paramref name="OutFrom"/> is the quantity from which it is ruled out: 1 when the part or every row rules it out, the first part of
+/// <paramref name="OutFrom"/> is the quantity from which it no longer competes: 1 when the part or every row rules it out or a question holds it back, the first part of
 /// the first row its material may not serve, or infinite.
 /// </summary>
 public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom, bool Poured)
 {
     public bool IsOutAt(double quantity) => quantity >= OutFrom;
+
+    /// <summary>Neither ruled out nor held back by a question nobody has answered.</summary>
+    public bool Competes => Gates.All(g => g is { Verdict: not Verdict.Out, HoldsBack: false });
 
     /// <summary>The way that is cheapest at this quantity, by likely cost.</summary>
     public Way BestWay(double quantity) => Ways.MinBy(w => w.Likely.Total(quantity))!;
@@ -62,7 +74,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
         if (MaterialChoice.Best(route.Card.Id, inputs.Brief, inputs.Library) is not { } choice)
             return null;
         var job = inputs.JobWith(choice.Material);
-        List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => Way.Of(RunSize.In(route.Estimate(j, n), j), j.Assist, route.Card.Id, source)))];
+        List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => Way.Of(route.Costed(j, n), j.Assist, route.Card.Id, source)))];
         List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
         return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs), route.Casting(job, ways[0].Estimate.Cavities) is { Into: not Plans.PouredInto.FilledPrint });
     }
@@ -73,7 +85,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
 
     private static double OutFromOf(List<Gate> gates, MaterialChoice choice, JobInputs inputs)
     {
-        if (gates.Any(g => g.Verdict == Verdict.Out))
+        if (gates.Any(g => g.Verdict == Verdict.Out || g.HoldsBack))
             return 1;
         var before = 0.0;
         foreach (var row in inputs.Deliveries)

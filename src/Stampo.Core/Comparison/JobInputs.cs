@@ -12,7 +12,9 @@ public sealed record JobInputs(PartFacts Part, Brief Brief, RateCard Rates, IRea
     /// <summary>Single deliveries in the order of their dates.</summary>
     public IReadOnlyList<DemandRow> Deliveries { get; } = [.. Brief.Demand.SelectMany(row => row.Calls()).OrderBy(row => row.NeededBy)];
 
-    public Job JobWith(Material material) => new(Part, Brief, material, Rates) { Soft = SoftWith(material) };
+    public IReadOnlyList<Supply> Supplies { get; init; } = SupplyLibrary.All;
+
+    public Job JobWith(Material material) => new(Part, Brief, material, Rates) { Soft = SoftWith(material), Today = Today, Materials = Library, Supplies = Supplies };
 
     /// <summary>The second material asked for where it shares a route with the first; else the one nearest in hardness that does.</summary>
     private Material? SoftWith(Material first)

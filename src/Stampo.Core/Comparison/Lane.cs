@@ -1,6 +1,7 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
+using Stampo.Core.Safety;
 
 namespace Stampo.Core.Comparison;
 
@@ -31,6 +32,13 @@ public sealed record Lane(
     string GivesUp,
     bool Poured)
 {
+    /// <summary>What may hurt someone on this way.</summary>
+    public IReadOnlyList<Caution> Cautions { get; init; } = [];
+
+    /// <summary>It leads nothing until a question is answered.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool IsHeldBack => Gates.Any(g => g.HoldsBack);
+
     /// <summary>What a moved marker changes of it.</summary>
     public MovedLane Moved => new(Route.Id, Verdict, [.. Gates.Skip(FixedGates)], Total, Unit, ChanceCheapest, Cavities, Assist, ToolSets, LifeShots, FirstTooling, Run, FirstArticle, LastPart);
 }

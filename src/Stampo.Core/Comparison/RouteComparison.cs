@@ -1,5 +1,6 @@
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
+using Stampo.Core.Safety;
 
 namespace Stampo.Core.Comparison;
 
@@ -57,7 +58,7 @@ public sealed class RouteComparison
     {
         var (bands, chances) = OddsAt(quantity);
         return [.. _candidates.Select((c, r) => LaneOf(c, quantity, bands[r], chances[r]))
-            .OrderBy(l => l.Verdict == Verdict.Out ? 1 : 0).ThenBy(l => l.Total.P50)];
+            .OrderBy(l => l.Verdict == Verdict.Out ? 2 : l.IsHeldBack ? 1 : 0).ThenBy(l => l.Total.P50)];
     }
 
     private (Band[] Bands, double[] Chances) OddsAt(double quantity) => Odds.At(quantity,
@@ -74,7 +75,8 @@ public sealed class RouteComparison
         return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Gates.Count, candidate.Material.Material, candidate.Material.Properties, candidate.Material.Likeness, total, unit, chance,
             estimate.Cavities, way.Assist, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
             new Band(tool.Low, tool.Likely, tool.High), estimate.ToolClass, estimate.Run, dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
-            GivesUp(candidate), candidate.Poured);
+            GivesUp(candidate), candidate.Poured)
+        { Cautions = Cautions.Of(candidate.Route.Cautions) };
     }
 
     private static string GivesUp(CandidateRoute candidate) => candidate.Material.MissedWants.Count == 0

@@ -71,13 +71,17 @@ public static class RouteWorking
             return;
         foreach (var line in lines)
         {
-            sheet.Write($"{on}/{line.Name}", line.Name, $"({line.Formula}) × rate", line.Cost, "€", line.Source,
-                [.. line.Inputs, new WorkInput("amount", line.Amount, line.AmountUnit), new WorkInput("rate", line.Rate, line.RateUnit, $"rates/{line.RateKey}")]);
+            var markups = string.Concat(line.Markups.Select(m => $" × {char.ToLowerInvariant(m.Name[0])}{m.Name[1..]}"));
+            sheet.Write($"{on}/{line.Name}", line.Name, $"({line.Formula}) × rate{markups}", line.Cost, "€", line.Source,
+                [.. line.Inputs, new WorkInput("amount", line.Amount, line.AmountUnit), new WorkInput("rate", line.Rate, line.RateUnit, ChangeAt(line.RateKey)), .. line.Markups.Select(m => m.AsInput())]);
         }
 
         sheet.Write($"{on}", GroupName(on), "sum of the lines above", estimate.Sum(on), "€", Own,
             [.. lines.Select(l => new WorkInput(l.Name, l.Cost, "€"))]);
     }
+
+    /// <summary>A price from the brief is changed there, any other in the library.</summary>
+    private static string ChangeAt(string rateKey) => rateKey.StartsWith("brief.", StringComparison.Ordinal) ? rateKey.Replace('.', '/') : $"rates/{rateKey}";
 
     private static string GroupName(ChargedOn on) => on switch
     {

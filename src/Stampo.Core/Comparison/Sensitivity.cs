@@ -41,6 +41,8 @@ public sealed record Sensitivity(double Quantity, string Leader, string? Next, d
             {
                 yield return new Input(line.RateKey, rates.Find(line.RateKey)?.Name ?? line.Name, line.RateUnit, line.Rate, null);
                 yield return new Input(line.Name, line.Name, line.AmountUnit, line.Amount, Id);
+                foreach (var markup in line.Markups)
+                    yield return new Input(markup.Key, markup.Name, markup.Unit, markup.Value, null);
             }
 
             yield return new Input(Yield, "Yield", "share", Estimate.Yield, Id);
@@ -54,7 +56,7 @@ public sealed record Sensitivity(double Quantity, string Leader, string? Next, d
             double[] sums = new double[4];
             foreach (var line in Estimate.Costs)
             {
-                var rate = held is { RouteId: null } && held.Key == line.RateKey ? at : line.Rate.Likely;
+                var rate = Shared(line.RateKey, line.Rate) * line.Markups.Aggregate(1.0, (product, markup) => product * Shared(markup.Key, markup.Value));
                 var amount = held is not null && held.RouteId == Id && held.Key == line.Name ? at : line.Amount.Likely;
                 sums[(int)line.On] += rate * amount;
             }
@@ -63,9 +65,11 @@ public sealed record Sensitivity(double Quantity, string Leader, string? Next, d
             var life = held?.RouteId == Id && held.Key == Life ? at : Estimate.LifeShots?.Likely ?? double.PositiveInfinity;
             return new CostPoint(sums[(int)ChargedOn.OneOff], sums[(int)ChargedOn.Tool], life * Estimate.Cavities * yield, sums[(int)ChargedOn.Piece] / yield, sums[(int)ChargedOn.Batch], Estimate.PiecesPerBatch ?? double.PositiveInfinity)
                 .Total(Quantity);
+
+            double Shared(string key, ThreePoint range) => held is { RouteId: null } && held.Key == key ? at : range.Likely;
         }
 
-        public bool Uses(Input input) => input.RouteId is null ? Estimate.Costs.Any(c => c.RateKey == input.Key) : input.RouteId == Id;
+        public bool Uses(Input input) => input.RouteId is null ? Estimate.Costs.Any(c => c.RateKey == input.Key || c.Markups.Any(m => m.Key == input.Key)) : input.RouteId == Id;
     }
 
     /// <summary>All competing routes at their likely totals.</summary>

@@ -14,13 +14,16 @@ public enum LadderSection
 
     /// <summary>A ring pushed over a post.</summary>
     Ring,
+
+    /// <summary>A strip squeezed shut between two faces it does not slide on.</summary>
+    Seal,
 }
 
 /// <summary>
 /// What it must do: under <paramref name="LoadN"/> a tab sags or a pad gives by <paramref name="GiveMm"/>; a ring is pushed with that
-/// load over a post of <paramref name="PostMm"/>. Lengths in mm; those a section doesn't have are left out.
+/// load over a post of <paramref name="PostMm"/>; a strip is squeezed shut with it. Lengths in mm; those a section doesn't have are left out.
 /// </summary>
-public sealed record LadderRequest(LadderSection Section, double LoadN, double? GiveMm = null, double? LengthMm = null, double? WidthMm = null, double? ThicknessMm = null, double? DiameterMm = null, double? HeightMm = null, double? PostMm = null);
+public sealed record LadderRequest(LadderSection Section, double? LoadN = null, double? GiveMm = null, double? LengthMm = null, double? WidthMm = null, double? ThicknessMm = null, double? DiameterMm = null, double? HeightMm = null, double? PostMm = null);
 
 /// <summary>A hardness to try in a material on hand, with the two components of one sample.</summary>
 public sealed record LadderRung(string MaterialId, string Name, double ShoreA, double ModulusMpa, double SampleG, double PartAG, double PartBG, double PotLifeMin, double DemoldH);
@@ -50,12 +53,13 @@ public static class HardnessLadder
 
     public static LadderAnswer Of(LadderRequest request, IReadOnlyList<Material> library)
     {
-        Check.Positive(request.LoadN, "loadN", "N", 100_000);
+        Check.Positive(request.LoadN ?? throw new RefusalException("input.missing", "The load is missing; every section needs it.", "loadN"), "loadN", "N", 100_000);
         var sheet = new Worksheet();
         var (modulus, volumeCm3) = request.Section switch
         {
             LadderSection.Cantilever => Cantilever(request, sheet),
             LadderSection.Pad => Pad(request, sheet),
+            LadderSection.Seal => Seal(request, sheet),
             _ => Ring(request, sheet),
         };
         var shore = Stiffness.GentShoreA(modulus);
@@ -68,7 +72,7 @@ public static class HardnessLadder
     {
         double give = Length(r.GiveMm, "giveMm"), l = Length(r.LengthMm, "lengthMm"), w = Length(r.WidthMm, "widthMm"), t = Length(r.ThicknessMm, "thicknessMm");
         var inertia = sheet.Write("inertia", "Second moment", "w·t³/12", w * t * t * t / 12, "mm⁴", "beam theory", Mm("w", w), Mm("t", t));
-        var modulus = sheet.Write("modulus", "Young's modulus", "F·L³/(3·I·δ)", r.LoadN * l * l * l / (3 * inertia * give), "MPa", "beam theory", new WorkInput("F", r.LoadN, "N"), Mm("L", l), Mm("δ", give), new WorkInput("I", inertia, "mm⁴"));
+        var modulus = sheet.Write("modulus", "Young's modulus", "F·L³/(3·I·δ)", Load(r) * l * l * l / (3 * inertia * give), "MPa", "beam theory", new WorkInput("F", Load(r), "N"), Mm("L", l), Mm("δ", give), new WorkInput("I", inertia, "mm⁴"));
         return (modulus, l * w * t / 1000);
     }
 
@@ -80,7 +84,7 @@ public static class HardnessLadder
             throw new RefusalException("input.out-of-range", $"giveMm is {Text.Number(give)} mm of a pad {Text.Number(h)} mm high; the formula holds to half its height. Ask for less, or make it higher.", "giveMm");
         var area = Math.PI * d * d / 4;
         var shape = sheet.Write("shape", "Shape factor", "D/4h", d / (4 * h), "", "bonded rubber pad", Mm("D", d), Mm("h", h));
-        var apparent = sheet.Write("apparent", "Apparent modulus", "F·h/(A·δ)", r.LoadN * h / (area * give), "MPa", "bonded rubber pad", new WorkInput("F", r.LoadN, "N"), Mm("h", h), new WorkInput("A", area, "mm²"), Mm("δ", give));
+        var apparent = sheet.Write("apparent", "Apparent modulus", "F·h/(A·δ)", Load(r) * h / (area * give), "MPa", "bonded rubber pad", new WorkInput("F", Load(r), "N"), Mm("h", h), new WorkInput("A", area, "mm²"), Mm("δ", give));
         var modulus = sheet.Write("modulus", "Young's modulus", "Ea/(1 + 2·S²)", apparent / (1 + 2 * shape * shape), "MPa", "bonded rubber pad", new WorkInput("Ea", apparent, "MPa"), new WorkInput("S", shape, ""));
         return (modulus, area * h / 1000);
     }
@@ -93,10 +97,27 @@ public static class HardnessLadder
             throw new RefusalException("input.out-of-range", $"The post ({Text.Number(post)} mm) is no wider than the ring's bore ({Text.Number(d)} mm): nothing to snap over.", "postMm");
         var strain = sheet.Write("strain", "Stretch of the bore", "(post − bore)/bore", (post - d) / d, "", "ring under tension", Mm("post", post), Mm("bore", d));
         var ramp = Math.Tan(LeadInDeg * Math.PI / 180 + Math.Atan(Friction));
-        var modulus = sheet.Write("modulus", "Young's modulus", "F/(2π·ε·w·t·tan(α + φ))", r.LoadN / (2 * Math.PI * strain * w * t * ramp), "MPa", "ring under tension on a 30° lead-in, friction 0.5",
-            new WorkInput("F", r.LoadN, "N"), new WorkInput("ε", strain, ""), Mm("w", w), Mm("t", t), new WorkInput("tan(α + φ)", ramp, ""));
+        var modulus = sheet.Write("modulus", "Young's modulus", "F/(2π·ε·w·t·tan(α + φ))", Load(r) / (2 * Math.PI * strain * w * t * ramp), "MPa", "ring under tension on a 30° lead-in, friction 0.5",
+            new WorkInput("F", Load(r), "N"), new WorkInput("ε", strain, ""), Mm("w", w), Mm("t", t), new WorkInput("tan(α + φ)", ramp, ""));
         return (modulus, Math.PI * (d + t) * w * t / 1000);
     }
+
+    /// <summary>A strip on its face: Ea = E·(1 + 2·S²), S = w·l/(2·h·(w + l)), loaded area over free sides.</summary>
+    private static (double, double) Seal(LadderRequest r, Worksheet sheet)
+    {
+        double give = Length(r.GiveMm, "giveMm"), l = Length(r.LengthMm, "lengthMm"), w = Length(r.WidthMm, "widthMm"), h = Length(r.HeightMm, "heightMm");
+        if (give > MostSqueeze * h)
+            throw new RefusalException("input.out-of-range", $"{Text.Number(give)} mm off a strip {Text.Number(h)} mm high is more than {Text.Number(100 * MostSqueeze)} %; a seal is squeezed by 15 to 30 %. Ask for less, or make it higher.", "giveMm");
+        var area = w * l;
+        var shape = sheet.Write("shape", "Shape factor", "w·l/(2·h·(w + l))", area / (2 * h * (w + l)), "", "bonded rubber pad", Mm("w", w), Mm("l", l), Mm("h", h));
+        var apparent = sheet.Write("apparent", "Apparent modulus", "F·h/(w·l·δ)", Load(r) * h / (area * give), "MPa", "bonded rubber pad", new WorkInput("F", Load(r), "N"), Mm("h", h), Mm("w", w), Mm("l", l), Mm("δ", give));
+        var modulus = sheet.Write("modulus", "Young's modulus", "Ea/(1 + 2·S²)", apparent / (1 + 2 * shape * shape), "MPa", "bonded rubber pad", new WorkInput("Ea", apparent, "MPa"), new WorkInput("S", shape, ""));
+        return (modulus, area * h / 1000);
+    }
+
+    private const double MostSqueeze = 0.4;
+
+    private static double Load(LadderRequest r) => r.LoadN!.Value;
 
     private static double Length(double? value, string field) => value is { } length
         ? Check.Positive(length, field, "mm", 10_000)

@@ -30,7 +30,7 @@ public sealed record Likeness(double Share, PropertyRatio? Weakest, IReadOnlyLis
         yield return Ratio("service temperature", (m.ServiceC - RoomC) / Math.Max(1, p.ServiceC - RoomC), $"{m.ServiceC:0} °C", $"{p.ServiceC:0} °C");
         foreach (var property in Enum.GetValues<Property>())
         {
-            if (property == Property.ShortTermC || m.Of(property) is not { } has || p.Of(property) is not { } of || !(has > 0 && of > 0))
+            if (property is Property.ShortTermC or Property.HeatDeflectionC || m.Of(property) is not { } has || p.Of(property) is not { } of || !(has > 0 && of > 0))
                 continue;
             var unit = property.Unit();
             var ratio = property == Property.ModulusMpa ? 1 - Math.Abs(Math.Log10(has / of)) : has / of;

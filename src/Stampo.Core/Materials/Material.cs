@@ -5,9 +5,12 @@ using Stampo.Core.Reference;
 
 namespace Stampo.Core.Materials;
 
-/// <summary>How a two-part casting resin is mixed, how long it stays pourable and how hot it runs.</summary>
+/// <summary>
+/// How a two-part casting resin is mixed, how long it stays pourable and how hot it runs. Handling strength is known at 23 °C
+/// (<paramref name="DemoldH"/>) and, where the data sheet says so, warm; parts that need a post-cure have its temperature and hours.
+/// </summary>
 public sealed record CastData(double RatioA, double RatioB, string Basis, double PotLifeMin, double PotMassG, double PotC, double DemoldH,
-    double? ViscosityMpaS = null, string? Exotherm = null);
+    double? ViscosityMpaS = null, string? Exotherm = null, double? WarmC = null, double? WarmDemoldH = null, double? PostCureC = null, double? PostCureH = null);
 
 /// <summary>
 /// Temperatures and flow figures of a thermoplastic in an injection tool. <paramref name="CrazingMpa"/> is the stress it bears
@@ -19,8 +22,24 @@ public sealed record MeltData(double MeltC, double MoldC, double EjectC, double 
 /// <summary>Between which temperatures a sheet is formed, and the gauges it is sold in.</summary>
 public sealed record SheetData(double FormLowC, double FormHighC, IReadOnlyList<double> GaugesMm);
 
+/// <summary>By which kind of machine a printed material is built.</summary>
+public enum PrintProcess
+{
+    /// <summary>Liquid, cured a whole layer at once: time goes by height.</summary>
+    Resin,
+
+    /// <summary>A strand laid down: time goes by volume and height.</summary>
+    Extrusion,
+
+    /// <summary>A bed of powder: time goes by volume and height.</summary>
+    Powder,
+}
+
+public sealed record PrintData(PrintProcess Process);
+
 /// <summary>
 /// A generic material with the routes it can be used on. Prices in the shop's currency per kg; null is not known.
+/// <paramref name="ServiceC"/> is what it bears for years, <paramref name="HeatDeflectionC"/> where it bends under load within minutes.
 /// <paramref name="Series"/>: parts are meant to be of it; what is printed, cast or cut from block stands in for another.
 /// </summary>
 public sealed record Material(
@@ -47,7 +66,9 @@ public sealed record Material(
     string Source,
     CastData? Cast = null,
     MeltData? Melt = null,
-    SheetData? Sheet = null)
+    SheetData? Sheet = null,
+    PrintData? Print = null,
+    double? HeatDeflectionC = null)
 {
     [JsonIgnore]
     public Hardness Hardness => new(ShoreScale, ShoreValue);
@@ -62,8 +83,13 @@ public sealed record Material(
         Property.ElongationPct => ElongationPct,
         Property.TearKnPerM => TearKnPerM,
         Property.ImpactKjPerM2 => ImpactKjPerM2,
+        Property.HeatDeflectionC => HeatDeflectionC,
         _ => ShortTermC,
     };
+
+    /// <summary>Where it goes soft: heat deflection, or what it bears for years when that is not known.</summary>
+    [JsonIgnore]
+    public double SoftensC => HeatDeflectionC ?? ServiceC;
 }
 
 public static class Softness

@@ -18,20 +18,46 @@ public sealed record MeasuredShape(
     /// <summary>Less undercut than this share of the surface is the roughness of the mesh.</summary>
     private const double Notable = 0.002;
 
-    /// <summary>An undercut deeper than this wears a silicone mold at each demold.</summary>
-    private const double StrongMm = 3;
+    /// <summary>An undercut deeper than this share of the wall that has to stretch over it wears a silicone mold at each demold.</summary>
+    private const double StrongShare = 0.15;
+
+    /// <summary>The least wall of a usual silicone mold, for a word on undercuts before a mold is chosen.</summary>
+    private const double UsualMoldWallMm = 20;
 
     private const double Slender = 3;
 
+    /// <summary>Round holes that go through across the pull: a slide in a rigid tool, a core of silicone in a soft mold, nothing to stretch over.</summary>
+    public int CrossHoles { get; init; }
+
+    /// <summary>Undercuts that are no such holes.</summary>
+    public int StretchedRegions { get; init; }
+
+    /// <summary>Blind round holes more than three times as deep as wide.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<BlindHole> Slenders { get; init; } = [];
+
+    /// <summary>An even wall on a shell with one open side: what could be drawn from sheet.</summary>
+    public bool LooksLikeShell { get; init; }
+
     public static MeasuredShape Of(ShapeFigures figures, double areaMm2)
     {
-        var depths = figures.Undercuts.Select(u => u.DepthMm ?? double.PositiveInfinity).ToList();
-        var strength = figures.UndercutAreaMm2 < Notable * areaMm2 || depths.Count == 0 ? Undercut.None
-            : depths.Max() > StrongMm ? Undercut.Strong : Undercut.Mild;
-        return new MeasuredShape(figures.WallMm?.P1, figures.WallMm?.Median, figures.Section?.DiameterMm, strength,
-            strength == Undercut.None ? 0 : depths.Count, strength == Undercut.None || double.IsInfinity(depths.Max()) ? null : depths.Max(),
-            DraftShares.Of(figures.BelowDraft, areaMm2), figures.Draw.OpeningMm2 / 100, figures.Draw.ArealRatio, figures.BlindHoles.Count(hole => hole.Slenderness > Slender));
+        var caught = figures.UndercutAreaMm2 < Notable * areaMm2 ? [] : figures.Undercuts;
+        var stretched = caught.Where(u => u.ThroughHoleMm is null).ToList();
+        double? depth = stretched.Count == 0 || stretched.Exists(u => u.DepthMm is null) ? null : stretched.Max(u => u.DepthMm);
+        var shape = new MeasuredShape(figures.WallMm?.P1, figures.WallMm?.Median, figures.Section?.DiameterMm, Undercut.None, caught.Count, depth,
+            DraftShares.Of(figures.BelowDraft, areaMm2), figures.Draw.OpeningMm2 / 100, figures.Draw.ArealRatio, figures.BlindHoles.Count(hole => hole.Slenderness > Slender))
+        {
+            CrossHoles = caught.Count - stretched.Count,
+            StretchedRegions = stretched.Count,
+            Slenders = [.. figures.BlindHoles.Where(hole => hole.Slenderness > Slender)],
+            LooksLikeShell = figures.LooksLikeShell,
+        };
+        return shape with { Undercut = caught.Count == 0 ? Undercut.None : stretched.Count == 0 ? Undercut.Mild : shape.UndercutIn(UsualMoldWallMm) };
     }
+
+    /// <summary>What a soft mold of this wall has to stretch over, by depth ÷ wall; one that is shut in on all sides is strong.</summary>
+    public Undercut UndercutIn(double moldWallMm) =>
+        StretchedRegions == 0 ? Undercut.None : UndercutDepthMm <= StrongShare * moldWallMm ? Undercut.Mild : Undercut.Strong;
 }
 
 /// <summary>Shares of the surface that stand closer to the pull than so many degrees.</summary>

@@ -40,7 +40,8 @@ public sealed record DeclaredSize(
 /// <summary>What a person says about the part; each answer goes before what the mesh says.</summary>
 public sealed record PartDeclaration
 {
-    public ShapeClass Shape { get; init; } = ShapeClass.Compact;
+    /// <summary>Null until somebody has answered: nobody is taken to have said what he has not.</summary>
+    public ShapeClass? Shape { get; init; }
 
     /// <summary>Null: as measured.</summary>
     public Undercut? Undercut { get; init; }

@@ -61,6 +61,13 @@ public sealed record PartFacts(
     [JsonIgnore]
     public Undercut? Undercut => Declared.Undercut ?? Measured?.Undercut;
 
+    /// <summary>What a soft mold of this wall has to stretch over; null when neither measured nor stated.</summary>
+    public Undercut? UndercutIn(double moldWallMm) => Declared.Undercut ?? Measured?.UndercutIn(moldWallMm);
+
+    /// <summary>As a person answered; null until somebody has.</summary>
+    [JsonIgnore]
+    public ShapeClass? Shape => Declared.Shape;
+
     /// <summary>Slides, lifters or loose cores a rigid tool needs: as measured, or a usual number for what was declared.</summary>
     [JsonIgnore]
     public int UndercutRegions => Declared.Undercut switch

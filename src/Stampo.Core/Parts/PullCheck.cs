@@ -5,9 +5,10 @@ namespace Stampo.Core.Parts;
 
 /// <summary>
 /// Undercut facets that share edges: one slide, lifter, loose core or stretch of the mold. The depth is how far the mold has
-/// to give way sideways before the deepest point of it is free; null when it never is.
+/// to give way sideways before the deepest point of it is free; null when it never is. Of a round hole that goes through,
+/// <paramref name="ThroughHoleMm"/> is the bore: a core stands in it, nothing gives way.
 /// </summary>
-public sealed record UndercutRegion([property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2, double? DepthMm, Place Place);
+public sealed record UndercutRegion([property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2, double? DepthMm, Place Place, double? ThroughHoleMm = null);
 
 /// <summary>Area of the surface that stands closer to the pull than an angle.</summary>
 public sealed record AreaBelowDraft(double Deg, [property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2);
@@ -40,7 +41,10 @@ public static class PullCheck
     /// <summary>Regions told apart at most; more than these are a texture, not undercuts.</summary>
     private const int MostRegions = 400;
 
-    public static PullFigures Along(SolidSurface surface, Vec3 pull, Progress progress)
+    /// <summary>A region this much of which is the wall of one hole is that hole.</summary>
+    private const double OfTheHole = 0.8;
+
+    public static PullFigures Along(SolidSurface surface, Vec3 pull, Progress progress, HolesFound? holes = null)
     {
         var d = pull.Unit();
         var samples = surface.Samples.All;
@@ -51,7 +55,7 @@ public static class PullCheck
             area += undercut[i] ? samples[i].AreaMm2 : 0;
         var draft = Array.ConvertAll(surface.Normals, n => (float)(Math.Asin(Math.Clamp(n.Dot(d), -1, 1)) * 180 / Math.PI));
         var below = DraftsDeg.Select(deg => new AreaBelowDraft(deg, samples.Where(s => Math.Abs(draft[s.Triangle]) < deg).Sum(s => s.AreaMm2))).ToList();
-        var (regions, regionOf) = Regions(surface, undercut, d);
+        var (regions, regionOf) = Regions(surface, undercut, d, holes);
         return new PullFigures(d, area, regions, below, LeastDraft(surface, draft), regionOf, draft);
     }
 
@@ -68,7 +72,7 @@ public static class PullCheck
         return steep is var (sample, _) ? Place.Of(sample.Point, surface.Normals[sample.Triangle], 4 * Math.Sqrt(sample.AreaMm2)) : null;
     }
 
-    private static (IReadOnlyList<UndercutRegion>, ushort[]) Regions(SolidSurface surface, bool[] undercut, Vec3 d)
+    private static (IReadOnlyList<UndercutRegion>, ushort[]) Regions(SolidSurface surface, bool[] undercut, Vec3 d, HolesFound? holes)
     {
         var samples = surface.Samples.All;
         var caught = new bool[surface.Mesh.TriangleCount];
@@ -96,6 +100,16 @@ public static class PullCheck
         for (var r = 0; r < kept.Count; r++)
             foreach (var i in kept[r].List)
                 regionOf[i] = (ushort)(r + 1);
-        return ([.. kept.AsParallel().AsOrdered().Select(region => UndercutDepth.Measure(surface, region.List, region.Area, d))], regionOf);
+        return ([.. kept.AsParallel().AsOrdered().Select(region => UndercutDepth.Measure(surface, region.List, region.Area, d) with { ThroughHoleMm = HoleOf(region.List, region.Area, samples, holes) })], regionOf);
+    }
+
+    /// <summary>The bore of the through hole whose wall a region is; null when it is none.</summary>
+    private static double? HoleOf(List<int> members, double areaMm2, SurfaceSample[] samples, HolesFound? holes)
+    {
+        if (holes is null || holes.Through.Count == 0)
+            return null;
+        var (hole, area) = members.Where(i => holes.ThroughOf[samples[i].Triangle] >= 0).GroupBy(i => holes.ThroughOf[samples[i].Triangle])
+            .Select(group => (group.Key, group.Sum(i => samples[i].AreaMm2))).DefaultIfEmpty((-1, 0.0)).MaxBy(group => group.Item2);
+        return area >= OfTheHole * areaMm2 ? holes.Through[hole].DiameterMm : null;
     }
 }

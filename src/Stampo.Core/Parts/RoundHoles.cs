@@ -3,14 +3,22 @@ using Stampo.Core.Geometry;
 
 namespace Stampo.Core.Parts;
 
+public abstract record RoundHole;
+
 /// <summary>A round hole that ends inside the part; in a mold, a free-standing pin.</summary>
-public sealed record BlindHole(double DiameterMm, double DepthMm, Place Place)
+public sealed record BlindHole(double DiameterMm, double DepthMm, Place Place) : RoundHole
 {
     public double Slenderness => DepthMm / DiameterMm;
 }
 
+/// <summary>A round hole open at both ends.</summary>
+public sealed record ThroughHole(double DiameterMm, double LengthMm, Place Place) : RoundHole;
+
+/// <summary>Round holes; <paramref name="ThroughOf"/> gives each triangle the number of the through hole whose wall it is, or −1.</summary>
+public sealed record HolesFound(IReadOnlyList<BlindHole> Blind, IReadOnlyList<ThroughHole> Through, int[] ThroughOf);
+
 /// <summary>
-/// Finds round blind holes: a smooth region whose normals lie in a plane and point at one axis all round. Holes that are not
+/// Finds round holes, blind and through: a smooth region whose normals lie in a plane and point at one axis all round. Holes that are not
 /// round, or blend into their floor without an edge, are not seen.
 /// </summary>
 public static class RoundHoles
@@ -21,7 +29,10 @@ public static class RoundHoles
     private const int FewestTriangles = 10, Sectors = 12;
     private const double OutOfPlane = 0.1, OutOfRound = 0.06;
 
-    public static IReadOnlyList<BlindHole> Of(SolidSurface surface)
+    /// <summary>A floor lies no further below the wall than this, in diameters: a drill point or a dome; beyond it the hole opens into the inside.</summary>
+    private const double FloorWithin = 0.75;
+
+    public static HolesFound Of(SolidSurface surface)
     {
         var (regionOf, count) = SmoothRegions.Of(surface.Mesh, surface.LeftOut, surface.Topology.Neighbours, SmoothDeg);
         var regions = new List<int>[count];
@@ -31,10 +42,29 @@ public static class RoundHoles
                 (regions[regionOf[t]] ??= []).Add(t);
         }
 
-        return [.. regions.Where(region => region.Count >= FewestTriangles).Select(region => Fit(surface, region)).OfType<BlindHole>().OrderByDescending(hole => hole.Slenderness)];
+        List<BlindHole> blind = [];
+        List<ThroughHole> through = [];
+        var throughOf = new int[regionOf.Length];
+        Array.Fill(throughOf, -1);
+        foreach (var region in regions.Where(region => region.Count >= FewestTriangles))
+        {
+            switch (Fit(surface, region))
+            {
+                case BlindHole hole:
+                    blind.Add(hole);
+                    break;
+                case ThroughHole hole:
+                    region.ForEach(t => throughOf[t] = through.Count);
+                    through.Add(hole);
+                    break;
+            }
+        }
+
+        return new HolesFound([.. blind.OrderByDescending(hole => hole.Slenderness)], through, throughOf);
     }
 
-    private static BlindHole? Fit(SolidSurface surface, List<int> region)
+    /// <summary>A <see cref="BlindHole"/>, a <see cref="ThroughHole"/>, or null when the region is no round hole.</summary>
+    private static RoundHole? Fit(SolidSurface surface, List<int> region)
     {
         var axis = Axis(surface, region);
         var wall = region.Where(t => Math.Abs(surface.Normals[t].Dot(axis)) < OutOfPlane).ToList();
@@ -46,16 +76,20 @@ public static class RoundHoles
         var centre = u * x + v * y;
         if (!(radius > 0) || corners.Exists(p => Math.Abs(Across(p).Length - radius) > OutOfRound * radius) || !FacesAxisAllRound())
             return null;
-        double low = corners.Min(p => p.Dot(axis)), high = corners.Max(p => p.Dot(axis));
+        double low = corners.Min(p => p.Dot(axis)), high = corners.Max(p => p.Dot(axis)), length = high - low;
         var middle = centre + axis * ((low + high) / 2);
-        bool up = surface.Leaves(middle, axis), down = surface.Leaves(middle, axis * -1);
-        if (up == down)
+        bool up = Opens(axis), down = Opens(axis * -1);
+        if (!up && !down)
             return null;
-        var outward = up ? axis : axis * -1;
-        var mouth = middle + outward * ((high - low) / 2);
+        var outward = surface.Leaves(middle, axis) || !down ? axis : axis * -1;
+        var mouth = middle + outward * (length / 2);
+        if (up && down)
+            return new ThroughHole(2 * radius, length, Place.Of(mouth, outward, 4 * radius + length));
         // To the floor on the axis, which a drill point or a dome lays deeper than the wall.
         var depth = surface.Bvh.FirstHit(mouth, outward * -1, 0);
         return new BlindHole(2 * radius, depth, Place.Of(mouth, outward, 2 * depth));
+
+        bool Opens(Vec3 way) => surface.Bvh.FirstHit(middle, way, 0) > length / 2 + FloorWithin * 2 * radius;
 
         Vec3 Across(Vec3 p) => p - centre - axis * p.Dot(axis);
 

@@ -18,8 +18,9 @@ public static class ShapeCheck
         progress.Begin("Shadows and pull", 0.1);
         var shadows = new AxisAreas(Cast(new(1, 0, 0)), Cast(new(0, 1, 0)), Cast(new(0, 0, 1)));
         var candidates = pull is null ? PullProposal.Of(surface, shadows, progress.Cancel) : [];
-        var along = PullCheck.Along(surface, pull ?? candidates[0].Vector, progress.Begin("Draft and undercuts", 0.2));
-        progress.Begin("Holes and highs", 0.05);
+        var holes = RoundHoles.Of(surface);
+        var along = PullCheck.Along(surface, pull ?? candidates[0].Vector, progress.Begin("Draft and undercuts", 0.2), holes);
+        progress.Begin("Highs", 0.05);
         var thin = WallThickness.Figures(surface, balls.ThicknessMm, "sphere", balls.Measured);
         var thinRay = WallThickness.Figures(surface, ray, "ray");
         var figures = new ShapeFigures
@@ -35,7 +36,9 @@ public static class ShapeCheck
             Undercuts = along.Regions,
             BelowDraft = along.BelowDraft,
             Draw = DrawAlong(surface, along.Pull, candidates.Count > 0 ? candidates[0].ShadowMm2 : Cast(along.Pull)),
-            BlindHoles = RoundHoles.Of(surface),
+            BlindHoles = holes.Blind,
+            ThroughHoles = holes.Through,
+            LooksLikeShell = part.Report.Shells == 1 && LooksLikeShell(thin?.Figures, part.Report),
             Highs = LocalHighs.Of(surface, along.Pull),
             Findings = [],
             Working = [],
@@ -47,6 +50,17 @@ public static class ShapeCheck
 
         double Cast(Vec3 direction) => Shadow.AreaMm2(part.Mesh, part.Faults.LeftOut, direction);
     }
+
+    /// <summary>
+    /// A sheet-like body of even wall: its usual wall is 2·volume ÷ surface, which no block, boss or rib leaves so, and neither its thin
+    /// nor its thick places are far from it.
+    /// </summary>
+    private static bool LooksLikeShell(WallFigures? wall, MeshReport report) =>
+        wall is { Median: > 0 } && report.VolumeMm3 is { } volume
+        && Math.Abs(2 * volume / report.AreaMm2 - wall.Median) < Even * wall.Median
+        && wall.P1 > (1 - Even) * wall.Median && wall.Max < ThickCorner * wall.Median;
+
+    private const double Even = 0.25, ThickCorner = 1.7;
 
     private static float[] Single(double[] values) => Array.ConvertAll(values, v => double.IsFinite(v) ? (float)v : float.NaN);
 

@@ -50,16 +50,23 @@ internal static class ShapeFindings
     {
         if (figures.UndercutAreaMm2 <= Notable * areaMm2 || figures.Undercuts.Count == 0)
             yield break;
+        var cores = figures.Undercuts.Count(u => u.ThroughHoleMm is not null);
         yield return new Finding(Severity.Warning, "undercut",
-            $"{Cm2(figures.UndercutAreaMm2)} in {Text.Count(figures.Undercuts.Count, "region")} can't leave along {Pull(figures)}: each is a slide or loose core in a rigid tool, a stretch for a soft one.")
+            $"{Cm2(figures.UndercutAreaMm2)} in {Text.Count(figures.Undercuts.Count, "region")} can't leave along {Pull(figures)}: each is a slide or loose core in a rigid tool{(cores == figures.Undercuts.Count ? "; silicone goes through the holes as cores" : ", a stretch for a soft one")}.")
         { Concern = Concern.Undercut, Place = figures.Undercuts[0].Place };
-        if (figures.Undercuts.Count == 1)
+        if (figures.Undercuts.Count == 1 && cores == 0)
             yield break;
         foreach (var (region, i) in figures.Undercuts.Take(MostListed).Select((region, i) => (region, i)))
-            yield return new Finding(Severity.Note, $"undercut-{i + 1}",
-                $"Undercut {i + 1} of {figures.Undercuts.Count}: {Cm2(region.AreaMm2)}, {(region.DepthMm is { } depth ? $"{Mm(depth)} deep" : "shut in on all sides")}.")
+            yield return new Finding(Severity.Note, $"undercut-{i + 1}", $"Undercut {i + 1} of {figures.Undercuts.Count}: {Said(region)}.")
             { Concern = Concern.Undercut, Place = region.Place };
     }
+
+    private static string Said(UndercutRegion region) => region switch
+    {
+        { ThroughHoleMm: { } bore } => $"a hole ⌀ {Mm(bore)} through, across the pull; a slide in metal, a core of silicone in a soft mold",
+        { DepthMm: { } depth } => $"{Cm2(region.AreaMm2)}, {Mm(depth)} deep",
+        _ => $"{Cm2(region.AreaMm2)}, shut in on all sides",
+    };
 
     private static IEnumerable<Finding> Highs(ShapeFigures figures)
     {

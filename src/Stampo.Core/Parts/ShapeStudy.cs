@@ -47,6 +47,11 @@ public sealed record ShapeFigures
 
     public required IReadOnlyList<BlindHole> BlindHoles { get; init; }
 
+    public required IReadOnlyList<ThroughHole> ThroughHoles { get; init; }
+
+    /// <summary>An even wall all over: the mesh proposes an open shell, a person says so.</summary>
+    public required bool LooksLikeShell { get; init; }
+
     /// <summary>Where air stays when the part is filled with the pull upward.</summary>
     public required IReadOnlyList<Place> Highs { get; init; }
 

@@ -1,6 +1,7 @@
 using Stampo.Core.Plans.Filling;
 using Stampo.Core.Plans.PrintedMolds;
 using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Routes;
 
 namespace Stampo.Core.Plans;
 
@@ -23,6 +24,9 @@ public sealed record CastingMethod(PouredInto Into, FillingSchool Filling, strin
     public SplitSchool Split { get; init; }
 
     public PrintedMoldKind Printed { get; init; }
+
+    /// <summary>What a supplier would make of it.</summary>
+    public Made Made { get; init; } = Made.SoftMold;
 
     /// <summary>Its life is that of a mold emptied warm.</summary>
     public bool LifeCountsHeat { get; init; }

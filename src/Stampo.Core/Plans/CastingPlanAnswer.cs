@@ -18,9 +18,9 @@ namespace Stampo.Core.Plans;
 /// <param name="Mold">Box, silicone, clock.</param>
 /// <param name="School">How it is split.</param>
 /// <param name="Why">Why that school, when it was proposed.</param>
-/// <param name="Cure">Hours and what heat costs.</param>
+/// <param name="Cure">Hours, its limit, and what heat costs.</param>
 /// <param name="DrawnGatesCm3">Gate and risers of one part as the places found ask; null without a mesh.</param>
-public sealed record PlannedSilicone(SiliconeMoldAnswer Mold, SplitSchool School, string Why, CureTimeAnswer Cure, [property: JsonPropertyName("drawnGatesCm3")] double? DrawnGatesCm3);
+public sealed record PlannedSilicone(SiliconeMoldAnswer Mold, SplitSchool School, string Why, BlockCure Cure, [property: JsonPropertyName("drawnGatesCm3")] double? DrawnGatesCm3);
 
 /// <param name="Method">How the route pours.</param>
 /// <param name="Shape">What the mesh says; null for a declared part.</param>
@@ -28,7 +28,8 @@ public sealed record PlannedSilicone(SiliconeMoldAnswer Mold, SplitSchool School
 /// <param name="Silicone">For silicone molds.</param>
 /// <param name="Printed">For printed molds.</param>
 /// <param name="Fill">For filled prints.</param>
-/// <param name="Scale">What pattern or mold is made larger by.</param>
+/// <param name="Scale">What pattern or mold is made larger by, likely.</param>
+/// <param name="Shrinks">What it undoes.</param>
 /// <param name="Batch">One shot in grams.</param>
 /// <param name="Order">All shots.</param>
 /// <param name="Filling">How it is filled and cured.</param>
@@ -49,6 +50,7 @@ public sealed record CastingPlanAnswer(
     PrintedMold? Printed,
     CompositeFill? Fill,
     double Scale,
+    IReadOnlyList<ShrinkStep> Shrinks,
     CastingBatchAnswer Batch,
     OrderPlan Order,
     FillingPlan Filling,
@@ -63,5 +65,5 @@ public sealed record CastingPlanAnswer(
     IReadOnlyList<WorkLine> Working)
 {
     /// <summary>Why nothing may be done as planned; empty when it may.</summary>
-    public IReadOnlyList<Finding> Refusals => Filling.Refusals;
+    public IReadOnlyList<Finding> Refusals => [.. Silicone?.Cure.Refusals ?? [], .. Filling.Refusals];
 }

@@ -22,12 +22,11 @@ namespace Stampo.Core.Plans;
 /// <param name="Silicone">The mold silicone.</param>
 /// <param name="Print">What molds or parts are printed of.</param>
 /// <param name="Shape">What the mesh says; null for a declared part.</param>
-/// <param name="Holes">Blind holes found on it.</param>
 /// <param name="SplitMoldCm3">Solid of a generated mold; null until there is one.</param>
 /// <param name="Quantity">Good parts decided on.</param>
 /// <param name="Start">When work may begin.</param>
 public sealed record CastingInputs(
-    CastingPlan Plan, CastingMethod Method, Job Job, Silicone Silicone, Material Print, PlannedShape? Shape, IReadOnlyList<BlindHole> Holes, double? SplitMoldCm3, double Quantity, DateTime Start);
+    CastingPlan Plan, CastingMethod Method, Job Job, Silicone Silicone, Material Print, PlannedShape? Shape, double? SplitMoldCm3, double Quantity, DateTime Start);
 
 /// <summary>From choices to quantities, operations and dates.</summary>
 public sealed class CastingPlanner
@@ -38,9 +37,16 @@ public sealed class CastingPlanner
     private readonly CastingInputs _in;
     private readonly Worksheet _sheet = new();
 
-    private CastingPlanner(CastingInputs inputs) => _in = inputs;
+    private readonly FillingEquipment _equipment;
 
-    private CastingPlan Plan => _in.Plan;
+    private CastingPlanner(CastingInputs inputs)
+    {
+        (_in, _equipment) = (inputs, FillingEquipment.Of(inputs.Job.Brief.Equipment));
+        Plan = inputs.Plan;
+    }
+
+    /// <summary>What was chosen, with the minutes that chamber and syringe ask for.</summary>
+    private CastingPlan Plan { get; set; }
 
     private Job Job => _in.Job;
 
@@ -49,35 +55,62 @@ public sealed class CastingPlanner
     public static CastingPlanAnswer Of(CastingInputs inputs)
     {
         inputs.Plan.Checked();
-        return new CastingPlanner(inputs).Answer();
+        var planner = new CastingPlanner(inputs);
+        return planner.Scheduled(planner.Answer());
+    }
+
+    /// <summary>What has to be done, whether or not the equipment in house allows it: for a date before anything is chosen.</summary>
+    public static IReadOnlyList<Operation> Operations(CastingInputs inputs)
+    {
+        var planner = new CastingPlanner(inputs);
+        return CastingOperations.Of(planner.Answer(), planner.Plan, inputs.Job, inputs.Silicone, inputs.Start);
     }
 
     private CastingPlanAnswer Answer()
     {
         var peak = Exotherm.PeakC(Job.Material, Job.Part.SectionMm, Plan.Pour.ResinC);
         var silicone = InSilicone ? PlanSilicone() : null;
-        var shrinks = Shrinks(silicone);
-        var pattern = InSilicone ? PatternPlan.Of(Job, Plan.Pattern, _in.Silicone.IsCondensation ? SiliconeCure.Condensation : SiliconeCure.Addition, shrinks, _in.Holes) : null;
+        var filling = FillingPlan.Of(Plan.Filling, _in.Method.Filling, _equipment, new FilledMold(BlockMm(silicone), Job.Material.Cast!, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm));
+        Plan = Plan with { Pour = Plan.Pour with { Steps = StepsWith(filling) } };
+        var shrinks = Shrinks(filling.CureC);
+        var pattern = InSilicone ? PatternPlan.Of(Job, Plan.Pattern, _in.Silicone.IsCondensation ? SiliconeCure.Condensation : SiliconeCure.Addition, shrinks, Plan.Pour.Count) : null;
         var printed = _in.Method.Into == PouredInto.PrintedMold
-            ? PrintedMoldCheck.Of(Job, Plan.Printed, _in.Method.Printed, new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Pour.Count), _in.Print, Plan.Pour.ResinC) : null;
+            ? PrintedMoldCheck.Of(Job, Plan.Printed, _in.Method.Printed, new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Count), _in.Print, Plan.Pour.ResinC) : null;
         var fill = _in.Method.Into == PouredInto.FilledPrint ? CompositeFill.Of(Plan.Fill, Job.Part, Job.Material, _in.Print, peak) : null;
-        var filling = FillingPlan.Of(Plan.Filling, _in.Method.Filling, Equipment(), new FilledMold(BlockL(silicone), Job.Material.Cast!.DemoldH, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm));
-        var enclosed = EnclosedPlan.Of(Plan.Things, new Surroundings(Job.Material, Math.Max(peak, filling.CureC), filling.UsesPressure ? Plan.Filling.PressureKpa : 0, filling.UsesVacuum));
+        var enclosed = EnclosedPlan.Of(Plan.Things, new Surroundings(Job.Material, Math.Max(peak, filling.CureC), filling.UsesPressure ? Plan.Filling.PressureKpa : 0, filling.UsesVacuum, Job.Rate("guard.clean"), Job.Brief.Guards));
         var batch = CastingBatch.Compute(Plan.Pour.ToBatch(PouredCm3(fill, enclosed), Job.Material));
         var life = _in.Method.LifeKey is { } key ? Life(key, filling) : null;
         var today = DateOnly.FromDateTime(_in.Start);
         var order = OrderPlan.Of(Plan.Order, (int)Math.Ceiling(_in.Quantity), Plan.Pour.Count, Job.Norm(_in.Method.YieldKey).Likely, batch, life?.Shots.Likely, today);
-        var answer = new CastingPlanAnswer(_in.Method, _in.Shape, pattern, silicone, printed, fill, ShrinkChain.Of(shrinks), batch, order, filling, enclosed, life, peak, [], null, WantedBy(order.Parts), null, [], []);
+        var answer = new CastingPlanAnswer(_in.Method, _in.Shape, pattern, silicone, printed, fill, ShrinkChain.Of([.. shrinks.Select(s => s.Pct.Likely)]), shrinks, batch, order, WithDegas(filling), enclosed, life, peak, [], null, WantedBy(order.Parts), null, [], []);
         Gather(answer);
-        return Scheduled(answer with { Working = _sheet.Lines });
+        return answer with { Working = _sheet.Lines };
     }
+
+    /// <summary>A degassing takes at least as long as the pump needs; a groove filled by syringe is degassed open, on the same clock.</summary>
+    private PourSteps StepsWith(FillingPlan filling)
+    {
+        var steps = Check.Given(Plan.Pour.Steps, "steps");
+        if (!filling.UsesVacuum || filling.School == FillingSchool.Chamber)
+            return steps;
+        var degas = Math.Max(steps.DegasMin, filling.LeastDegasMin ?? 0);
+        return steps with { DegasMin = degas, SecondDegasMin = Plan.Order.SyringeMl is null ? steps.SecondDegasMin : Math.Max(steps.SecondDegasMin, degas) };
+    }
+
+    /// <summary>Says so when the pump, not the choice, sets the minutes.</summary>
+    private FillingPlan WithDegas(FillingPlan filling) => filling.UsesVacuum && filling.School != FillingSchool.Chamber && filling.LeastDegasMin > _in.Plan.Pour.Steps.DegasMin
+        ? filling with
+        {
+            Messages = [.. filling.Messages, new Finding(Severity.Note, "degas-pump", $"This pump needs {Text.Number(filling.PumpDownS!.Value / 60, 2)} min to empty the chamber: degassing is planned at {Text.Number(filling.LeastDegasMin.Value)} min in place of {Text.Number(_in.Plan.Pour.Steps.DegasMin)} min.")],
+        }
+        : filling;
 
     /// <summary>Operations and dates, unless a limit of the equipment is broken: then nothing is planned.</summary>
     private CastingPlanAnswer Scheduled(CastingPlanAnswer answer)
     {
         if (answer.Refusals.Count > 0)
             return answer;
-        var operations = CastingOperations.Of(answer, Plan, Job, _in.Silicone);
+        var operations = CastingOperations.Of(answer, Plan, Job, _in.Silicone, _in.Start);
         var schedule = Schedule.Of(operations, Plan.Order.Molds, answer.Order.Shots, FullCureH, Plan.Hours, _in.Start);
         var enough = answer.WantedBy is { } date ? Schedule.MoldsFor(date, operations, answer.Order.Shots, Plan.Hours, _in.Start) : null;
         return answer with
@@ -94,7 +127,6 @@ public sealed class CastingPlanner
     {
         var choices = Plan.Silicone;
         var (school, why) = SplitProposal.Of(choices.School, _in.Method, Job);
-        var cure = CureTime.Of(new CureTimeRequest(_in.Silicone.CureH, choices.CureC, LimitC: _in.Silicone.Supply.ServiceC));
         var mold = SiliconeMold.Compute(new SiliconeMoldRequest
         {
             PartBboxMm = _in.Shape?.Attitude.BboxMm ?? [Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm],
@@ -109,20 +141,37 @@ public sealed class CastingPlanner
             School = school,
             Parting = school == SplitSchool.TwoPour ? _in.Shape?.Plane : null,
             PotLifeMin = _in.Silicone.PotLifeMin,
-            Steps = choices.Steps,
+            Steps = SiliconeSteps(),
+            Degas = choices.Degas,
             VesselL = choices.VesselL,
         });
-        return new PlannedSilicone(mold, school, why, cure, _in.Shape?.Attitude.GatesCm3(mold.WallMm));
+        return new PlannedSilicone(mold, school, why, BlockCure.Of(_in.Silicone, choices.CureC, mold.BoxMm.Min(), Plan.Pattern.Material), _in.Shape?.Attitude.GatesCm3(mold.WallMm));
     }
 
-    private IReadOnlyList<double> Shrinks(PlannedSilicone? silicone) => silicone is null
-        ? [Job.Material.ShrinkPct.Likely]
-        : [(_in.Silicone.Supply.ShrinkPct?.Likely ?? 0) + silicone.Cure.HeatShrinkPct, Job.Material.ShrinkPct.Likely];
+    /// <summary>The chamber has to come down before the silicone can degas.</summary>
+    private SiliconeSteps SiliconeSteps()
+    {
+        var steps = Check.Given(Plan.Silicone.Steps, "silicone.steps");
+        if (_equipment is not { ChamberL: { } litres, PumpLPerMin: { } speed })
+            return steps;
+        var down = PumpDown.Of(new PumpDownRequest(litres, speed, 1013, Plan.Filling.ToMbar)).Seconds / 60;
+        return steps with { FirstDegasMin = Math.Max(steps.FirstDegasMin, Math.Ceiling(down)), SecondDegasMin = Math.Max(steps.SecondDegasMin, Math.Ceiling(down)) };
+    }
+
+    /// <summary>From the master to the part: the mold's own cure, what heat does to it, the resin.</summary>
+    private IReadOnlyList<ShrinkStep> Shrinks(double castC)
+    {
+        var resin = new ShrinkStep("resin", Job.Material.ShrinkPct);
+        return InSilicone
+            ? [new ShrinkStep("mold silicone, as it cures", _in.Silicone.Supply.ShrinkPct ?? 0), ShrinkChain.OfHeat(Plan.Silicone.CureC, castC, CureTime.ExpansionPctPerC), resin]
+            : [resin];
+    }
 
     private MoldLife Life(string key, FillingPlan filling)
     {
-        var wear = new MoldWear(Job.Material, Job.Part.Undercut, SoftCores, filling.CureC, InSilicone && _in.Silicone.IsCondensation);
-        return SoftMoldLife.Of(InSilicone ? SoftMoldLife.Base(Job.Norm(key), Plan.School) : Job.Norm(key), Job.Rate(key).AsInput(), wear, _in.Method.LifeCountsHeat);
+        var wall = InSilicone ? Plan.Silicone.WallMm ?? (_in.Method.Split == SplitSchool.Hybrid ? SiliconeMold.HybridFaceMm : BlockLayout.UsualWallMm(Job.Part.LongestMm)) : Plan.Split.WallMm;
+        var wear = new MoldWear(Job.Material, Job.Part.UndercutIn(wall), SoftCores, filling.CureC, InSilicone && _in.Silicone.IsCondensation) { InSilicone = InSilicone };
+        return SoftMoldLife.Of(InSilicone ? SoftMoldLife.Base(Job.Norm(key), Plan.School, _in.Method.Split == SplitSchool.Hybrid) : Job.Norm(key), Job.Rate(key).AsInput(), wear, _in.Method.LifeCountsHeat);
     }
 
     /// <summary>Slender cores that bend and tear: none when they are steel pins or drilled.</summary>
@@ -138,14 +187,14 @@ public sealed class CastingPlanner
         return Job.Part.VolumeCm3 - enclosed.DisplacedCm3;
     }
 
-    private double BlockL(PlannedSilicone? silicone) => silicone?.Mold.Layout.BoxCm3 / 1000
-        ?? (_in.Method.Into == PouredInto.FilledPrint ? Job.Part.BoxCm3 / 1000 : (Job.Part.LengthMm + 2 * Plan.Split.WallMm) * (Job.Part.WidthMm + 2 * Plan.Split.WallMm) * (Job.Part.HeightMm + 2 * Plan.Split.WallMm) / 1e6);
+    /// <summary>Sides of what stands in pot, chamber or oven.</summary>
+    private double[] BlockMm(PlannedSilicone? silicone)
+    {
+        var wall = _in.Method.Into == PouredInto.FilledPrint ? 0 : 2 * Plan.Split.WallMm;
+        return silicone?.Mold.BoxMm ?? [Job.Part.LengthMm + wall, Job.Part.WidthMm + wall, Job.Part.HeightMm + wall];
+    }
 
-    private double MoldLimitC() => InSilicone ? _in.Silicone.Supply.ServiceC ?? 150 : _in.Print.ServiceC;
-
-    private FillingEquipment Equipment() => Job.Brief.Equipment is { } has
-        ? new(has.ChamberLitres, has.PumpM3PerH * 1000 / 60, has.PotLitres, has.PotRatedKpa, has.OvenLitres)
-        : new(null, null, null, null, null);
+    private double MoldLimitC() => InSilicone ? _in.Silicone.Supply.ServiceC ?? 150 : _in.Print.SoftensC;
 
     /// <summary>The date of the row in which the ordered quantity is reached.</summary>
     private DateOnly? WantedBy(int parts)
@@ -168,7 +217,7 @@ public sealed class CastingPlanner
         if (a.Life is not null)
             _sheet.Take([a.Life.Working]);
         if (a.Pattern is null)
-            _sheet.Take(ShrinkChain.Scale(Shrinks(null)).Working);
+            ShrinkChain.Scale(a.Shrinks, _sheet);
         if (a.Printed is null)
             Exotherm.PeakC(Job.Material, Job.Part.SectionMm, Plan.Pour.ResinC, _sheet);
     }

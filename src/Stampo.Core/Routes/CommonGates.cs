@@ -13,6 +13,8 @@ internal static class CommonGates
     public static IEnumerable<Gate> Of(IRoute route, Job job, MaterialChoice choice, double toleranceMm)
     {
         yield return OfMaterial(job, choice);
+        if (StandIn(job, choice) is { } standIn)
+            yield return standIn;
         if (job.Brief.ToleranceMm is { } asked)
             yield return OfTolerance(job, asked, toleranceMm);
         if (job.Brief.BothSides)
@@ -38,6 +40,20 @@ internal static class CommonGates
         return choice.MissedWants.Count > 0
             ? new Gate(Verdict.Fits, "Material", $"{name}, though a want is missed: {string.Join("; ", choice.MissedWants)}.")
             : new Gate(Verdict.Fits, "Material", $"{name} ({choice.Material.Hardness}, {choice.Material.ServiceC:0} °C).");
+    }
+
+    /// <summary>A trial in urethane or print tells nothing of what only the true rubber does; a row that has to work must not pass in silence.</summary>
+    private static Gate? StandIn(Job job, MaterialChoice choice)
+    {
+        var asked = job.Brief.Family;
+        if (asked is not (MaterialFamily.Rubber or MaterialFamily.SiliconeRubber) || choice.Material.Family == asked || !choice.Material.IsSoft || !job.Brief.Demand.Any(row => row.Purpose == Purpose.Function && choice.Serves(row.Purpose)))
+            return null;
+        List<string> untold = ["compression set", "ageing"];
+        if (job.Brief.Exposures.Contains(Exposure.Chemicals))
+            untold.Insert(0, "resistance to its chemicals");
+        if (job.Brief.Exposures.Contains(Exposure.Pressure))
+            untold.Insert(0, "sealing under pressure over time");
+        return new Gate(Verdict.AtRisk, "Stand-in", $"{choice.Material.Name} stands in for {(asked == MaterialFamily.Rubber ? "rubber" : "silicone rubber")}: a trial in it does not show {string.Join(", ", untold.Take(untold.Count - 1))} or {untold[^1]}.", "Try fit, feel and snap with it; prove the rest on parts of the true compound.");
     }
 
     private static Gate OfTolerance(Job job, double asked, double reached)

@@ -14,6 +14,10 @@ public sealed record Amount(ThreePoint Value, string Unit, string Formula, param
     /// <summary>A cycle in seconds as hours.</summary>
     public static Amount Hours(Rate cycleSeconds) => new(cycleSeconds.Value * (1 / 3600.0), "h", "cycle ÷ 3600", cycleSeconds.AsInput());
 
+    /// <summary>One shot of several cavities: a norm for the first, another for each further one, all shared by its parts.</summary>
+    public static Amount Shot(Rate first, Rate more, int cavities) => new((first.Value + more.Value * (cavities - 1)) * (1.0 / cavities), "h", "(first + (cavities − 1) × each further) ÷ cavities",
+        first.AsInput(), more.AsInput(), new WorkInput("cavities", cavities, ""));
+
     /// <summary>A norm per part that a shot of several cavities shares.</summary>
     public static Amount Shared(Rate norm, int cavities) =>
         new(norm.Value * (1.0 / cavities), norm.Unit, "norm ÷ cavities", norm.AsInput(), new WorkInput("cavities", cavities, ""));

@@ -1,4 +1,6 @@
 using Stampo.Core.Parts;
+using Stampo.Core.Plans.Filling;
+using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes;
@@ -17,7 +19,7 @@ internal static class Gates
     {
         var gate = About(Concern.Wall, "Thinnest wall", usualMm);
         if (job.Part.ThinnestWallMm is not { } wall)
-            return gate with { Reason = $"Not known yet; {Text.Number(usualMm)} mm is needed.", Remedy = "State the thinnest wall on the Part page." };
+            return gate with { Verdict = Verdict.NotKnown, Reason = $"Not known; {Text.Number(usualMm)} mm is needed.", Remedy = "Have it measured, or state the thinnest wall on the Part page." };
         var (shown, needed) = (Text.Number(wall, 3), Text.Number(usualMm));
         if (wall >= usualMm * 0.995)
             return gate with { Reason = $"{shown} mm; {needed} mm is needed." };
@@ -42,22 +44,36 @@ internal static class Gates
         Array.Sort(part);
         Array.Sort(room);
         var fits = part[0] <= room[0] && part[1] <= room[1] && part[2] <= room[2];
-        var size = $"{Text.Number(part[2])} × {Text.Number(part[1])} × {Text.Number(part[0])} mm";
-        var limit = $"{Text.Number(room[2])} × {Text.Number(room[1])} × {Text.Number(room[0])} mm";
+        var (size, limit) = (Sides([part[2], part[1], part[0]]), Sides([room[2], room[1], room[0]]));
         var gate = About(Concern.Size, $"Fits {what}");
         return fits
             ? gate with { Reason = $"{size} into {limit}." }
             : gate with { Verdict = Verdict.Out, Reason = $"{size} is larger than {what} takes ({limit}).", Remedy = "Split the part, or have it made on a larger machine." };
     }
 
+    /// <summary>A print that is no larger than the platform, or may be bonded from pieces or bought in.</summary>
+    public static Gate Prints(Job job, string name, string what, double[] sidesMm)
+    {
+        var gate = About(Concern.Size, name);
+        double[] sides = [.. sidesMm.OrderDescending()], roomMm = PrintBuild.RoomMm(job.Brief.Equipment);
+        var (size, room) = (Sides(sides), Sides(roomMm));
+        if (PrintBuild.Standing(sides, roomMm) is not null)
+            return gate with { Reason = $"The {what} of {size} into a printer of {room}." };
+        return sides[0] <= PrintBuild.LargestMm
+            ? gate with { Verdict = Verdict.AtRisk, Reason = $"The {what} of {size} is larger than the printer ({room}): printed in pieces and bonded, or bought in.", Remedy = "Plan the joints where they show least, or ask a print house with a larger machine." }
+            : gate with { Verdict = Verdict.Out, Reason = $"The {what} of {size} is beyond what is bonded or bought in as a print, about {Text.Number(PrintBuild.LargestMm)} mm.", Remedy = "Split the part, or make it another way." };
+    }
+
+    private static string Sides(double[] mm) => $"{Text.Number(mm[0])} × {Text.Number(mm[1])} × {Text.Number(mm[2])} mm";
+
     /// <summary>Draft on a tool that doesn't give; a soft part peels off without.</summary>
     public static Gate Draft(Job job, double neededDeg)
     {
         var gate = About(Concern.Draft, "Draft", neededDeg);
-        if (job.Part.Measured?.NoDraftShares.Below(neededDeg) is not { } share)
-            return gate with { Reason = $"Not measured; {Text.Number(neededDeg)}° is needed." };
         if (Stretches(job))
             return gate with { Reason = $"A part at {job.Material.Hardness} peels off without." };
+        if (job.Part.Measured?.NoDraftShares.Below(neededDeg) is not { } share)
+            return gate with { Verdict = Verdict.NotKnown, Reason = $"Not known; {Text.Number(neededDeg)}° is needed.", Remedy = "Load a mesh, or look at the draft yourself." };
         return share <= TolerableShare
             ? gate with { Reason = $"All but {Text.Number(100 * share, 2)} % of the surface has {Text.Number(neededDeg)}° or more." }
             : gate with { Verdict = Verdict.AtRisk, Reason = $"{Text.Number(100 * share, 2)} % of the surface has less than {Text.Number(neededDeg)}°: it drags and scuffs as the tool opens.", Remedy = $"Lean the walls {Text.Number(neededDeg)}° along the pull." };
@@ -69,32 +85,50 @@ internal static class Gates
         var gate = About(Concern.Undercut, "Undercuts");
         return job.Part.Undercut switch
         {
-            null or Undercut.None => gate with { Reason = None(job) },
+            null => UndercutNotKnown,
+            Undercut.None => gate with { Reason = None(job) },
             Undercut.Mild when Stretches(job) => gate with { Reason = $"{Depth(job, "Mild")}; the part at {job.Material.Hardness} stretches off." },
             Undercut.Strong when Stretches(job) => gate with { Verdict = Verdict.AtRisk, Reason = $"{Depth(job, "Strong")}; even a part at {job.Material.Hardness} may tear coming off.", Remedy = "Try one first, or take a softer grade." },
             _ => gate with { Verdict = Verdict.AtRisk, Reason = $"The tool does not stretch: {help}.", Remedy = "Remove the undercut from the model." },
         };
     }
 
-    public static Gate UndercutInSoftMold(Job job)
+    /// <summary>Silicone stretches over an undercut by its depth against its own wall; a core through a hole is drawn or cut, not stretched.</summary>
+    public static Gate UndercutInSoftMold(Job job, double moldWallMm)
     {
         var gate = About(Concern.Undercut, "Undercuts");
-        return job.Part.Undercut switch
+        var cores = Cores(job) is { Length: > 0 } said ? $" {said}: silicone goes through as a core, pulled with the mold or cut free." : "";
+        return job.Part.UndercutIn(moldWallMm) switch
         {
-            Undercut.Strong => gate with { Verdict = Verdict.AtRisk, Reason = $"{Depth(job, "Strong")}: undercuts like these wear the silicone; its life is taken at 0.6.", Remedy = "Ease the undercut, or add a loose core." },
-            Undercut.Mild => gate with { Reason = $"{Depth(job, "Mild")}; the silicone stretches." },
-            _ => gate with { Reason = None(job) },
+            null => UndercutNotKnown,
+            Undercut.Strong => gate with { Verdict = Verdict.AtRisk, Reason = $"{DepthIn(job, "Strong", moldWallMm)}: undercuts like these wear the silicone; its life is taken at 0.6.{cores}", Remedy = "Ease the undercut, or add a loose core." },
+            Undercut.Mild => gate with { Reason = $"{DepthIn(job, "Mild", moldWallMm)}; the silicone stretches.{cores}" },
+            _ => gate with { Reason = $"{None(job)}{cores}" },
         };
     }
 
-    public static Gate NoUndercut(Job job) => job.Part.Undercut is null or Undercut.None
-        ? About(Concern.Undercut, "Undercuts") with { Reason = None(job) }
-        : About(Concern.Undercut, "Undercuts") with { Verdict = Verdict.Out, Reason = "A formed sheet can't leave an undercut on a one-piece mold.", Remedy = "Remove the undercut." };
+    public static Gate NoUndercut(Job job) => job.Part.Undercut switch
+    {
+        null => UndercutNotKnown,
+        Undercut.None => About(Concern.Undercut, "Undercuts") with { Reason = None(job) },
+        _ => About(Concern.Undercut, "Undercuts") with { Verdict = Verdict.Out, Reason = "A formed sheet can't leave an undercut on a one-piece mold.", Remedy = "Remove the undercut." },
+    };
+
+    /// <summary>Sheet and fibre follow open shells only; nobody is taken to have said so who has not.</summary>
+    public static Gate OpenShell(Job job, string otherwise) => job.Part.Shape switch
+    {
+        ShapeClass.OpenShell => new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall."),
+        ShapeClass.Compact => new Gate(Verdict.Out, "Shape", otherwise, "If it is a shell, say so on the Part page."),
+        _ when job.Part.Measured is { LooksLikeShell: false } => new Gate(Verdict.Out, "Shape", "The mesh is no open shell of even wall: its walls, bosses or ribs differ too much.", "If it is a shell all the same, say so on the Part page."),
+        _ => new Gate(Verdict.NotKnown, "Shape", job.Part.Measured is null ? "Nobody has said whether this is an open shell of near-constant wall; until then it leads nothing." : "The mesh looks like an open shell of even wall; until somebody says so it leads nothing.", "Answer the question on the Part page.") { HoldsBack = true },
+    };
 
     /// <summary>Slender round holes need cores that a soft mold can't hold up.</summary>
     public static Gate SlenderHoles(Job job) => job.Part.Measured?.SlenderHoles is > 0 and var holes
-        ? About(Concern.Hole, "Slender holes") with { Verdict = Verdict.AtRisk, Reason = $"{Text.Count(holes, "blind hole")} more than three times as deep as wide: a silicone core that slender bends.", Remedy = "Put steel pins in the mold, or drill them later." }
-        : About(Concern.Hole, "Slender holes") with { Reason = job.Part.Measured is null ? "Not measured." : "No blind hole is more than three times as deep as wide." };
+        ? About(Concern.Hole, "Slender holes") with { Verdict = Verdict.AtRisk, Reason = $"{Text.Count(holes, "blind hole")} more than three times as deep as wide: a silicone core that slender bends; planned with steel pins, or drilled.", Remedy = "Steel pins in the mold for wide ones, a third of the depth and a drill for narrow ones." }
+        : job.Part.Measured is null
+            ? About(Concern.Hole, "Slender holes") with { Verdict = Verdict.NotKnown, Reason = "Not known: no mesh was measured.", Remedy = "Load a mesh, or look for blind holes more than three times as deep as wide." }
+            : About(Concern.Hole, "Slender holes") with { Reason = "No blind hole is more than three times as deep as wide." };
 
     /// <param name="job">What is asked.</param>
     /// <param name="molded">Whether the tool holds them.</param>
@@ -122,11 +156,27 @@ internal static class Gates
         ? new Gate(Verdict.Fits, name, $"In house: {needs} in the {has}.")
         : new Gate(Verdict.AtRisk, name, $"Not in house: {needs} is more than the {has} takes.", "Have it made outside.");
 
+    /// <summary>A block against a round vessel, by diameter and height with room to rise.</summary>
+    public static Gate InVessel(Vessel vessel, double[] blockMm) => vessel.Takes(blockMm) switch
+    {
+        null => new Gate(Verdict.NotKnown, vessel.Name, "Litres alone don't tell whether a block goes in.", "State its inside diameter and height in the brief."),
+        { } fits => InHouse(vessel.Name, fits, $"a block of {Sides([.. blockMm.OrderDescending()])} with {Text.Number(vessel.RiseMm)} mm of room above", vessel.Said),
+    };
+
     private static Gate About(Concern concern, string name, double? limit = null) => new(Verdict.Fits, name, "") { Concern = concern, Limit = limit };
 
-    private static bool Stretches(Job job) => job.Material.Hardness.OnOneScale <= SoftEnoughToStretch;
+    public static bool Stretches(Job job) => job.Material.Hardness.OnOneScale <= SoftEnoughToStretch;
 
-    private static string None(Job job) => job.Part.Undercut is null ? "None stated." : job.Part.Declared.Undercut is null ? "None found along the pull." : "None stated.";
+    private static Gate UndercutNotKnown => About(Concern.Undercut, "Undercuts") with { Verdict = Verdict.NotKnown, Reason = "Not known: neither measured nor stated.", Remedy = "Load a mesh, or state it on the Part page." };
+
+    private static string None(Job job) => job.Part.Declared.Undercut is null ? "None found along the pull." : "None, as stated.";
+
+    private static string Cores(Job job) => job.Part.Measured?.CrossHoles is > 0 and var holes ? $"{Text.Count(holes, "hole")} through, across the pull" : "";
+
+    private static string DepthIn(Job job, string word, double wallMm) =>
+        job.Part.Declared.Undercut is null && job.Part.Measured?.UndercutDepthMm is { } depth
+            ? $"{word}: {Text.Number(depth, 2)} mm deep, {Text.Number(100 * depth / wallMm, 2)} % of a {Text.Number(wallMm, 2)} mm mold wall"
+            : word;
 
     private static string Depth(Job job, string word) =>
         job.Part.Declared.Undercut is null && job.Part.Measured?.UndercutDepthMm is { } depth ? $"{word}, {Text.Number(depth, 2)} mm deep" : word;

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
@@ -32,6 +33,14 @@ public sealed record Job(PartFacts Part, Brief Brief, Material Material, RateCar
     /// <summary>The soft material this route would put on as the second; null when none is asked or none goes with the first.</summary>
     public Material? Soft { get; init; }
 
+    /// <summary>The day the question is asked; dates are counted from it.</summary>
+    public DateOnly Today { get; init; } = new(2000, 1, 3);
+
+    /// <summary>What molds are made of and what is printed, to choose the usual from.</summary>
+    public IReadOnlyList<Supply> Supplies { get; init; } = SupplyLibrary.All;
+
+    public IReadOnlyList<Material> Materials { get; init; } = MaterialLibrary.All;
+
     public Rate Rate(string key) => Rates[key];
 
     public ThreePoint Norm(string key) => Rates[key].Value;
@@ -45,9 +54,11 @@ public enum Assist
     Machine,
 }
 
+/// <summary>How a screen ends, from best to worst. What nobody measured or stated is not known, which is never as good as fitting.</summary>
 public enum Verdict
 {
     Fits,
+    NotKnown,
     AtRisk,
     Out,
 }
@@ -60,6 +71,10 @@ public sealed record Gate(Verdict Verdict, string Name, string Reason, string? R
 
     /// <summary>The limit it was held against, in mm or degrees by what it is about.</summary>
     public double? Limit { get; init; }
+
+    /// <summary>A question so open that the route leads nothing until it is answered.</summary>
+    [JsonIgnore]
+    public bool HoldsBack { get; init; }
 }
 
 /// <summary>What a cost line is charged on.</summary>
@@ -87,7 +102,10 @@ public sealed record CostLine(
     string RateUnit,
     string Source)
 {
-    public ThreePoint Cost => Amount * Rate;
+    /// <summary>What the price is multiplied by besides: a supplier's overhead and profit. Shared by every line that names it.</summary>
+    public IReadOnlyList<Rate> Markups { get; init; } = [];
+
+    public ThreePoint Cost => Markups.Aggregate(Amount * Rate, (cost, markup) => cost * markup.Value);
 }
 
 /// <summary>A step of the way to the first article, in working days.</summary>
@@ -111,6 +129,9 @@ public sealed record RouteEstimate(
     /// <summary>How the run size came about; null for the norm or when nothing is made in runs.</summary>
     public RunSize? Run { get; init; }
 
+    /// <summary>A batch is what stands on the machine at once, whatever is asked for a year.</summary>
+    public bool FixedBatch { get; init; }
+
     /// <summary>The cost charged on one thing.</summary>
     public ThreePoint Sum(ChargedOn on) => Costs.Where(c => c.On == on).Aggregate((ThreePoint)0, (sum, line) => sum + line.Cost);
 
@@ -129,6 +150,12 @@ public interface IRoute
     IReadOnlyList<int> CavityChoices(Job job);
 
     RouteEstimate Estimate(Job job, int cavities);
+
+    /// <summary>What somebody else could make: the tool, the mold, or the part itself.</summary>
+    Made Made { get; }
+
+    /// <summary>Ids of the cautions that go with this way of molding.</summary>
+    IReadOnlyList<string> Cautions => [];
 
     /// <summary>The norm for the share of its tool that a design change costs; null without a tool.</summary>
     string? ChangeKey => "change.soft";

@@ -13,7 +13,7 @@ public sealed record RunSize(int Parts, double RunsAYear, IReadOnlyList<WorkInpu
     /// <summary>The estimate with the run size that its costs ask for, when the brief has a yearly demand and the route runs in batches.</summary>
     public static RouteEstimate In(RouteEstimate estimate, Job job)
     {
-        if (estimate.PiecesPerBatch is null || job.Brief.YearlyQuantity == 0)
+        if (estimate.PiecesPerBatch is null || estimate.FixedBatch || job.Brief.YearlyQuantity == 0)
             return estimate;
         double yearly = job.Brief.YearlyQuantity, run = estimate.Sum(ChargedOn.Batch).Likely, piece = estimate.Sum(ChargedOn.Piece).Likely;
         var (holding, months) = (job.Rate("holding.share"), job.Rate("holding.months"));

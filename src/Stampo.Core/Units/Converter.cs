@@ -112,22 +112,17 @@ public static partial class Converter
             return whole + Plain(fraction.Groups["top"].Value) / Plain(fraction.Groups["bottom"].Value);
         }
 
-        return Plain(Thousands().IsMatch(text) ? text.Replace(",", "", StringComparison.Ordinal) : text.Replace(',', '.'));
+        return Plain(text);
     }
 
-    private static double Plain(string text) =>
-        double.TryParse(text.Replace('−', '-'), NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
-            ? value
-            : throw new RefusalException("units.not-a-number", $"\"{text}\" is not a number.", "value");
+    /// <summary>In a typed quantity a dot is the decimal sign; a comma before three digits may be either, and is asked about.</summary>
+    private static double Plain(string text) => NumberText.One(text, "value", dotIsDecimal: true);
 
-    [GeneratedRegex(@"^\s*(?<number>[-−+]?(\d+ +)?\d+/[1-9]\d*|[-−+]?(\d[\d,]*\.?\d*|\.\d+)([eE][-+]?\d+)?)\s*(?<unit>.*)$")]
+    [GeneratedRegex(@"^\s*(?<number>[-−+]?(\d+ +)?\d+/[1-9]\d*|[-−+]?(\d[\d.,'’\u00A0\u2009\u202F]*|[.,]\d+)([eE][-+]?\d+)?)\s*(?<unit>.*)$")]
     private static partial Regex Typed();
 
     [GeneratedRegex(@"^((?<whole>\d+) +)?(?<top>\d+)/(?<bottom>\d+)$")]
     private static partial Regex Fraction();
-
-    [GeneratedRegex(@"^[-−+]?[1-9]\d{0,2}(,\d{3})+(\.\d+)?$")]
-    private static partial Regex Thousands();
 
     [GeneratedRegex(@"^\s*(?<number>\d+([.,]\d+)?)\s*(?<shore>(shore\s*)?(?<scale>[AD]))?\s*$", RegexOptions.IgnoreCase)]
     private static partial Regex HardnessPattern();

@@ -55,9 +55,9 @@ public class PickTests
     [Fact]
     public void Sentences_say_what_would_change_it()
     {
-        // Rigid castings stop at 130 °C: without that must a cheaper route would do.
-        var pick = Of(Plain with { Demand = [new DemandRow(Monday.AddDays(200), 60, Purpose.Function)], ServiceTemperature = new TemperatureTarget(160, true), Hardness = null });
-        Assert.Contains(pick.Sentences, s => s.EndsWith("if it need not hold 160 °C.", StringComparison.Ordinal));
+        // Molded plastics here stop at 120 °C: without that must a tool would do.
+        var pick = Of(Plain with { Demand = [new DemandRow(Monday.AddDays(200), 2_000, Purpose.Function)], ServiceTemperature = new TemperatureTarget(125, true), Hardness = null });
+        Assert.Contains(pick.Sentences, s => s.EndsWith("if it need not hold 125 °C.", StringComparison.Ordinal));
         Assert.Contains(Of(Plain).Sentences, s => s.Contains("if fewer than", StringComparison.Ordinal) || s.Contains("if more than", StringComparison.Ordinal));
     }
 
@@ -72,7 +72,7 @@ public class PickTests
     }
 
     [Fact]
-    public void The_bridge_of_a_brief_prints_casts_and_molds_in_turn_with_dates()
+    public void The_bridge_of_a_brief_goes_from_soft_to_metal_with_dates()
     {
         var brief = Plain with
         {
@@ -81,9 +81,9 @@ public class PickTests
         };
         var bridge = ProjectBridge.Of(Compare(brief));
         var chain = bridge.Stretches.Select(s => ProjectBridge.RouteIdOf(s.RouteId)).ToList();
-        Assert.Equal("print", chain[0]);
-        Assert.StartsWith("cast-", chain[1], StringComparison.Ordinal);
-        Assert.Equal("inject-aluminium", chain[2]);
+        Assert.InRange(chain.Count, 2, 3);
+        Assert.All(chain.SkipLast(1), id => Assert.True(id == "print" || id.StartsWith("cast-", StringComparison.Ordinal)));
+        Assert.Equal("inject-aluminium", chain[^1]);
         Assert.All(bridge.Stretches, s => Assert.True(Monday <= s.OrderBy && s.OrderBy <= s.From && s.From <= s.Until));
         Assert.Equal(3_643, bridge.Stretches.Sum(s => s.Quantity));
         Assert.True(bridge.BestSingle is null || bridge.Total <= bridge.BestSingle.Total);

@@ -41,7 +41,7 @@ public class CastingPlannerTests
         plan = choose?.Invoke(plan) ?? plan;
         var silicone = Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!;
         return CastingPlanner.Of(new CastingInputs(plan, method, first with { Material = plan.Pour.Material(MaterialLibrary.All) }, silicone,
-            MaterialLibrary.Find(route == "print" ? plan.Fill.PrintId : plan.Printed.PrintId)!, shape ?? Shape, [], null, quantity, Thursday));
+            MaterialLibrary.Find(route == "print" ? plan.Fill.PrintId : plan.Printed.PrintId)!, shape ?? Shape, null, quantity, Thursday));
     }
 
     public static TheoryData<string> Poured { get; } = [.. RouteCatalogue.All.Where(r => r.Casting(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2) is not null).Select(r => r.Card.Id)];
@@ -82,7 +82,7 @@ public class CastingPlannerTests
     [Fact]
     public void A_limit_of_the_equipment_stops_the_plan_and_nothing_else_is_lost()
     {
-        var plan = Plan("cast-silicone", p => p with { Filling = p.Filling with { PressureKpa = 390 } }, Brief with { Equipment = new Equipment { PotRatedKpa = 400, PotLitres = 30 } });
+        var plan = Plan("cast-silicone", p => p with { Filling = p.Filling with { PressureKpa = 390, School = FillingSchool.DegassedPressure } }, Brief with { Equipment = new Equipment { PotRatedKpa = 400, PotLitres = 30 } });
         Assert.Equal(["pot-pressure"], plan.Refusals.Select(r => r.Code));
         Assert.Empty(plan.Operations);
         Assert.Null(plan.Schedule);
@@ -156,11 +156,96 @@ public class CastingPlannerTests
     }
 
     [Fact]
-    public void Heat_in_the_silicone_goes_into_the_scale_of_the_pattern()
+    public void Heat_between_cure_and_cast_goes_into_the_scale_signed_and_as_a_range()
     {
-        var warm = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 53 } });
-        Assert.Equal(1 / ((1 - (0.05 + 0.9) / 100) * (1 - 0.35 / 100)), warm.Scale, 1e-9);
-        Assert.Equal(16 / 8.0, warm.Silicone!.Cure.Hours, 1e-9);
+        var warm = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 43 } });
+        Assert.Equal(1 / ((1 - 0.05 / 100) * (1 - 20 * 0.03 / 100) * (1 - 0.35 / 100)), warm.Scale, 1e-9);
+        // Cured cold and cast at 70 °C the mold opens: the pattern is made smaller for it.
+        var opened = Plan("cast-silicone", p => p with { Filling = p.Filling with { CureC = 70 } });
+        Assert.Equal(-0.6 * 47 * 0.03, opened.Shrinks[1].Pct.Likely, 1e-9);
+        Assert.Equal(-47 * 0.03, opened.Shrinks[1].Pct.Low, 1e-9);
+        Assert.True(opened.Scale < Plan("cast-silicone").Scale);
+        Assert.True(opened.Pattern!.ScaleRange.Low < opened.Scale && opened.Scale < opened.Pattern.ScaleRange.High);
+        Assert.Equal(118 * opened.Scale, opened.Pattern.TargetMm[0], 1e-9);
+    }
+
+    [Fact]
+    public void A_block_in_the_oven_warms_through_first_and_stays_under_its_weakest_limit()
+    {
+        var cold = Plan("cast-silicone").Silicone!.Cure;
+        Assert.Equal((16.0, 0.0), (cold.Hours, cold.WarmUpH));
+        // 84 mm of block take about 4.6 h to nine tenths.
+        Assert.Equal(4.6, BlockCure.WarmUpHours(84), 0.05);
+        var warm = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 43 } }).Silicone!;
+        Assert.Equal(16 / 4.0 + BlockCure.WarmUpHours(warm.Mold.BoxMm.Min()), warm.Cure.Hours, 1e-9);
+        Assert.Equal(45, warm.Cure.LimitC);
+        var hot = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 60 } });
+        Assert.Equal("silicone-heat", hot.Refusals.Single().Code);
+        Assert.Empty(Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 60 }, Pattern = p.Pattern with { Material = Core.Plans.Patterns.PatternMaterial.Metal } }).Refusals);
+        Assert.Equal("silicone-heat", Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 50, SupplyId = "mold-silicone-condensation-25a" }, Pattern = p.Pattern with { Material = Core.Plans.Patterns.PatternMaterial.Metal } }).Refusals.Single().Code);
+    }
+
+    [Theory]
+    [InlineData("cast-silicone", 1)]
+    [InlineData("cast-silicone", 4)]
+    [InlineData("cast-hybrid", 2)]
+    [InlineData("cast-vacuum", 2)]
+    [InlineData("cast-printed", 2)]
+    [InlineData("cast-sacrificial", 1)]
+    public void Routes_and_plan_say_the_same_first_article(string route, int cavities)
+    {
+        foreach (var softMolds in new[] { Source.InHouse, Source.BoughtIn })
+        {
+            var job = new Job(Part, Brief with { Sources = new Sources { SoftMolds = softMolds } }, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped) { Today = new DateOnly(2026, 11, 26) };
+            var estimate = RouteCatalogue.Find(route)!.Costed(job, cavities);
+            var method = RouteCatalogue.Find(route)!.Casting(job, cavities)!;
+            var plan = CastingPlan.From(route, method);
+            var silicone = Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!;
+            var answer = CastingPlanner.Of(new CastingInputs(plan, method, job, silicone, MaterialLibrary.Find(plan.Printed.PrintId)!, Shape, null, cavities, plan.Hours.NextMorning(job.Today)));
+            Assert.Equal(DateOnly.FromDateTime(answer.Schedule!.FirstPart), Core.Comparison.Dates.Of(estimate, 1, job.Today).FirstArticle);
+        }
+    }
+
+    [Fact]
+    public void Every_pattern_of_a_block_is_printed_finished_and_counted()
+    {
+        CastingPlanAnswer one = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 1 } }), four = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 4 } });
+        double Hands(CastingPlanAnswer plan, string id) => plan.Operations.Single(o => o.Id == id).HandsMin;
+        Assert.Equal(4 * Hands(one, "coat-1"), Hands(four, "coat-1"), 1e-9);
+        Assert.Equal(4 * Hands(one, "back"), Hands(four, "back"), 1e-9);
+        Assert.True(Hands(four, "inspect-pattern") > Hands(one, "inspect-pattern"));
+        Assert.Contains("4 patterns", four.Operations.Single(o => o.Id == "make-pattern").Name, StringComparison.Ordinal);
+        // The printer is as long at it in Routes as in Plan.
+        var job = new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
+        Assert.Equal(RouteCatalogue.Find("cast-silicone")!.Estimate(job, 4).Costs.Single(c => c.Name == "Pattern: printer time").Amount.Likely, four.Pattern!.PrintH!.Value, 1e-9);
+    }
+
+    [Fact]
+    public void A_printed_mold_is_the_same_solid_in_routes_and_in_plan()
+    {
+        var estimate = RouteCatalogue.Find("cast-printed")!.Estimate(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2);
+        var plan = Plan("cast-printed").Printed!;
+        Assert.Equal((142 * 106 * 58 / 1000.0 - Part.VolumeCm3) * 2, plan.SolidCm3, 1e-9);
+        Assert.Equal(estimate.Costs.Single(c => c.Name == "Mold: printer time").Amount.Likely, plan.PrintH, 1e-9);
+    }
+
+    [Fact]
+    public void Without_a_plate_pressure_is_not_planned_and_asked_for_it_is_refused()
+    {
+        var usual = Plan("cast-silicone");
+        Assert.Equal(FillingSchool.Degassed, usual.Filling.School);
+        Assert.Contains(usual.Filling.Messages, m => m.Code == "pressure-not-planned");
+        Assert.Equal("pot-plate", Plan("cast-silicone", p => p with { Filling = p.Filling with { School = FillingSchool.Pressure } }).Refusals.Single().Code);
+        Assert.Equal(FillingSchool.DegassedPressure, Plan("cast-silicone", brief: Brief with { Equipment = new Equipment { PotRatedKpa = 400 } }).Filling.School);
+    }
+
+    [Fact]
+    public void A_degassing_lasts_at_least_as_long_as_the_pump_needs()
+    {
+        var slow = Plan("cast-silicone", brief: Brief with { Equipment = new Equipment { ChamberDiameterMm = 500, ChamberHeightMm = 500, PumpM3PerH = 4 } });
+        var pump = PumpDown.Of(new PumpDownRequest(Math.PI * 500 * 500 / 4 * 500 / 1e6, 4 * 1000 / 60.0, 1013, 10)).Seconds / 60;
+        Assert.True(slow.Operations.Single(o => o.Id == "degas-1").HandsMin >= pump);
+        Assert.Contains(slow.Filling.Messages, m => m.Code == "degas-pump");
     }
 
     [Theory]

@@ -57,12 +57,26 @@ public class LibraryTests
     [Fact]
     public void Every_material_named_for_the_library_is_there()
     {
-        string[] part = ["abs", "pc", "pc-abs", "pp", "hdpe", "pa6", "pa6-gf30", "pom", "pmma", "tpe-40a", "tpe-60a", "tpe-80a", "tpu-85a", "tpu-95a", "casting-silicone-20a", "casting-silicone-40a", "print-silicone-35a", "sheet-tpo"];
+        string[] part = ["abs", "pc", "pc-abs", "pp", "hdpe", "pa6", "pa6-gf30", "pom", "pmma", "tpe-40a", "tpe-60a", "tpe-80a", "tpu-85a", "tpu-95a", "casting-silicone-20a", "casting-silicone-40a", "print-silicone-40a", "print-elastomer-50a", "print-elastomer-80a", "print-elastomer-powder-90a", "pu-abs-like", "pu-very-high-temp", "pu-elastomer-10a", "pu-elastomer-40a", "pu-elastomer-85a", "pbt", "sheet-tpo"];
         Assert.All(part, id => Assert.NotNull(MaterialLibrary.Find(id)));
         Assert.All(Enum.GetValues<SupplyKind>(), kind => Assert.Contains(Shipped.Supplies, s => s.Kind == kind));
         Assert.Equal(6, Shipped.Supplies.Count(s => s.Kind == SupplyKind.MoldSilicone));
         Assert.Equal(Shipped.Supplies.Count, Shipped.Supplies.Select(s => s.Id).Distinct().Count());
     }
+
+    [Theory]
+    [InlineData("abs", 80, 90)]
+    [InlineData("pc", 115, 128)]
+    [InlineData("pa6-gf30", 120, 190)]
+    public void Service_is_the_long_term_figure_and_heat_deflection_stands_beside_it(string id, double serviceC, double deflectionC) =>
+        Assert.Equal((serviceC, deflectionC), (MaterialLibrary.Find(id)!.ServiceC, MaterialLibrary.Find(id)!.Of(Core.Briefs.Property.HeatDeflectionC)));
+
+    [Theory]
+    [InlineData("pa", BondStrength.Good)]
+    [InlineData("pbt", BondStrength.Good)]
+    [InlineData("pc", BondStrength.Fair)]
+    [InlineData("abs", BondStrength.Poor)]
+    public void Self_bonding_silicone_holds_on_some_plastics(string substrate, BondStrength strength) => Assert.Equal(strength, Bond.Between(substrate, "silicone").Strength);
 
     [Fact]
     public void Every_bond_is_between_polymers_of_the_library_or_metal()

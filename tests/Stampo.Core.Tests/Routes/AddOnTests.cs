@@ -94,8 +94,10 @@ public class AddOnTests
     [Fact]
     public void What_is_too_large_for_the_house_is_bought_in()
     {
-        var house = Core with { Equipment = new Equipment { ChamberLitres = 0.2, PressKn = 100_000, SheetLengthMm = 100, SheetWidthMm = 100 } };
+        var house = Core with { Equipment = new Equipment { ChamberDiameterMm = 60, ChamberHeightMm = 80, PotLitres = 40, PressKn = 100_000, SheetLengthMm = 100, SheetWidthMm = 100 } };
         Assert.Equal(Verdict.AtRisk, Gate(Lane(house, "cast-silicone"), "Vacuum chamber").Verdict);
+        // Litres alone tell nothing of what goes in.
+        Assert.Equal(Verdict.NotKnown, Gate(Lane(house, "cast-silicone"), "Pressure pot").Verdict);
         Assert.Equal(Verdict.Fits, Gate(Lane(house, "inject-aluminium"), "Press").Verdict);
         Assert.Equal(Verdict.AtRisk, Gate(Lane(house, "form-soft"), "Forming machine").Verdict);
     }

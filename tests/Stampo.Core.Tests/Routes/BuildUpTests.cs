@@ -4,13 +4,15 @@ using Stampo.Core.Parts;
 using Stampo.Core.Plans;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
+using Stampo.Core.Routes.Injection;
+using Stampo.Core.Routes.Printing;
 
 namespace Stampo.Core.Tests.Routes;
 
 /// <summary>Each route's lines against the same sums done by hand, at the likely values of the rate card.</summary>
 public class BuildUpTests
 {
-    private static readonly PartFacts Box = new(100, 60, 40, 50, 400, new PartDeclaration { NominalWallMm = 2.4 });
+    private static readonly PartFacts Box = new(100, 60, 40, 50, 400, new PartDeclaration { NominalWallMm = 2.4, Undercut = Undercut.None });
 
     private static readonly Brief Plain = new() { Family = MaterialFamily.RigidThermoplastic };
 
@@ -30,8 +32,11 @@ public class BuildUpTests
         var print = Estimate("print");
         var density = JobFor("print").Material.DensityGPerCm3;
         Assert.Equal(50 * 1.15 * density / 1000, Amount(print, "Print material"), 1e-9);
-        // 100 × 60 mm with room around stand eight times on a platform of 330 × 200 mm.
-        Assert.Equal(50 * 1.15 / 14 + 0.5 / 8, Amount(print, "Printer time"), 1e-9);
+        // 100 × 60 mm with room around stand eight times on a platform of 330 × 200 mm, 40 mm high and 5 mm of support under them.
+        Assert.Equal(45 / 15.0 + 0.5, Amount(print, "Printer time of a platform"), 1e-9);
+        Assert.Equal((8, true), (print.PiecesPerBatch, print.FixedBatch));
+        // A strand takes its volume besides; this one is extruded.
+        Assert.Equal(50 * 1.15 / 14, Amount(print, "Printer time by volume"), 1e-9);
         Assert.Equal(0, Amount(print, "Finish the show side"));
         Assert.Null(print.LifeShots);
     }
@@ -58,21 +63,24 @@ public class BuildUpTests
     {
         RouteEstimate one = Estimate("cast-silicone"), four = Estimate("cast-silicone", 4);
         Assert.Equal(4 * Amount(one, "Pattern: resin"), Amount(four, "Pattern: resin"), 1e-9);
-        Assert.Equal(Amount(one, "One shot, shared by its cavities") / 4, Amount(four, "One shot, shared by its cavities"), 1e-9);
+        Assert.Equal(0.4, Amount(one, "One shot, shared by its cavities"), 1e-9);
+        Assert.Equal((0.4 + 3 * 0.06) / 4, Amount(four, "One shot, shared by its cavities"), 1e-9);
+        Assert.Equal(4 * 0.75, Amount(four, "Refresh the pattern"), 1e-9);
         Assert.True(Amount(four, "Mold silicone") < 4 * Amount(one, "Mold silicone"));
     }
 
     [Theory]
+    [InlineData(null, 20)]
     [InlineData(Undercut.None, 24)]
     [InlineData(Undercut.Mild, 20)]
     [InlineData(Undercut.Strong, 12)]
-    public void Undercuts_wear_the_silicone(Undercut undercut, double life) =>
+    public void Undercuts_wear_the_silicone(Undercut? undercut, double life) =>
         Assert.Equal(life, Estimate("cast-silicone", part: Box with { Declared = Box.Declared with { Undercut = undercut } }).LifeShots!.Value.Likely, 1e-9);
 
     [Fact]
-    public void A_printed_mold_is_its_block_less_the_part_at_a_share_of_solid()
+    public void A_printed_mold_is_its_block_less_the_part()
     {
-        var solid = (114 * 74 * 54 / 1000.0 - 50) * 0.4;
+        var solid = 124 * 84 * 64 / 1000.0 - 50;
         Assert.Equal(solid * 1.15 * 1.18 / 1000, Amount(Estimate("cast-printed"), "Mold: resin"), 1e-9);
     }
 
@@ -80,10 +88,14 @@ public class BuildUpTests
     public void A_metal_tool_is_roughed_by_volume_and_finished_by_surface()
     {
         var tool = Estimate("inject-aluminium");
-        Assert.Equal(240 / 220.0, Amount(tool, "Rough the cavity and core"), 1e-9);
+        Assert.Equal(240 / 3000.0, Amount(tool, "Rough the cavity and core"), 1e-9);
         var stepover = 2 * Math.Sqrt(2 * 3 * 0.02 - 0.02 * 0.02);
         Assert.Equal(0.69166, stepover, 1e-5);
-        Assert.Equal(400 * 100 / (stepover * 1600 * 60), Amount(tool, "Finish the cavity and core"), 1e-9);
+        Assert.Equal(2.5 * 400 * 100 / (stepover * 1600 * 60), Amount(tool, "Finish the cavity and core"), 1e-9);
+        Assert.Equal((8, 10), (Amount(tool, "Program the cutter paths"), Amount(tool, "Square the blocks, fit the base")));
+        var steel = 2 * Math.Sqrt(2 * 3 * 0.008 - 0.008 * 0.008);
+        Assert.Equal(2.5 * 400 * 100 / (steel * 800 * 60), Amount(Estimate("inject-steel-pre"), "Finish the cavity and core"), 1e-9);
+        Assert.Contains(Estimate("inject-steel-hard").Costs, c => c.Name == "Harden, and grind what moved");
         Assert.Equal(160 * 120 * 110 / 1e6 * 2.8, Amount(tool, "Blocks"), 1e-9);
     }
 
@@ -102,19 +114,25 @@ public class BuildUpTests
     {
         var job = JobFor("inject-aluminium");
         var melt = job.Material.Melt!;
-        var cooling = 2.4 * 2.4 / (Math.PI * Math.PI * melt.DiffusivityMm2PerS) * Math.Log(4 / Math.PI * (melt.MeltC - melt.MoldC) / (melt.EjectC - melt.MoldC));
+        var cooling = Cooling.Seconds(2.4, melt, CoolingCriterion.Mean);
         var molded = Estimate("inject-aluminium", 2);
-        Assert.Equal((15 + cooling) / 7200, Amount(molded, "Press time, smallest press"), 1e-9);
+        // Packing lies inside cooling: close 3, fill 2, cool, open and eject 6.
+        var cycle = 3 + 2 + Math.Max(5, cooling) + 6;
+        Assert.Equal(cycle / 7200, Amount(molded, "Press time, smallest press"), 1e-9);
+        Assert.Equal(0.25 * cycle / 7200, Amount(molded, "Attend the press"), 1e-12);
+        Assert.Equal(0.0003, Amount(molded, "Pack, glance at"), 1e-12);
+        var byTheMiddle = Estimate("inject-aluminium", 2, Plain with { Schools = new Schools { Cooling = CoolingCriterion.Centre } });
+        Assert.Equal((11 + Cooling.Seconds(2.4, melt, CoolingCriterion.Centre)) / 7200, Amount(byTheMiddle, "Press time, smallest press"), 1e-9);
         // The footprint is the box laid on its largest side.
         var kn = 60 * 2 * melt.CavityMpa * 0.1 * 1.1;
-        Assert.Equal((15 + cooling) * kn / 7200, Amount(molded, "Press time, for its clamp"), 1e-6);
+        Assert.Equal(cycle * kn / 7200, Amount(molded, "Press time, for its clamp"), 1e-6);
         Assert.Equal(50 * job.Material.DensityGPerCm3 * 1.08 / 1000, Amount(molded, "Plastic"), 1e-9);
     }
 
     [Fact]
     public void Glass_fibre_shortens_the_life_of_soft_metal_more_than_of_steel()
     {
-        var hot = Plain with { ServiceTemperature = new TemperatureTarget(150, true) };
+        var hot = Plain with { ServiceTemperature = new TemperatureTarget(118, true) };
         Assert.Equal(0.4, Estimate("inject-aluminium", brief: hot).LifeShots!.Value.Likely / Estimate("inject-aluminium").LifeShots!.Value.Likely, 1e-9);
         Assert.Equal(0.7, Estimate("inject-steel-pre", brief: hot).LifeShots!.Value.Likely / Estimate("inject-steel-pre").LifeShots!.Value.Likely, 1e-9);
     }
@@ -157,5 +175,74 @@ public class BuildUpTests
         Assert.Equal(["cast-hybrid", "cast-printed", "cast-sacrificial", "cast-silicone", "cast-vacuum"], poured);
         var proposal = RouteCatalogue.Find("cast-silicone")!.Casting(JobFor("cast-silicone"), 4)!;
         Assert.Equal((4, 5), (proposal.Cavities, proposal.ExtraCm3PerPart));
+    }
+
+    [Fact]
+    public void A_print_goes_by_height_shares_its_platform_and_is_bonded_when_it_is_larger()
+    {
+        var job = JobFor("print");
+        var small = new PrintBuild(job, [30, 20, 10], 4, PrintProcess.Resin);
+        Assert.Equal((1, 15.0, 60), (small.Pieces, small.HeightMm, small.OnPlatform));
+        Assert.Equal(15 / 15.0 + 0.5, small.Hours(60).Value.Likely, 1e-9);
+        Assert.Equal(2 * (15 / 15.0 + 0.5), small.Hours(61).Value.Likely, 1e-9);
+        // 250 mm stands neither across nor up in the shorter ways: it lies along the platform.
+        Assert.Equal(25, new PrintBuild(job, [250, 180, 20], 90, PrintProcess.Resin).HeightMm);
+        var large = new PrintBuild(job, [420, 320, 55], 380, PrintProcess.Resin);
+        Assert.Equal(4, large.Pieces);
+        Assert.Equal(3, large.BondHours(1)!.Value.Likely, 1e-9);
+        Assert.Null(small.BondHours(5));
+    }
+
+    [Theory]
+    [InlineData(200, Verdict.Fits)]
+    [InlineData(700, Verdict.AtRisk)]
+    [InlineData(900, Verdict.Out)]
+    public void A_pattern_larger_than_the_platform_is_bonded_or_bought_in(double longest, Verdict expected)
+    {
+        var gate = RouteCatalogue.Find("print")!.Screen(JobFor("print", part: Box with { LengthMm = longest })).Single(g => g.Name == "Fits the printer");
+        Assert.Equal(expected, gate.Verdict);
+        Assert.Equal(expected == Verdict.Fits, RouteCatalogue.Find("cast-silicone")!.Screen(JobFor("cast-silicone", part: Box with { LengthMm = longest })).Single(g => g.Name == "Pattern").Verdict == Verdict.Fits);
+    }
+
+    [Fact]
+    public void The_backs_of_a_hybrid_are_bought_once_and_worn_by_its_faces()
+    {
+        var hybrid = Estimate("cast-hybrid");
+        double first = Amount(hybrid, "Fibreglass backs, first set: hands"), worn = Amount(hybrid, "Fibreglass backs, worn by one face: hands");
+        Assert.Equal(100.0 / 600, worn / (first + worn), 1e-9);
+        // Only a face of 12 mm is silicone.
+        Assert.Equal((124 * 84 * 64 / 1000.0 - 50) * 1.12 / 1000 * 1.1, Amount(hybrid, "Mold silicone"), 1e-9);
+    }
+
+    [Theory]
+    [InlineData("tpe-60a", 2)]
+    [InlineData("abs", 1)]
+    [InlineData("pc", 0.5)]
+    public void Cool_melts_spare_printed_inserts_and_hot_ones_wear_them(string material, double times) =>
+        Assert.Equal(60 * times, RouteCatalogue.Find("inject-printed")!.Estimate(JobFor("inject-printed") with { Material = MaterialLibrary.Find(material)! }, 1).LifeShots!.Value.Likely, 1e-9);
+
+    [Fact]
+    public void A_thick_section_in_printed_inserts_cools_for_minutes()
+    {
+        double Cycle(double wall) => Amount(Estimate("inject-printed", part: Box with { Declared = Box.Declared with { NominalWallMm = wall } }), "Press time") * 3600;
+        Assert.Equal(130, Cycle(2), 1e-9);
+        var melt = JobFor("inject-printed").Material.Melt!;
+        Assert.Equal(60 + 5 * Cooling.Seconds(9, melt, CoolingCriterion.Mean), Cycle(9), 1e-6);
+    }
+
+    [Fact]
+    public void Light_rubber_parts_are_frozen_and_tumbled()
+    {
+        var brief = new Brief { Family = MaterialFamily.Rubber };
+        Assert.Equal(0.002, Amount(Estimate("rubber-compression", brief: brief, part: Box with { VolumeCm3 = 9 }), "Take the flash off"), 1e-12);
+        Assert.Equal(0.014, Amount(Estimate("rubber-compression", brief: brief), "Take the flash off"), 1e-12);
+    }
+
+    [Fact]
+    public void Guards_are_fitted_and_cleaned_and_what_is_spoiled_with_a_part_is_paid()
+    {
+        var cast = Estimate("cast-silicone", brief: Plain with { Guards = 2, EnclosedPrice = 38 });
+        Assert.Equal(2 * 0.025, Amount(cast, "Clean the film off behind guards"), 1e-12);
+        Assert.Equal(38 * (1 - Norm("cast.yield")), cast.Costs.Single(c => c.Name == "Enclosed things spoiled").Cost.Likely, 1e-9);
     }
 }

@@ -17,7 +17,7 @@ public class FamilyTests
 
     private static readonly PartFacts Roof = new(900, 600, 120, 1800, 13_000, new PartDeclaration { Shape = ShapeClass.OpenShell, NominalWallMm = 3, ThinnestWallMm = 3 });
 
-    private static readonly PartFacts Bracket = new(60, 40, 20, 18, 110, new PartDeclaration { NominalWallMm = 3, ThinnestWallMm = 2 });
+    private static readonly PartFacts Bracket = new(60, 40, 20, 18, 110, new PartDeclaration { Shape = ShapeClass.Compact, NominalWallMm = 3, ThinnestWallMm = 2 });
 
     private static Brief For(MaterialFamily family, double hardness, ShoreScale scale, int quantity, int inDays = 400) => new()
     {
@@ -89,13 +89,14 @@ public class FamilyTests
     }
 
     [Fact]
-    public void Vacuum_fills_thinner_walls_than_pouring_and_wears_its_mold_sooner()
+    public void Vacuum_fills_thinner_walls_than_pouring_and_its_molds_last_as_its_range_says()
     {
         var thin = Bracket with { Declared = Bracket.Declared with { ThinnestWallMm = 0.85 } };
         var rigid = For(MaterialFamily.RigidThermoplastic, 78, ShoreScale.D, 60);
         Assert.Equal(Verdict.Fits, Lane(thin, rigid, "cast-vacuum").Gates.Single(g => g.Name == "Thinnest wall").Verdict);
         Assert.Equal(Verdict.AtRisk, Lane(thin, rigid, "cast-silicone").Gates.Single(g => g.Name == "Thinnest wall").Verdict);
-        Assert.True(Lane(Bracket, rigid, "cast-vacuum").LifeShots!.Value.Likely < Lane(Bracket, rigid, "cast-silicone").LifeShots!.Value.Likely);
+        // Kind resins and shapes live longest under vacuum; aggressive ones no longer than elsewhere.
+        Assert.Equal(30.0 / 25, Lane(Bracket, rigid, "cast-vacuum").LifeShots!.Value.Likely / Lane(Bracket, rigid, "cast-silicone").LifeShots!.Value.Likely, 1e-9);
         Assert.True(Lane(Bracket, rigid, "cast-vacuum", 60).LastPart <= Lane(Bracket, rigid, "cast-silicone", 60).LastPart);
         Assert.True(Lane(Bracket, rigid, "cast-hybrid", 200).ToolSets <= Lane(Bracket, rigid, "cast-silicone", 200).ToolSets);
     }

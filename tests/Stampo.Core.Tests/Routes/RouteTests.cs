@@ -14,7 +14,7 @@ public class RouteTests
 {
     private static readonly DateOnly Monday = new(2026, 3, 2);
 
-    private static readonly PartFacts Housing = new(118, 82, 34, 46, 480, new PartDeclaration { NominalWallMm = 2.2, ThinnestWallMm = 1.6 });
+    private static readonly PartFacts Housing = new(118, 82, 34, 46, 480, new PartDeclaration { Shape = ShapeClass.Compact, NominalWallMm = 2.2, ThinnestWallMm = 1.6 });
 
     private static readonly Brief Rigid = new()
     {
@@ -76,8 +76,10 @@ public class RouteTests
         long FirstCast(double scale)
         {
             var part = Housing with { LengthMm = 118 * scale, WidthMm = 82 * scale, HeightMm = 34 * scale, VolumeCm3 = 46 * Math.Pow(scale, 3), AreaCm2 = 480 * scale * scale };
-            var brief = Rigid with { ShowSide = Finish.AsTooled };
-            return Compare(part, brief, 8).At(10).Crossovers.First(c => c.From == "print").FirstAt;
+            var candidates = Compare(part, Rigid with { ShowSide = Finish.AsTooled }, 8).Candidates;
+            double Total(string id, int quantity) => candidates.Single(c => c.Route.Card.Id == id).BestWay(quantity).Likely.Total(quantity);
+            // What is small enough prints many at a time, and may never cross over.
+            return Enumerable.Range(1, 500).FirstOrDefault(q => Total("cast-silicone", q) < Total("print", q), int.MaxValue);
         }
 
         Assert.True(FirstCast(1.5) <= FirstCast(1));
@@ -102,6 +104,91 @@ public class RouteTests
         Assert.Equal(Verdict.Out, Lane(Housing, Rigid, "form-soft").Verdict);
         var shell = new PartFacts(420, 320, 55, 380, 3900, new PartDeclaration { Shape = ShapeClass.OpenShell, NominalWallMm = 2 });
         Assert.NotEqual(Verdict.Out, Lane(shell, Rigid, "form-soft").Verdict);
+    }
+
+    [Fact]
+    public void A_shape_nobody_spoke_of_is_not_known_and_leads_nothing_until_somebody_does()
+    {
+        var dish = new PartFacts(420, 320, 55, 380, 3900, new PartDeclaration { NominalWallMm = 2 });
+        var unasked = Compare(dish, Rigid).At(40);
+        var forming = unasked.Lanes.Single(l => l.Route.Id == "form-soft");
+        Assert.Contains(forming.Gates, g => g is { Name: "Shape", Verdict: Verdict.NotKnown, Remedy: not null });
+        Assert.Equal(0, forming.ChanceCheapest);
+        Assert.DoesNotContain(unasked.Spans, s => s.Id.StartsWith("form-", StringComparison.Ordinal));
+        var said = dish with { Declared = dish.Declared with { Shape = ShapeClass.OpenShell } };
+        Assert.True(Compare(said, Rigid).At(40).Lanes.Single(l => l.Route.Id == "form-soft").ChanceCheapest > 0);
+    }
+
+    [Fact]
+    public void What_nobody_measured_or_stated_is_not_known_and_earns_nothing()
+    {
+        var bare = new PartFacts(118, 82, 34, 46, 480, new PartDeclaration());
+        var lane = Lane(bare, Rigid, "cast-silicone");
+        foreach (var name in new[] { "Thinnest wall", "Undercuts", "Slender holes" })
+            Assert.Contains(lane.Gates, g => g.Name == name && g is { Verdict: Verdict.NotKnown, Remedy: not null });
+        // An undercut nobody looked at lengthens no life.
+        Assert.Equal(lane.LifeShots!.Value.Likely * 1.2, Lane(bare with { Declared = new PartDeclaration { Undercut = Undercut.None } }, Rigid, "cast-silicone").LifeShots!.Value.Likely, 1e-9);
+    }
+
+    [Fact]
+    public void Tools_land_where_the_trade_has_them()
+    {
+        double Tool(string id, Brief brief) => Compare(Housing, brief).Candidates.Single(c => c.Route.Card.Id == id).Ways[0].Estimate.Sum(ChargedOn.Tool).Likely;
+        Assert.InRange(Tool("inject-aluminium", Rigid), 4_000, 7_000);
+        Assert.InRange(Tool("inject-steel-pre", Rigid), 10_000, 15_000);
+        var outside = Compare(Housing, Rigid with { Sources = new Sources { SoftMolds = Source.BoughtIn } }).Candidates.Single(c => c.Route.Card.Id == "cast-silicone").Ways[0].Estimate;
+        Assert.InRange(outside.Sum(ChargedOn.Tool).Likely + outside.Sum(ChargedOn.OneOff).Likely, 900, 1_500);
+        // A hand-sized cavity is about a day on the machines.
+        var work = Compare(Housing, Rigid).Candidates.Single(c => c.Route.Card.Id == "inject-steel-pre").Ways[0].Estimate.Costs;
+        Assert.InRange(work.Where(c => c.Name is "Rough the cavity and core" or "Finish the cavity and core").Sum(c => c.Amount.Likely), 3, 16);
+    }
+
+    [Theory]
+    [InlineData("inject-aluminium", 10, 20)]
+    [InlineData("inject-steel-pre", 20, 35)]
+    [InlineData("inject-steel-hard", 35, 60)]
+    [InlineData("rubber-compression", 10, 18)]
+    public void Tools_are_made_in_days_that_follow_their_hours(string id, double least, double most)
+    {
+        RouteEstimate Estimate(PartFacts part) => Compare(part, Rigid).Candidates.Single(c => c.Route.Card.Id == id).Ways[0].Estimate;
+        Assert.InRange(Estimate(Housing).FirstArticleDays.Likely, least, most);
+        Assert.True(Estimate(Housing with { AreaCm2 = 2_000, LengthMm = 300, WidthMm = 250 }).FirstArticleDays.Likely > Estimate(Housing).FirstArticleDays.Likely);
+    }
+
+    [Fact]
+    public void Bought_in_costs_its_suppliers_overhead_and_days_and_from_far_less_money_and_more_weeks()
+    {
+        RouteEstimate Estimate(Source source) => Compare(Housing, Rigid with { Sources = new Sources { MetalTools = source } }).Candidates.Single(c => c.Route.Card.Id == "inject-steel-pre").Ways[0].Estimate;
+        RouteEstimate house = Estimate(Source.InHouse), near = Estimate(Source.BoughtIn), far = Estimate(Source.FarBoughtIn);
+        Assert.Equal(1.45, near.Sum(ChargedOn.Tool).Likely / house.Sum(ChargedOn.Tool).Likely, 1e-9);
+        Assert.Equal(near.Sum(ChargedOn.OneOff), house.Sum(ChargedOn.OneOff));
+        Assert.Equal(near.Sum(ChargedOn.Tool).Likely * 0.6 + 450, far.Sum(ChargedOn.Tool).Likely, 1e-6);
+        Assert.True(house.FirstArticleDays.Likely < near.FirstArticleDays.Likely);
+        Assert.True(far.FirstArticleDays.Likely >= near.FirstArticleDays.Likely + 10);
+        // A machined part bought in is not there in two days.
+        var part = Compare(Housing, Rigid with { Sources = new Sources { Parts = Source.BoughtIn } }).Candidates.Single(c => c.Route.Card.Id == "machine").Ways[0].Estimate;
+        Assert.True(part.FirstArticleDays.Likely > 3);
+    }
+
+    [Fact]
+    public void Liquid_silicone_begins_to_pay_near_ten_thousand_a_year()
+    {
+        var disc = new PartFacts(26, 26, 8, 2.5, 18, new PartDeclaration { Shape = ShapeClass.Compact, Undercut = Undercut.None, NominalWallMm = 2, ThinnestWallMm = 1 });
+        var brief = new Brief { Family = MaterialFamily.SiliconeRubber, Hardness = new HardnessTarget(ShoreScale.A, 50, 8, true), Demand = [new DemandRow(Monday.AddDays(300), 10_000, Purpose.Sale, 3)] };
+        double Total(string id, double quantity) => Compare(disc, brief).At(quantity).Lanes.Single(l => l.Route.Id == id).Total.P50;
+        Assert.True(Total("rubber-lsr", 6_000) > Total("rubber-compression", 6_000));
+        Assert.True(Total("rubber-lsr", 120_000) < Total("rubber-compression", 120_000));
+    }
+
+    [Fact]
+    public void Urethane_for_rubber_says_what_a_trial_in_it_does_not_show()
+    {
+        var seal = new Brief { Family = MaterialFamily.Rubber, Demand = [new DemandRow(Monday.AddDays(60), 20, Purpose.Function)], Exposures = [Exposure.Chemicals] };
+        var gate = Lane(Housing, seal, "cast-silicone").Gates.Single(g => g.Name == "Stand-in");
+        Assert.Equal(Verdict.AtRisk, gate.Verdict);
+        Assert.Contains("chemicals", gate.Reason, StringComparison.Ordinal);
+        Assert.DoesNotContain(Lane(Housing, seal, "rubber-compression").Gates, g => g.Name == "Stand-in");
+        Assert.DoesNotContain(Lane(Housing, seal with { Demand = [new DemandRow(Monday.AddDays(60), 20, Purpose.Look)] }, "cast-silicone").Gates, g => g.Name == "Stand-in");
     }
 
     [Theory]

@@ -11,7 +11,8 @@ public class ConverterTests
     [InlineData("3,2in", "mm", 81.28)]
     [InlineData("1/8 in", "mm", 3.175)]
     [InlineData("3 1/8 in", "mm", 79.375)]
-    [InlineData("1,500 mm", "m", 1.5)]
+    [InlineData("1,500.0 mm", "m", 1.5)]
+    [InlineData("1.125 in", "mm", 28.575)]
     [InlineData("12", "mm", 12)]
     [InlineData("10 cm²", "mm2", 1000)]
     [InlineData("1 l", "cm3", 1000)]
@@ -66,6 +67,7 @@ public class ConverterTests
     [InlineData("0 in3/lb", "g/cm3", "units.mismatch")]
     [InlineData("1/0 in", "mm", "units.unknown")]
     [InlineData("140A", "Shore A", "input.out-of-range")]
+    [InlineData("1,500 mm", "m", "number.two-ways")]
     public void What_cannot_be_read_is_named(string typed, string to, string code) =>
         Assert.Equal(code, Assert.Throws<RefusalException>(() => Converter.Convert(typed, to)).Code);
 

@@ -109,7 +109,7 @@ public sealed class CastingBatch
         return pot.Minutes * RuleOfTen.Factor(pot.AtC, celsius) * Math.Pow(Math.Min(1, pot.AtMassG / (_massPerPartG * cavities)), 0.25);
     }
 
-    private double? NeededMin(int cavities) => _request.Steps is { } s ? s.MixMin + s.DegasMin + s.LoadMin + s.PourMinPerCavity * cavities : null;
+    private double? NeededMin(int cavities) => _request.Steps is { } s ? s.MixMin + s.DegasMin + s.LoadMin + s.PourMinPerCavity * cavities + s.SecondDegasMin : null;
 
     private void WriteTimes(int cavities, double? working, double? needed)
     {
@@ -150,6 +150,9 @@ public sealed class CastingBatch
         ? _request.Count / charges + (index < _request.Count % charges ? 1 : 0)
         : Math.Min(asked, _request.Count - index * asked);
 
+    /// <summary>Outside of these a loss is asked about, %.</summary>
+    private const double LeastLossPct = 2, MostLossPct = 50;
+
     private Charge ChargeOf(int cavities)
     {
         var mass = _massPerPartG * cavities;
@@ -171,6 +174,8 @@ public sealed class CastingBatch
             _messages.Add(new Finding(Severity.Fault, "pot-life", "Even one charge this small gels before it is poured. Cool the resin, shorten the steps, or take a slower resin."));
         else if (fits == false)
             _messages.Add(new Finding(Severity.Warning, "split", $"In one charge it would gel before the last cavity: mix {Text.Count(charges.Count, "charge")}, one after the other."));
+        if (_request.LossPct is < LeastLossPct or > MostLossPct)
+            _messages.Add(new Finding(Severity.Warning, "loss-odd", $"{Text.Number(_request.LossPct)} % left in the pot and on the walls is unusual: 10 to 20 % is. Is it meant?"));
         if (ratioError > ScaleRounding.RatioLimitPct)
             _messages.Add(new Finding(Severity.Warning, "ratio-off", $"The scale's step puts the ratio off by {Text.Number(ratioError, 2)} %; {ScaleRounding.RatioLimitPct} % is the limit. Take a finer scale or a larger charge."));
         if (smallest is { } least && charges.Min(c => c.AG + c.BG) < least)
@@ -208,7 +213,7 @@ public sealed class CastingBatch
             Check.Between(celsius, -20, 150, "resinC", "°C", "resin is neither frozen nor burnt");
         if (_request.Steps is { } s)
         {
-            foreach (var (value, name) in new[] { (s.MixMin, "mixMin"), (s.DegasMin, "degasMin"), (s.PourMinPerCavity, "pourMinPerCavity"), (s.LoadMin, "loadMin") })
+            foreach (var (value, name) in new[] { (s.MixMin, "mixMin"), (s.DegasMin, "degasMin"), (s.PourMinPerCavity, "pourMinPerCavity"), (s.LoadMin, "loadMin"), (s.SecondDegasMin, "secondDegasMin") })
                 Check.Between(value, 0, 1440, $"steps.{name}", "min", "a step of a pour ends within a day");
         }
     }

@@ -28,7 +28,7 @@ public sealed record MixRatio(double A, double B, string? Basis = null, double? 
 public sealed record PotLife(double Minutes, double AtMassG, double AtC = 23);
 
 /// <summary>Minutes the hands take between first contact of A and B and the last cavity filled.</summary>
-public sealed record PourSteps(double MixMin, double DegasMin, double PourMinPerCavity, double LoadMin = 0);
+public sealed record PourSteps(double MixMin, double DegasMin, double PourMinPerCavity, double LoadMin = 0, double SecondDegasMin = 0);
 
 /// <summary>What a batch is worked out from. Volumes in cm³, densities in g/cm³, losses in %.</summary>
 public sealed record CastingBatchRequest

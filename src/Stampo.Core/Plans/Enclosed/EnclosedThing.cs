@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Enclosed;
@@ -68,8 +69,11 @@ public sealed record EnclosedThing
     }
 }
 
-/// <summary>What surrounds it: the resin, the hottest it gets, pressure and vacuum.</summary>
-public sealed record Surroundings(Material Resin, double PeakC, double PressureKpa, bool Vacuum);
+/// <summary>What surrounds it: the resin, the hottest it gets, pressure and vacuum; the hours to clean the film off behind one guard, and the guards the brief asks for.</summary>
+public sealed record Surroundings(Material Resin, double PeakC, double PressureKpa, bool Vacuum, Rate CleanH, int Guards = 0)
+{
+    public double CleanMinPerGuard => 60 * CleanH.Value.Likely;
+}
 
 /// <param name="Name">Which thing.</param>
 /// <param name="LiftN">Force each of them is pushed up with by the liquid resin; negative: it sinks.</param>
@@ -85,9 +89,6 @@ public sealed record EnclosedPlan(IReadOnlyList<ThingPlan> Things, [property: Js
     /// <summary>Resin around a thing below which it shows through and cracks, mm.</summary>
     public const double LeastWallMm = 1.5;
 
-    /// <summary>A film creeps under every guard; minutes to clean one contact by hand.</summary>
-    private const double CleanMinPerGuard = 1.5;
-
     private const double Gravity = 9.80665;
 
     public static EnclosedPlan Of(IReadOnlyList<EnclosedThing> things, Surroundings around)
@@ -95,15 +96,22 @@ public sealed record EnclosedPlan(IReadOnlyList<ThingPlan> Things, [property: Js
         var sheet = new Worksheet();
         List<ThingPlan> plans = [.. things.Select((thing, i) => Of(thing, i, around, sheet))];
         var first = things.FirstOrDefault(t => t.Kind == ThingKind.FirstPart && t.Polymer is not null);
-        return new EnclosedPlan(plans, things.Sum(t => t.Count * t.VolumeCm3), plans.Sum(p => p.CleanMin), plans.Sum(p => p.SpoiledCost),
+        return new EnclosedPlan(plans, things.Sum(t => t.Count * t.VolumeCm3), CleaningOf(things, around, sheet), plans.Sum(p => p.SpoiledCost),
             first is null ? null : Bond.Between(first.Polymer!, around.Resin.Polymer), sheet.Lines);
+    }
+
+    /// <summary>A film creeps under every guard: those on the things, or those of the brief when it asks for more.</summary>
+    private static double CleaningOf(IReadOnlyList<EnclosedThing> things, Surroundings around, Worksheet sheet)
+    {
+        var guards = Math.Max(around.Guards, things.Sum(t => t.Guards * t.Count));
+        return guards == 0 ? 0 : sheet.Write("cleanGuards", "Cleaning behind guards, a part", "60 × hours × guards", around.CleanMinPerGuard * guards, "min", "rate card", around.CleanH.AsInput(), new WorkInput("guards", guards, "", "brief/guards"));
     }
 
     private static ThingPlan Of(EnclosedThing thing, int index, Surroundings around, Worksheet sheet)
     {
         var lift = sheet.Write($"lift{index + 1}", $"Lift on {thing.Name}", "(resin density × volume − mass) × g ÷ 1000", (around.Resin.DensityGPerCm3 * thing.VolumeCm3 - thing.MassG) * Gravity / 1000, "N", "Archimedes; positive pushes it up",
             new WorkInput("resin density", around.Resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId"), new WorkInput("volume", thing.VolumeCm3, "cm³", $"plan/things[{index}].volumeCm3"), new WorkInput("mass", thing.MassG, "g", $"plan/things[{index}].massG"), new WorkInput("g", Gravity, "m/s²"));
-        return new ThingPlan(thing.Name, lift, HoldOf(thing, lift), CleanMinPerGuard * thing.Guards * thing.Count, thing.Price * thing.Count, [.. MessagesOf(thing, around)]);
+        return new ThingPlan(thing.Name, lift, HoldOf(thing, lift), around.CleanMinPerGuard * thing.Guards * thing.Count, thing.Price * thing.Count, [.. MessagesOf(thing, around)]);
     }
 
     private static string HoldOf(EnclosedThing thing, double lift) => (thing.Kind, lift > 0) switch
@@ -127,7 +135,7 @@ public sealed record EnclosedPlan(IReadOnlyList<ThingPlan> Things, [property: Js
         if (!thing.VacuumSafe && around.Vacuum)
             yield return new(Severity.Fault, "thing-vacuum", $"{thing.Name} must not go into a vacuum: degas the resin alone and pour outside the chamber.");
         if (thing.Guards > 0)
-            yield return new(Severity.Note, "thing-guards", $"{Text.Count(thing.Guards, "guard")} on {thing.Name}: even fitted covers let a film creep under; {Text.Number(CleanMinPerGuard * thing.Guards, 2)} min of cleaning each are counted.");
+            yield return new(Severity.Note, "thing-guards", $"{Text.Count(thing.Guards, "guard")} on {thing.Name}: even fitted covers let a film creep under; {Text.Number(around.CleanMinPerGuard * thing.Guards, 2)} min of cleaning each are counted.");
         if (thing.Price > 0)
             yield return new(Severity.Note, "thing-dry-run", $"One spoiled part loses {Text.Number(thing.Price * thing.Count, 3)} with {thing.Name}: cast the first shot without it.");
     }

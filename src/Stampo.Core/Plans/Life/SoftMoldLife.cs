@@ -32,21 +32,53 @@ public sealed record MoldLife(ThreePoint Shots, ThreePoint Base, IReadOnlyList<L
 /// <param name="SlenderCores">Cores more than three times as long as thick.</param>
 /// <param name="DemoldC">Temperature the parts are taken out at.</param>
 /// <param name="Condensation">A condensation-cure silicone.</param>
-public sealed record MoldWear(Material Resin, Undercut? Undercut, int SlenderCores, double DemoldC, bool Condensation = false);
+public sealed record MoldWear(Material Resin, Undercut? Undercut, int SlenderCores, double DemoldC, bool Condensation = false)
+{
+    /// <summary>Only silicone sticks to silicone.</summary>
+    public bool InSilicone { get; init; } = true;
+}
 
 /// <summary>life = base × resin × undercut × slender cores × demold temperature × silicone; each shown.</summary>
 public static class SoftMoldLife
 {
     private const double WarmC = 70, ColdC = 23, WarmFactor = 0.8;
 
-    /// <summary>The shop's range moved to where a school would put it.</summary>
-    public static ThreePoint Base(ThreePoint usual, LifeSchool school) => school switch
+    /// <summary>A face on a rigid back lives this many times a mold of silicone alone.</summary>
+    private const double LeastHybrid = 2, MostHybrid = 4;
+
+    private static readonly ThreePoint BetweenSchools = new(12, 25, 50);
+
+    /// <summary>
+    /// The shop's range moved to where a school would put it, in proportion; a face on a rigid back stays two to four times the silicone
+    /// alone in any school.
+    /// </summary>
+    public static ThreePoint Base(ThreePoint usual, LifeSchool school, bool onRigidBack = false)
+    {
+        if (school == LifeSchool.Between)
+            return usual;
+        var soft = SoftBase(school);
+        if (!onRigidBack)
+            return Ordered(Moved(usual.Low, soft.Low, BetweenSchools.Low), Moved(usual.Likely, soft.Likely, BetweenSchools.Likely), Moved(usual.High, soft.High, BetweenSchools.High));
+        var times = soft.Likely / BetweenSchools.Likely;
+        return Ordered(Held(usual.Low * times, soft.Low), Held(usual.Likely * times, soft.Likely), Held(usual.High * times, soft.High));
+
+        static double Moved(double usual, double school, double between) => usual * school / between;
+
+        static double Held(double face, double soft) => Math.Clamp(face, LeastHybrid * soft, MostHybrid * soft);
+    }
+
+    private static ThreePoint SoftBase(LifeSchool school) => school switch
     {
         LifeSchool.Cautious => new(10, 12, 15),
         LifeSchool.Usual => new(20, 25, 30),
-        LifeSchool.Generous => new(50, 70, 100),
-        _ => usual,
+        _ => new(50, 70, 100),
     };
+
+    private static ThreePoint Ordered(params double[] points)
+    {
+        Array.Sort(points);
+        return new ThreePoint(points[0], points[1], points[2]);
+    }
 
     /// <param name="usual">Base range, in shots.</param>
     /// <param name="baseInput">Where the base comes from.</param>
@@ -54,7 +86,7 @@ public static class SoftMoldLife
     /// <param name="countsHeat">The base already is that of a mold emptied warm.</param>
     public static MoldLife Of(ThreePoint usual, WorkInput baseInput, MoldWear wear, bool countsHeat = false)
     {
-        List<LifeFactor> factors = [ResinFactor(wear.Resin), UndercutFactor(wear.Undercut)];
+        List<LifeFactor> factors = [ResinFactor(wear), UndercutFactor(wear.Undercut)];
         if (wear.SlenderCores > 0)
             factors.Add(new("slender cores", 0.7, $"{Text.Count(wear.SlenderCores, "core")} more than three times as long as thick bend and tear out", "part"));
         if (!countsHeat)
@@ -68,9 +100,9 @@ public static class SoftMoldLife
     }
 
     /// <summary>0.6 to 1.2: hot and fast resins attack most, soft slow ones least; silicone cast in silicone sticks where release is missed.</summary>
-    private static LifeFactor ResinFactor(Material resin) => resin switch
+    private static LifeFactor ResinFactor(MoldWear wear) => wear.Resin switch
     {
-        { Polymer: "silicone" } => new("resin", 0.6, "silicone cast in silicone holds on wherever release was missed", "plan/pour.materialId"),
+        { Polymer: "silicone" } when wear.InSilicone => new("resin", 0.6, "silicone cast in silicone holds on wherever release was missed", "plan/pour.materialId"),
         { Cast.Exotherm: "high" } => new("resin", 0.8, "a fast resin runs hot and attacks the face", "plan/pour.materialId"),
         { IsSoft: true } => new("resin", 1.2, "a soft part peels off", "plan/pour.materialId"),
         _ => new("resin", 1.0, "an ordinary resin", "plan/pour.materialId"),
@@ -78,7 +110,8 @@ public static class SoftMoldLife
 
     private static LifeFactor UndercutFactor(Undercut? undercut) => undercut switch
     {
-        null or Undercut.None => new("undercut", 1.2, "nothing to stretch over", "part/undercut"),
+        null => new("undercut", 1.0, "not known, so nothing is gained by it", "part/undercut"),
+        Undercut.None => new("undercut", 1.2, "nothing to stretch over", "part/undercut"),
         Undercut.Mild => new("undercut", 1.0, "mild undercuts", "part/undercut"),
         _ => new("undercut", 0.6, "strong undercuts tear it", "part/undercut"),
     };

@@ -19,7 +19,12 @@ internal static class PrintOperations
             Needs = [Need.Printer, Need.Hands],
             Cautions = ["resin-printing"],
         };
-        yield return new("wash-mold", stage, "Wash, dry, post-cure", 20, 60) { Needs = [Need.Hands], Checks = ["no wet resin in channels and corners"], Cautions = ["resin-printing"] };
+        yield return new("wash-mold", stage, "Wash, dry, post-cure", 20, 60)
+        {
+            Detail = lost ? "Dry it through: water left in a shell makes urethane foam." : null,
+            Checks = [.. new[] { "no wet resin in channels and corners" }, .. lost ? ["dry: two weighings an hour apart agree"] : Array.Empty<string>()],
+            Cautions = ["resin-printing"],
+        };
         if (lost)
             yield break;
         yield return new("fit-mold", stage, "Smooth, seal and fit the halves", 60 * job.Norm("printedMold.finishHours").Likely)
@@ -35,7 +40,7 @@ internal static class PrintOperations
     public static IEnumerable<Operation> OfPart(CompositeFill fill, CastingPlan choices, Job job)
     {
         var hollow = choices.Fill.Purpose == FillPurpose.Hollow;
-        yield return new("print-part", Stage.Shot, hollow ? "Print the part sparse, with fill and vent holes" : "Print the part with its pockets open at the top", 20, 60 * PrintCost.MachineHours(job, fill.PrintG / 1.1, 1).Value.Likely)
+        yield return new("print-part", Stage.Shot, hollow ? "Print the part sparse, with fill and vent holes" : "Print the part with its pockets open at the top", 20, 60 * PrintCost.InResin(job, fill.PrintG / PrintCost.ResinDensity).Hours(choices.Pour.Count).Value.Likely)
         {
             Detail = $"About {Text.Number(fill.PrintG, 3)} g.",
             Needs = [Need.Printer, Need.Hands],
@@ -45,6 +50,7 @@ internal static class PrintOperations
         {
             Detail = string.Join(" ", fill.Advice.Select(a => a.Text)),
             Checks = [hollow ? "blown through from fill hole to vent" : "no shine left where the soft part is to hold"],
+            Cautions = hollow ? ["dust"] : ["dust", "spray"],
         };
     }
 }

@@ -12,23 +12,31 @@ internal static class ShotOperations
 {
     private const int MostCharges = 12;
 
-    private const double DissolveMin = 8 * 60;
+    private const double DissolveMin = 8 * 60, PredegasMin = 15;
 
     public static IEnumerable<Operation> Of(CastingPlanAnswer plan, CastingPlan choices, Job job)
     {
         var (filling, chamber) = (plan.Filling, plan.Filling.School == FillingSchool.Chamber);
         if (chamber)
             yield return new("warm", Stage.Shot, $"Mold into the oven at {Text.Number(filling.CureC)} °C, resin at {Text.Number(choices.Pour.ResinC)} °C", 5, 60) { Needs = [Need.Hands, Need.Oven], Cautions = ["oven"] };
+        if (chamber)
+            yield return new("predegas", Stage.Shot, "Degas A and B apart, before any clock", 4, PredegasMin) { Detail = "3 to 30 min, until each is still.", Needs = [Need.Hands, Need.Chamber], Checks = ["both still, nothing rises"], Cautions = ["vacuum", "cast-urethane"] };
         if (plan.Fill is null)
             yield return Close(plan, job);
         foreach (var operation in Charges(plan.Batch, plan, choices))
             yield return operation;
         yield return Cure(plan, choices);
+        if (plan.Printed?.Kind is null or PrintedMoldKind.Split or PrintedMoldKind.Injected or PrintedMoldKind.Putty && plan.Fill is null)
+            yield return new("loosen", Stage.Shot, "Loosen with air between mold and part, gently", 2)
+            {
+                Relations = [new("cure", RelationKind.NotBefore, 0, $"not before handling strength, {CastingOperations.Hours(filling.DemoldH)} after the pour")],
+                Cautions = ["air"],
+            };
         yield return new("demold", Stage.Shot, TakeOut(plan), plan.Fill is null ? 10 : 5 * choices.Pour.Count, plan.Printed?.Kind == PrintedMoldKind.Soluble ? DissolveMin : 0)
         {
             Relations = [new("cure", RelationKind.NotBefore, 0, $"not before handling strength, {CastingOperations.Hours(filling.DemoldH)} after the pour")],
             Checks = ["shot counted on the mold", "edges, tears and dull places looked at"],
-            Cautions = ["blade"],
+            Cautions = plan.Printed?.Kind == PrintedMoldKind.Soluble ? ["support-bath"] : ["blade"],
         };
         yield return new("trim", Stage.Shot, plan.Fill is null ? "Trim gate and risers" : "Cut the overfill flush, pocket walls off", 60 * job.Norm("cast.trim").Likely * choices.Pour.Count) { Cautions = ["blade"] };
         if (plan.Enclosed.CleanMin > 0)
@@ -39,12 +47,17 @@ internal static class ShotOperations
     {
         var things = plan.Enclosed.Things.Select(t => $"{t.Name} {t.Hold}").ToList();
         var inserts = job.Brief.Inserts > 0 ? $"{Text.Count(job.Brief.Inserts, "insert")} on their pins. " : "";
-        return new("close", Stage.Shot, "Release, load, close the mold", 10 + 3 * job.Brief.Inserts + 5 * things.Count)
+        var open = DegassedOpen(plan);
+        return new("close", Stage.Shot, open ? "Release, load; leave the filled half open" : "Release, load, close the mold", 10 + 3 * job.Brief.Inserts + 5 * things.Count)
         {
             Detail = $"{inserts}{string.Join("; ", things)}{(things.Count > 0 ? ". " : "")}{(plan.Printed is null ? "Thin mist of release; bands or clamps even all round." : "Release in every corner, two coats; bolts even.")}",
-            Checks = [.. plan.Enclosed.SpoiledCost > 0 ? new[] { "first shot run without the dear things" } : [], "halves in line all round, a light behind thin walls"],
+            Checks = [.. plan.Enclosed.SpoiledCost > 0 ? new[] { "first shot run without the dear things" } : [], open ? "groove upward, level" : "halves in line all round, a light behind thin walls"],
+            Cautions = ["spray"],
         };
     }
+
+    /// <summary>A deep groove filled by syringe is degassed once more before the mold is shut.</summary>
+    private static bool DegassedOpen(CastingPlanAnswer plan) => plan.Order.SyringeFills is not null && plan.Filling.UsesVacuum && plan.Filling.School != FillingSchool.Chamber && plan.Fill is null;
 
     private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingPlanAnswer plan, CastingPlan choices)
     {
@@ -70,17 +83,31 @@ internal static class ShotOperations
             Checks = ["lids back on, cups dry"],
             Cautions = ["cast-urethane"],
         };
-        yield return new($"mix-{number}", Stage.Shot, $"Mix{(plan.Filling.School == FillingSchool.Chamber ? " under vacuum" : "")}{said}: the clock starts", steps.MixMin * times, 0, clock) { Checks = ["sides and bottom scraped"], Cautions = ["cast-urethane"] };
+        yield return new($"mix-{number}", Stage.Shot, $"Mix{(plan.Filling.School == FillingSchool.Chamber ? " under vacuum" : "")}{said}: the clock starts", steps.MixMin * times, 0, clock)
+        {
+            Detail = plan.Filling.School == FillingSchool.Chamber ? "A resin that gases as it mixes is calmed by a short flood of air." : null,
+            Checks = ["sides and bottom scraped"],
+            Cautions = ["cast-urethane"],
+        };
         if (plan.Filling.UsesVacuum && plan.Filling.School != FillingSchool.Chamber)
             yield return new($"degas-{number}", Stage.Shot, $"Degas{said}", steps.DegasMin * times, 0, clock) { Needs = [Need.Hands, Need.Chamber, Need.Vessel], Checks = ["rose and fell back"], Cautions = ["vacuum"] };
         yield return new($"pour-{number}", Stage.Shot, $"{Fill(plan, choices)}{said}", (steps.LoadMin + steps.PourMinPerCavity * charge.Cavities) * times, 0, clock)
         {
             Needs = plan.Filling.School == FillingSchool.Chamber ? [Need.Hands, Need.Chamber] : [Need.Hands],
             Checks = [$"risers show resin, reservoir stands {Text.Number(choices.Filling.OverfillMm, 2)} mm over"],
-            Relations = charge.WorkingTimeMin is { } min ? [new($"mix-{number}", RelationKind.EndsWithin, min, $"ends within {Text.Number(min, 2)} min of mixing")] : [],
+            Relations = WithinPotLife(charge, number),
             Cautions = plan.Filling.School == FillingSchool.Chamber ? ["vacuum", "cast-urethane"] : ["cast-urethane"],
         };
+        if (!DegassedOpen(plan))
+            yield break;
+        yield return new($"degas-open-{number}", Stage.Shot, $"Degas the open half again{said}", steps.SecondDegasMin * times, 0, clock) { Needs = [Need.Hands, Need.Chamber], Checks = ["no bubble left in the groove"], Cautions = ["vacuum"] };
+        yield return new($"shut-{number}", Stage.Shot, $"Close and clamp{said}", ShutMin * times, 0, clock) { Relations = WithinPotLife(charge, number), Checks = ["halves in line all round"] };
     }
+
+    private const double ShutMin = 1;
+
+    private static IReadOnlyList<Relation> WithinPotLife(Charge charge, int number) =>
+        charge.WorkingTimeMin is { } min ? [new($"mix-{number}", RelationKind.EndsWithin, min, $"ends within {Text.Number(min, 2)} min of mixing")] : [];
 
     private static string Fill(CastingPlanAnswer plan, CastingPlan choices) => plan.Filling.School switch
     {
@@ -98,7 +125,7 @@ internal static class ShotOperations
         {
             Detail = pressed && plan.Filling.BubbleRatio is { } ratio ? $"Bubbles shrink to {Text.Number(ratio, 2)} of their diameter. Vent before opening." : null,
             Needs = [.. pressed ? new[] { Need.Pot } : [], .. plan.Filling.CureC > 30 ? new[] { Need.Oven } : []],
-            Cautions = [.. pressed ? new[] { "pressure" } : [], .. plan.Filling.CureC > 30 ? new[] { "oven" } : []],
+            Cautions = [.. pressed ? new[] { "pressure" } : [], .. plan.Filling.CureC > 30 ? new[] { "oven" } : [], .. pressed && plan.Filling.CureC > 30 ? new[] { "hot-pot" } : []],
         };
     }
 

@@ -1,3 +1,4 @@
+using Stampo.Core.Plans.Patterns;
 using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
@@ -7,14 +8,16 @@ namespace Stampo.Core.Plans.Operations;
 /// <summary>From a pattern to an opened silicone mold, by one pour or two.</summary>
 internal static class SiliconeOperations
 {
-    private const double WeighMin = 6, HeavyKg = 15, RaiseMm = 25;
+    private const double WeighMin = 6, RaiseMm = 25;
 
     public static IEnumerable<Operation> Of(PlannedSilicone planned, Silicone silicone, CastingPlanAnswer plan, CastingPlan choices, Job job)
     {
         var mold = planned.Mold;
         var twoPour = planned.School == SplitSchool.TwoPour;
         var box = string.Join(" × ", mold.BoxMm.Select(side => Text.Number(side, 4)));
-        yield return Prepare(planned, plan, box, 60 * job.Norm("silicone.boxHours").Likely);
+        yield return Prepare(planned, plan, box, 60 * job.Norm("silicone.boxHours").Likely * MorePatterns(choices));
+        if (!twoPour)
+            yield return Hang(silicone, choices, job);
         for (var pour = 0; pour < mold.Pours.Count; pour++)
         {
             if (pour == 1)
@@ -29,11 +32,30 @@ internal static class SiliconeOperations
 
         if (planned.School == SplitSchool.Hybrid)
             yield return new("back-shell", Stage.Mold, "Laminate the rigid back over the silicone", 60 * job.Norm("hybrid.backHours").Likely * Math.Max(1, 2.8 * job.Part.PartingCm2 / 100), 16 * 60) { Cautions = ["laminating", "dust"], Checks = ["the back lifts off and goes home again without rocking"] };
-        yield return new("open", Stage.Mold, twoPour ? "Part the halves, take the pattern out" : "Cut open along the tape, wavy, not through the part", 60 * job.Norm("silicone.openHours").Likely)
+        yield return new("open", Stage.Mold, twoPour ? "Part the halves, take the pattern out" : "Cut open along the tape, wavy, not through the part", 60 * job.Norm("silicone.openHours").Likely * MorePatterns(choices))
         {
             Detail = "Trim gates and risers free; number the mold; keep the pattern.",
             Checks = ["no tacky place on the face", "halves close without a step"],
-            Cautions = [.. twoPour ? Array.Empty<string>() : ["blade"], .. mold.BlockKg > HeavyKg ? new[] { "lifting" } : []],
+            Cautions = [.. twoPour ? Array.Empty<string>() : ["blade"], .. mold.BlockKg > SiliconeMold.HeavyKg ? new[] { "lifting" } : []],
+        };
+    }
+
+    /// <summary>A block of several patterns takes longer to set up and to open, but not so many times as long; as its price has it.</summary>
+    private static double MorePatterns(CastingPlan choices) => Math.Pow(choices.Pour.Count, 0.6);
+
+    /// <summary>What a riser carries, g, and the longest side that hangs true on it, mm.</summary>
+    private const double RiserG = 150, RiserMm = 120;
+
+    /// <summary>By its weight, and by the lift of the silicone around it: a pattern lighter than silicone floats.</summary>
+    private static Operation Hang(Silicone silicone, CastingPlan choices, Job job)
+    {
+        var grams = job.Part.VolumeCm3 * choices.Pattern.Material.DensityGPerCm3();
+        var lift = job.Part.VolumeCm3 * silicone.Supply.DensityGPerCm3 - grams;
+        var onRiser = Math.Max(grams, Math.Abs(lift)) <= RiserG && job.Part.LongestMm <= RiserMm;
+        return new("hang", Stage.Mold, choices.Pour.Count == 1 ? "Hang the pattern" : $"Hang {choices.Pour.Count} patterns", (onRiser ? 5 : 15) * choices.Pour.Count)
+        {
+            Detail = $"It weighs {Text.Number(grams, 3)} g; the silicone {(lift > 0 ? $"lifts it by {Text.Number(lift, 3)} g more: hold it down" : $"takes {Text.Number(grams + lift, 3)} g of that")}. {(onRiser ? "On its riser." : "At three points on 2 mm wires, in the places that are highest when cast.")}",
+            Checks = [lift > 0 ? "it cannot rise when the silicone comes" : "it hangs free, wall even below it"],
         };
     }
 
@@ -46,7 +68,7 @@ internal static class SiliconeOperations
                 Detail = $"Inside {box} mm. {(plan.Shape is { } s ? $"Plane {Text.Number(s.Plane.HeightMm, 3)} mm over the lowest point along the pull; " : "")}tape openings shut; keys in the bedding; gate and {risers} for the second pour.",
                 Checks = ["bedding tight to the part, no gap", "box level and tight"],
             }
-            : new("box", Stage.Mold, "Hang the part on its gate and risers, build the box", boxMin)
+            : new("box", Stage.Mold, "Gate and risers on the part, build the box", boxMin)
             {
                 Detail = $"Inside {box} mm. Tape openings shut; mark the parting line with coloured tape where it shows least; gate at the low end, {risers}.",
                 Checks = ["wall even all round", "box level and tight"],
@@ -55,26 +77,12 @@ internal static class SiliconeOperations
 
     private static IEnumerable<Operation> Pour(SiliconePour pour, int index, Silicone silicone, CastingPlanAnswer plan, CastingPlan choices, double cureH)
     {
-        var (steps, n) = (choices.Silicone.Steps, index + 1);
+        var n = index + 1;
         for (var lot = 1; lot <= pour.Lots.Count; lot++)
         {
-            var (key, clock) = ($"{n}-{lot}", $"silicone {n}-{lot}");
             var said = (plan.Silicone!.Mold.Pours.Count > 1 ? $", {pour.Name.ToLowerInvariant()}" : "") + (pour.Lots.Count > 1 ? $", lot {lot} of {pour.Lots.Count}" : "");
-            yield return new($"weigh-silicone-{key}", Stage.Mold, $"Weigh the silicone{said}", WeighMin)
-            {
-                Needs = [Need.Hands, Need.Scale],
-                Weigh = [new("base", pour.Lots[lot - 1].AG), new("curing part", pour.Lots[lot - 1].BG)],
-                Cautions = ["mold-silicone"],
-            };
-            yield return new($"mix-silicone-{key}", Stage.Mold, $"Mix{said}: the clock starts", steps.MixMin, 0, clock) { Checks = ["no streaks, sides and bottom scraped"] };
-            yield return new($"degas-silicone-{key}", Stage.Mold, $"Degas{said}", steps.FirstDegasMin, 0, clock) { Needs = [Need.Hands, Need.Chamber, Need.Vessel], Checks = ["rose and fell back"], Cautions = ["vacuum"] };
-            yield return new($"pour-silicone-{key}", Stage.Mold, $"Pour{said} from one low corner, thin stream", steps.PourMin, 0, clock) { Checks = ["no bubble over the face"] };
-            yield return new($"second-degas-{key}", Stage.Mold, $"Degas again in the box{said}", steps.SecondDegasMin, 0, clock)
-            {
-                Needs = [Need.Hands, Need.Chamber],
-                Relations = [new($"mix-silicone-{key}", RelationKind.EndsWithin, silicone.PotLifeMin, $"ends within {Text.Number(silicone.PotLifeMin)} min of mixing")],
-                Cautions = ["vacuum"],
-            };
+            foreach (var operation in choices.Silicone.Degas == SiliconeDegas.MeterMix ? Metered(pour.Lots[lot - 1], $"{n}-{lot}", said, silicone, choices) : Mixed(pour.Lots[lot - 1], $"{n}-{lot}", said, silicone, choices))
+                yield return operation;
         }
 
         var pressed = plan.Filling.UsesPressure;
@@ -83,6 +91,42 @@ internal static class SiliconeOperations
             Detail = pressed ? $"Under {Text.Number(choices.Filling.MoldPressureKpa ?? choices.Filling.PressureKpa)} kPa, the pressure the parts will cure under." : null,
             Needs = [.. pressed ? new[] { Need.Pot } : [], .. choices.Silicone.CureC > 30 ? new[] { Need.Oven } : []],
             Cautions = [.. pressed ? new[] { "pressure" } : [], .. choices.Silicone.CureC > 30 ? new[] { "oven" } : []],
+        };
+    }
+
+    private static IEnumerable<Operation> Mixed(SiliconeLot lot, string key, string said, Silicone silicone, CastingPlan choices)
+    {
+        var (steps, clock, sawTooth) = (SiliconeMold.StepsBy(choices.Silicone.Degas, choices.Silicone.Steps), $"silicone {key}", choices.Silicone.Degas == SiliconeDegas.SawTooth);
+        yield return new($"weigh-silicone-{key}", Stage.Mold, $"Weigh the silicone{said}", WeighMin)
+        {
+            Needs = [Need.Hands, Need.Scale],
+            Weigh = [new("base", lot.AG), new("curing part", lot.BG)],
+            Cautions = ["mold-silicone"],
+        };
+        yield return new($"mix-silicone-{key}", Stage.Mold, $"Mix{said}: the clock starts", steps.MixMin, 0, clock) { Checks = ["no streaks, sides and bottom scraped"] };
+        yield return new($"degas-silicone-{key}", Stage.Mold, sawTooth ? $"Degas in a saw-tooth{said}" : $"Degas{said}", steps.FirstDegasMin, 0, clock)
+        {
+            Detail = sawTooth ? "Evacuate until it is about to boil over, flood, again, until it falls back by itself." : null,
+            Needs = [Need.Hands, Need.Chamber, Need.Vessel],
+            Checks = ["rose and fell back"],
+            Cautions = ["vacuum"],
+        };
+        yield return new($"pour-silicone-{key}", Stage.Mold, $"Pour{said} from one low corner, thin stream", steps.PourMin, 0, clock) { Checks = ["no bubble over the face"] };
+        yield return new($"second-degas-{key}", Stage.Mold, $"Degas again in the box{said}", steps.SecondDegasMin, 0, clock)
+        {
+            Needs = [Need.Hands, Need.Chamber],
+            Relations = [new($"mix-silicone-{key}", RelationKind.EndsWithin, silicone.PotLifeMin, $"ends within {Text.Number(silicone.PotLifeMin)} min of mixing")],
+            Cautions = ["vacuum"],
+        };
+    }
+
+    private static IEnumerable<Operation> Metered(SiliconeLot lot, string key, string said, Silicone silicone, CastingPlan choices)
+    {
+        yield return new($"pour-silicone-{key}", Stage.Mold, $"Fill from the machine through a fresh static mixer{said}", WeighMin + choices.Silicone.Steps.PourMin, 0, $"silicone {key}")
+        {
+            Detail = $"From one low corner. In all {Text.Number(lot.AG, 4)} g of base and {Text.Number(lot.BG, 4)} g of curing part; the mixer is lost after {Text.Number(silicone.PotLifeMin)} min of standing.",
+            Checks = ["ratio by weight into two cups before the first shot", "no bubble over the face"],
+            Cautions = ["mold-silicone"],
         };
     }
 }

@@ -22,6 +22,33 @@ public enum PatternMaterial
     RubberOrAmine,
 }
 
+/// <summary>What patterns of a kind weigh and where they soften; typical figures, the sheet of the material in hand goes first.</summary>
+public static class PatternMaterials
+{
+    /// <summary>Where it begins to soften, °C; null for what no mold silicone is ever cured at.</summary>
+    public static double? SoftensC(this PatternMaterial material) => material switch
+    {
+        PatternMaterial.PrintedResin => 55,
+        PatternMaterial.PrintedPlastic => 60,
+        PatternMaterial.ModelBoard => 80,
+        PatternMaterial.SulphurClay => 45,
+        PatternMaterial.RubberOrAmine => 70,
+        _ => null,
+    };
+
+    /// <summary>g/cm³; prints and boards as they are made, with their hollows.</summary>
+    public static double DensityGPerCm3(this PatternMaterial material) => material switch
+    {
+        PatternMaterial.PrintedResin => 1.18,
+        PatternMaterial.PrintedPlastic => 0.9,
+        PatternMaterial.ModelBoard => 0.65,
+        PatternMaterial.Metal => 2.8,
+        PatternMaterial.SulphurClay => 1.7,
+        PatternMaterial.TinSilicone => 1.2,
+        _ => 1.1,
+    };
+}
+
 public enum SiliconeCure
 {
     Addition,

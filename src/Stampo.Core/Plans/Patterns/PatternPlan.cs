@@ -1,6 +1,8 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
+using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
@@ -44,8 +46,12 @@ public enum HoleAdvice
 public sealed record HolePlan(double DiameterMm, double DepthMm, HoleAdvice Advice, string Says, Place Place);
 
 /// <param name="Inhibition">Whether it stops the silicone.</param>
-/// <param name="Scale">Make it this much larger.</param>
-/// <param name="ShrinkPct">The shrinks the scale undoes, in their order.</param>
+/// <param name="Count">Patterns in one block, all made at once.</param>
+/// <param name="Scale">Make it this much larger, likely.</param>
+/// <param name="ScaleRange">The same as a range; the first article settles it.</param>
+/// <param name="Shrinks">What the scale undoes, in its order.</param>
+/// <param name="TargetMm">Over all sizes of the pattern, x, y, z.</param>
+/// <param name="PrintH">Machine hours of all patterns; null when it is not printed.</param>
 /// <param name="Coats">Primer coats on the show side, each wet-sanded.</param>
 /// <param name="ShowH">Hours on the show side of one pattern.</param>
 /// <param name="BackH">Hours on its back.</param>
@@ -56,8 +62,12 @@ public sealed record HolePlan(double DiameterMm, double DepthMm, HoleAdvice Advi
 /// <param name="Working">How it came about.</param>
 public sealed record PatternPlan(
     Inhibition Inhibition,
+    int Count,
     double Scale,
-    IReadOnlyList<double> ShrinkPct,
+    ThreePoint ScaleRange,
+    IReadOnlyList<ShrinkStep> Shrinks,
+    double[] TargetMm,
+    double? PrintH,
     int Coats,
     double ShowH,
     double BackH,
@@ -67,22 +77,31 @@ public sealed record PatternPlan(
     IReadOnlyList<string> Advice,
     IReadOnlyList<WorkLine> Working)
 {
-    private const double Slender = 3, NarrowMm = 3;
+    private const double NarrowMm = 3;
 
-    public static PatternPlan Of(Job job, PatternChoices choices, SiliconeCure cure, IReadOnlyList<double> shrinkPct, IReadOnlyList<BlindHole> holes)
+    public static PatternPlan Of(Job job, PatternChoices choices, SiliconeCure cure, IReadOnlyList<ShrinkStep> shrinks, int count)
     {
         choices.Checked();
         var sheet = new Worksheet();
-        var scale = ShrinkChain.Scale(shrinkPct);
-        sheet.Take(scale.Working);
+        var scale = ShrinkChain.Scale(shrinks, sheet);
+        double[] target = [.. PrintCost.SidesMm(job).Select(side => side * scale.Likely)];
         var finish = PrintCost.FinishHours(job);
         var (show, back) = (job.Part.ShowAreaDm2, Math.Max(0, job.Part.AreaCm2 / 100 - job.Part.ShowAreaDm2));
         var showH = sheet.Write("showH", "Finish the show side", finish.Formula, finish.Value, "h", "rate card", finish.Inputs).Likely;
         var norm = job.Rate("pattern.back");
         var backH = sheet.Write("backH", "Clean the back so that it releases", "norm", norm.Value, "h", "rate card", norm.AsInput()).Likely;
-        List<HolePlan> slender = choices.SoftCores ? [] : [.. holes.Where(h => h.Slenderness > Slender).Select(Planned)];
-        return new PatternPlan(Inhibition.Of(choices.Material, cure, choices.PostCured, choices.Sealed, choices.DabPassed), scale.Scale, shrinkPct,
+        List<HolePlan> slender = choices.SoftCores ? [] : [.. (job.Part.Measured?.Slenders ?? []).Select(Planned)];
+        return new PatternPlan(Inhibition.Of(choices.Material, cure, choices.PostCured, choices.Sealed, choices.DabPassed), count, scale.Likely, scale, shrinks, target, PrintHours(job, choices, count, sheet),
             CoatsOf(job.Brief.ShowSide), showH, backH, show, back, slender, [.. AdviceOn(job, choices)], sheet.Lines);
+    }
+
+    private static double? PrintHours(Job job, PatternChoices choices, int count, Worksheet sheet)
+    {
+        if (choices.Material is not (PatternMaterial.PrintedResin or PatternMaterial.PrintedPlastic))
+            return null;
+        var process = choices.Material == PatternMaterial.PrintedResin ? PrintProcess.Resin : PrintProcess.Extrusion;
+        var hours = new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, process).Hours(count);
+        return sheet.Write("patternPrintH", "Printer time of all patterns", hours.Formula, hours.Value, "h", "rate card", hours.Inputs).Likely;
     }
 
     /// <summary>Prime, wet-sand with a block, again: by grade.</summary>

@@ -12,7 +12,6 @@ namespace Stampo.Core.Plans.PrintedMolds;
 public sealed class PrintedMoldCheck
 {
     private const double ThickestShellMm = 1.2, ToughElongationPct = 10, SharePoorDraft = 0.03;
-    private const double BlockWallMm = 12;
 
     private readonly Job _job;
     private readonly PrintedChoices _choices;
@@ -32,7 +31,7 @@ public sealed class PrintedMoldCheck
     private PrintedMold Answer(double resinC)
     {
         var solid = Solid();
-        var hours = PrintCost.MachineHours(_job, solid, 1);
+        var hours = Build(solid).Hours(IsShell ? 1 : 2 * _shape.Cavities);
         var kg = PrintCost.MaterialKg(_job, solid, _print.DensityGPerCm3);
         _sheet.Write("moldPrintH", "Printer time of one mold", hours.Formula, hours.Value, "h", "the shop's norms", hours.Inputs);
         var (machine, resin) = (_job.Rate("print.machine"), _job.Rate("print.patternResin"));
@@ -44,6 +43,9 @@ public sealed class PrintedMoldCheck
         return new PrintedMold(_kind, solid, hours.Value.Likely, price, ratio, inhibition, [.. Messages(peak, ratio, inhibition)], _sheet.Lines);
     }
 
+    /// <summary>A shell as large as the part, or two halves for each cavity.</summary>
+    private PrintBuild Build(double solidCm3) => IsShell ? PrintCost.InResin(_job, solidCm3) : PrintCost.Halves(_job, _shape.WallMm, solidCm3 / _shape.Cavities);
+
     private double Solid()
     {
         if (IsShell)
@@ -52,10 +54,8 @@ public sealed class PrintedMoldCheck
         var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.count");
         if (_shape.SplitMoldCm3 is { } made)
             return _sheet.Write("moldSolid", "Solid of both halves", "volume of the two generated halves × cavities", made * _shape.Cavities, "cm³", "the generated mold, one around each part", new WorkInput("halves", made, "cm³"), cavities);
-        var p = _job.Part;
-        var block = (p.LengthMm + 2 * BlockWallMm) * (p.WidthMm + 2 * BlockWallMm) * (p.HeightMm + 2 * BlockWallMm) / 1000;
-        return _sheet.Write("moldSolid", "Solid of both halves", "(block with 12 mm of wall − part) × cavities", (block - p.VolumeCm3) * _shape.Cavities, "cm³", "an estimate until the halves are generated",
-            new WorkInput("block", block, "cm³"), new WorkInput("part", p.VolumeCm3, "cm³", "part"), cavities);
+        return _sheet.Write("moldSolid", "Solid of both halves", $"({PrintedMoldSolid.Formula}) × cavities", PrintedMoldSolid.Cm3(_job.Part, _shape.WallMm) * _shape.Cavities, "cm³", "an estimate until the halves are generated",
+            [.. PrintedMoldSolid.Inputs(_job.Part, _shape.WallMm), cavities]);
     }
 
     /// <summary>Strength in bending of a strip of shell against one of the part: σ·t² of each.</summary>
@@ -104,8 +104,8 @@ public sealed class PrintedMoldCheck
 
     private IEnumerable<Finding> Heat(double peak)
     {
-        if (peak > _print.ServiceC)
-            yield return new(Severity.Warning, "mold-softens", $"The resin may reach {Text.Number(peak, 3)} °C inside; {_print.Name} softens from {Text.Number(_print.ServiceC)} °C. Pour in layers, take a slower resin, or print in one that stands it.");
+        if (peak > _print.SoftensC)
+            yield return new(Severity.Warning, "mold-softens", $"The resin may reach {Text.Number(peak, 3)} °C inside; {_print.Name} softens from {Text.Number(_print.SoftensC)} °C. Pour in layers, take a slower resin, or print in one that stands it.");
     }
 
     private static PatternMaterial PatternOf(Material print) => print.Polymer is "acrylate" ? PatternMaterial.PrintedResin : PatternMaterial.PrintedPlastic;

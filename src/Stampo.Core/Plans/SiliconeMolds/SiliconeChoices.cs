@@ -4,12 +4,27 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.SiliconeMolds;
 
+/// <summary>How mold silicone gets rid of its air.</summary>
+public enum SiliconeDegas
+{
+    /// <summary>All at once, in a vessel four times its volume.</summary>
+    AtOnce,
+
+    /// <summary>Evacuated, flooded just before it boils over, again and again: half the vessel, more minutes.</summary>
+    SawTooth,
+
+    /// <summary>Metered and mixed by a machine without air in it.</summary>
+    MeterMix,
+}
+
 /// <summary>What is chosen about a silicone mold; null: as proposed.</summary>
 public sealed record SiliconeChoices
 {
     public string SupplyId { get; init; } = "mold-silicone-addition-40a";
 
     public SplitSchool? School { get; init; }
+
+    public SiliconeDegas Degas { get; init; }
 
     public double? WallMm { get; init; }
 

@@ -11,8 +11,14 @@ public sealed class SiliconeMold
 {
     public const double HybridFaceMm = 12;
 
-    /// <summary>Silicone rises to about four times its volume before it collapses.</summary>
-    private const double VesselTimes = 4;
+    /// <summary>Silicone rises to about four times its volume before it collapses; flooded in time it needs half of that.</summary>
+    private const double AtOnceTimes = 4, SawToothTimes = 2;
+
+    /// <summary>Evacuate, flood, again: minutes more than at once.</summary>
+    private const double SawToothMin = 10;
+
+    /// <summary>A block this heavy asks for a lift or a second person, kg.</summary>
+    public const double HeavyKg = 20;
 
     private const double LeastAdvisedMm = 20, MostAdvisedMm = 40;
     private const int MostPatterns = 60, MostLots = 40;
@@ -33,6 +39,21 @@ public sealed class SiliconeMold
 
     public static SiliconeMoldAnswer Compute(SiliconeMoldRequest request) => new SiliconeMold(request).Answer();
 
+    private double VesselTimes => _request.Degas switch
+    {
+        SiliconeDegas.AtOnce => AtOnceTimes,
+        SiliconeDegas.SawTooth => SawToothTimes,
+        _ => 1,
+    };
+
+    /// <summary>The minutes of a school: a machine leaves only the pour, flooding in time takes longer.</summary>
+    public static SiliconeSteps StepsBy(SiliconeDegas degas, SiliconeSteps steps) => degas switch
+    {
+        SiliconeDegas.SawTooth => steps with { FirstDegasMin = steps.FirstDegasMin + SawToothMin },
+        SiliconeDegas.MeterMix => steps with { MixMin = 0, FirstDegasMin = 0, SecondDegasMin = 0 },
+        _ => steps,
+    };
+
     private double InsideCm3 => _request.Count * _request.PartVolumeCm3 + _request.GatesCm3 + _layout.RunnerCm3;
 
     private double Gross => 1 + _request.LossPct / 100;
@@ -51,7 +72,7 @@ public sealed class SiliconeMold
             new WorkInput("silicone", silicone, "cm³"), new WorkInput("density", _request.DensityGPerCm3, "g/cm³", "plan/silicone.supplyId"), new WorkInput("loss", _request.LossPct, "%", "plan/silicone.lossPct"));
         _sheet.Write("siliconeA", "Silicone, base", "mass × share of A", mass * _shareA, "g", "mix ratio", new WorkInput("mass", mass, "g"), new WorkInput("share of A", _shareA, "share"));
         _sheet.Write("siliconeB", "Silicone, curing part", "mass × (1 − share of A)", mass * (1 - _shareA), "g", "mix ratio", new WorkInput("mass", mass, "g"), new WorkInput("share of A", _shareA, "share"));
-        var vessel = _sheet.Write("siliconeVessel", "Vessel to degas it at once", "4 × mass ÷ density", VesselTimes * mass / _request.DensityGPerCm3, "cm³", "it rises to about four times before it collapses",
+        var vessel = _sheet.Write("siliconeVessel", _request.Degas == SiliconeDegas.SawTooth ? "Vessel to degas it in, flooded in time" : "Vessel to degas it at once", $"{VesselTimes:0} × mass ÷ density", VesselTimes * mass / _request.DensityGPerCm3, "cm³", "it rises to about four times before it collapses; half of that when it is flooded in time",
             new WorkInput("mass", mass, "g"), new WorkInput("density", _request.DensityGPerCm3, "g/cm³"));
         var pours = Pours(silicone);
         var clock = Clock();
@@ -84,7 +105,7 @@ public sealed class SiliconeMold
     {
         if (_request.PotLifeMin is not { } life)
             return null;
-        var s = _request.Steps;
+        var s = StepsBy(_request.Degas, _request.Steps);
         var needed = _sheet.Write("siliconeClock", "From mixing to the end of the second degassing", "mix + first degas + pour + second degas", s.MixMin + s.FirstDegasMin + s.PourMin + s.SecondDegasMin, "min", "pot life starts at mixing",
             new WorkInput("mix", s.MixMin, "min", "plan/silicone.steps"), new WorkInput("first degas", s.FirstDegasMin, "min", "plan/silicone.steps"), new WorkInput("pour", s.PourMin, "min", "plan/silicone.steps"),
             new WorkInput("second degas", s.SecondDegasMin, "min", "plan/silicone.steps"), new WorkInput("pot life", life, "min", "plan/silicone.supplyId"));
@@ -97,6 +118,9 @@ public sealed class SiliconeMold
             yield return new Finding(Severity.Warning, "thin-mold", $"{Text.Number(_layout.WallMm)} mm of silicone tears and bows sooner; 20 to 30 mm is usual.");
         if (_layout.WallMm > MostAdvisedMm)
             yield return new Finding(Severity.Note, "thick-mold", $"{Text.Number(_layout.WallMm)} mm of silicone all round is more than it needs; 40 mm holds any part.");
+        var kg = (_layout.BoxCm3 - InsideCm3) * _request.DensityGPerCm3 / 1000;
+        if (kg > HeavyKg)
+            yield return new Finding(Severity.Warning, "block-heavy", $"The block weighs {Text.Number(kg, 3)} kg: over {Text.Number(HeavyKg)} kg it asks for a lift or a second person.");
         if (clock is { Fits: false })
             yield return new Finding(Severity.Fault, "silicone-pot-life", $"The second degassing would end {Text.Number(-clock.MarginMin, 2)} min after the silicone begins to set. Add retarder, cool it, or mix smaller lots that degas sooner.");
         if (pours.Max(p => p.Lots.Count) is > 1 and var lots)

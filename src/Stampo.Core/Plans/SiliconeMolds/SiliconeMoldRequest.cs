@@ -57,6 +57,8 @@ public sealed record SiliconeMoldRequest
 
     public SiliconeSteps Steps { get; init; } = new();
 
+    public SiliconeDegas Degas { get; init; }
+
     /// <summary>The largest degassing vessel in house, litres; null for one that is large enough.</summary>
     public double? VesselL { get; init; }
 }

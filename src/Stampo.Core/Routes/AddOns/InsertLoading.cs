@@ -1,3 +1,6 @@
+using Stampo.Core.Ranges;
+using Stampo.Core.Working;
+
 namespace Stampo.Core.Routes.AddOns;
 
 /// <summary>Inserts held in the tool: loaded by hand on the cycle, or by a robot that must be paid for.</summary>
@@ -7,7 +10,8 @@ public static class InsertLoading
     public static CostBook AddInserts(this CostBook book, Job job, string? pressKey = null)
     {
         if (job.Brief.Guards > 0)
-            book.Add(ChargedOn.Piece, "Guards over contacts", Amount.Of(job.Rate("guard.fit"), job.Brief.Guards, "guards"), "labour.bench");
+            book.Add(ChargedOn.Piece, "Guards over contacts", Amount.Of(job.Rate("guard.fit"), job.Brief.Guards, "guards"), "labour.bench")
+                .Add(ChargedOn.Piece, "Clean the film off behind guards", Amount.Of(job.Rate("guard.clean"), job.Brief.Guards, "guards"), "labour.bench");
         var inserts = job.Brief.Inserts;
         if (inserts == 0)
             return book;
@@ -18,6 +22,16 @@ public static class InsertLoading
         if (pressKey is not null)
             book.Add(ChargedOn.Piece, "Press waits for its inserts", Amount.Of(job.Rate(job.Assist == Assist.Machine ? "insert.robotLoad" : "insert.load"), inserts, "inserts"), pressKey);
         return book.AddPrice(ChargedOn.Piece, "Inserts", "insert.price", inserts);
+    }
+
+    /// <summary>What is lost with each spoiled part: the share that fails × the price of what was put into it.</summary>
+    public static CostBook AddSpoiled(this CostBook book, Job job, string yieldKey)
+    {
+        if (job.Brief.EnclosedPrice is not { } price || price == 0)
+            return book;
+        var yield = job.Rate(yieldKey);
+        return book.Add(new CostLine(ChargedOn.Piece, "Enclosed things spoiled", new ThreePoint(1 - yield.High, 1 - yield.Likely, 1 - yield.Low), "share", "1 − yield",
+            [yield.AsInput(), new WorkInput("price of what is put in", price, "€", "brief/enclosedPrice")], "brief.enclosedPrice", price, "€", "brief"));
     }
 
     /// <summary>Parts a year from which a robot's yearly cost is less than the hands and press time it saves.</summary>

@@ -60,7 +60,7 @@ internal static class SecondPart
     public static CostBook AddCastSoft(this CostBook book, Job job, int cavities, string shotKey) => job is not { Brief.SecondMaterial: { } asked, Soft: { } soft }
         ? book
         : book.AddMaterial(ChargedOn.Piece, "Soft resin", SoftKg(job, asked, soft, "cast.loss"), soft)
-            .Add(ChargedOn.Piece, "Second pour, shared by its cavities", Amount.Shared(job.Rate(shotKey), cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "Second pour, shared by its cavities", Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities), "labour.bench")
             .Add(ChargedOn.Piece, "Scuff, prime, place", Amount.Of(job.Rate("second.scuff")), "labour.bench");
 
     private static Amount SoftKg(Job job, Briefs.SecondMaterial asked, Material soft, string lossKey) => new(

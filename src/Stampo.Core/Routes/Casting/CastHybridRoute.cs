@@ -1,5 +1,6 @@
 using Stampo.Core.Plans;
 using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;
 
@@ -19,17 +20,30 @@ public sealed class CastHybridRoute : SiliconeCasting
 
     protected override double LeastToleranceMm => 0.2;
 
-    protected override IReadOnlyList<LeadStep> MoreLead { get; } = [new("Lay up and fit the rigid backs", new(2, 2.5, 3))];
+    protected override double FaceMm(Job job) => SiliconeMold.HybridFaceMm;
+
+    /// <summary>Only the face is silicone; the backs hold it.</summary>
+    protected override double WallMm(Job job) => SiliconeMold.HybridFaceMm;
 
     public override CastingMethod Casting(Job job, int cavities) => base.Casting(job, cavities) with { Split = SplitSchool.Hybrid };
 
     public override IEnumerable<Gate> Screen(Job job) => [.. base.Screen(job), Gates.Draft(job, RigidSideDraftDeg)];
 
+    /// <summary>
+    /// Two backs, each somewhat larger than the part's shadow. They outlive many faces: the first set is bought once, and each face
+    /// wears its share of a back's life.
+    /// </summary>
     protected override void AddOwn(CostBook book, Job job, int cavities)
     {
-        // Two backs, each somewhat larger than the part's shadow.
         var backs = 2 * 1.4 * job.Part.PartingCm2 / 100 * cavities;
-        book.Add(ChargedOn.Tool, "Fibreglass backs: hands", Amount.Of(job.Rate("hybrid.backHours"), backs, "dm² of backs"), "labour.bench")
-            .Add(ChargedOn.Tool, "Fibreglass backs: gel coat, glass, resin", new Amount(backs, "dm²", "2 × 1.4 × parting area × cavities", new Working.WorkInput("parting area", job.Part.PartingCm2, "cm²", "part")), "hybrid.backMaterial");
+        var (face, back) = (job.Rate(LifeKey), job.Rate("hybrid.backLife"));
+        var worn = Math.Min(1, face.Likely / back.Likely);
+        foreach (var (on, share, name) in new[] { (ChargedOn.OneOff, 1 - worn, "first set"), (ChargedOn.Tool, worn, "worn by one face") })
+        {
+            Amount dm2 = new(backs * share, "dm²", $"2 × 1.4 × parting area × cavities × {(on == ChargedOn.Tool ? "face life ÷ back life" : "(1 − face life ÷ back life)")}",
+                new WorkInput("parting area", job.Part.PartingCm2, "cm²", "part"), new WorkInput("cavities", cavities, ""), face.AsInput(), back.AsInput());
+            book.Add(on, $"Fibreglass backs, {name}: hands", new Amount(job.Norm("hybrid.backHours") * dm2.Value, "h", $"({dm2.Formula}) × hours per dm²", [.. dm2.Inputs, job.Rate("hybrid.backHours").AsInput()]), "labour.bench")
+                .Add(on, $"Fibreglass backs, {name}: gel coat, glass, resin", dm2, "hybrid.backMaterial");
+        }
     }
 }

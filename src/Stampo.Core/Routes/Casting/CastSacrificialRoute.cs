@@ -14,11 +14,15 @@ public sealed class CastSacrificialRoute : IRoute
 
     public IEnumerable<Gate> Screen(Job job) =>
     [
-        Gates.FitsInto(job, "the shell printer", PrintCost.PlatformX, PrintCost.PlatformY, PrintCost.PlatformZ),
+        Gates.Prints(job, "Fits the shell printer", "shell", PrintCost.SidesMm(job)),
         Gates.ThinnestWall(job, 1.0, 0.8),
         Gates.ThickestSection(job, 20, "run hot and may soften the shell", "Pour a slower grade, or in two steps."),
         Gates.Inserts(job, molded: true, ""),
     ];
+
+    public Made Made => Made.Part;
+
+    public IReadOnlyList<string> Cautions => ["cast-urethane", "resin-printing", "support-bath", "blade"];
 
     public string? ChangeKey => null;
 
@@ -28,18 +32,23 @@ public sealed class CastSacrificialRoute : IRoute
     {
         var yield = job.Norm("sacrificial.yield");
         var shellCm3 = job.Part.AreaCm2 * job.Norm("sacrificial.wall").Likely / 10;
-        var hours = PrintCost.MachineHours(job, shellCm3, PrintCost.PerBuild(job));
+        var build = PrintCost.InResin(job, shellCm3);
+        var platform = build.BuildHours(build.OnPlatform);
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering: shell, fill, score lines", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
             .Add(ChargedOn.Piece, "Shell: resin", PrintCost.MaterialKg(job, shellCm3, PrintCost.ResinDensity), "print.patternResin")
-            .Add(ChargedOn.Piece, "Shell: printer time", hours, "print.machine")
-            .AddPieces(job, 1, "sacrificial.shot")
+            .Add(ChargedOn.Batch, "Shells: printer time of a platform", platform, "print.machine")
+            .AddPieces(job, 1, "sacrificial.shot", "sacrificial.yield")
             .Add(ChargedOn.Piece, "Break or dissolve the shell off", Amount.Of(job.Rate("sacrificial.breakOff")), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
-        return new RouteEstimate(1, book.Lines, null, [new WorkInput("parts a shell", 1, "")], yield, null,
-            [new LeadStep("Draw and print the first shells", new(0.5, 1, 1.5)), new LeadStep("Pour, cure, break off", new(0.5, 0.75, 1))], 20 / hours.Value.Likely * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm));
+        return new RouteEstimate(1, book.Lines, null, [new WorkInput("parts a shell", 1, "")], yield, build.OnPlatform,
+            CastingLead.Of(job, Card.Id, Casting(job, 1)), Math.Min(20 / (platform.Value.Likely / build.OnPlatform), ShotsADay) * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm))
+        { FixedBatch = true };
     }
 
+    /// <summary>Poured, cured and broken off by one pair of hands.</summary>
+    private const double ShotsADay = 8;
+
     public CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", null) { Printed = PrintedMoldKind.Sacrificial };
+        new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", null) { Printed = PrintedMoldKind.Sacrificial, Made = Made };
 }

@@ -18,13 +18,14 @@ internal static class Pouring
         new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"), job.Rate("cast.gateShare").AsInput(), job.Rate("cast.loss").AsInput(),
         new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"));
 
-    public static CostBook AddPieces(this CostBook book, Job job, int cavities, string shotKey)
+    public static CostBook AddPieces(this CostBook book, Job job, int cavities, string shotKey, string yieldKey)
     {
         return book.AddMaterial(ChargedOn.Piece, "Casting resin", ResinKg(job), job.Material)
-            .Add(ChargedOn.Piece, "One shot, shared by its cavities", Amount.Shared(job.Rate(shotKey), cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "One shot, shared by its cavities", Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities), "labour.bench")
             .Add(ChargedOn.Piece, "Trim gate and risers", Amount.Of(job.Rate("cast.trim")), "labour.bench")
             .AddCastSoft(job, cavities, shotKey)
-            .AddInserts(job);
+            .AddInserts(job)
+            .AddSpoiled(job, yieldKey);
     }
 
     public static double PartsPerDay(Job job, int cavities, ThreePoint yield) => ShotRate.ByHand(DemoldH(job)) * cavities * yield.Likely;
@@ -35,20 +36,26 @@ internal static class Pouring
     /// <summary>Gate, risers and reservoir of one part.</summary>
     public static double ExtraCm3(Job job) => Math.Round(job.Part.VolumeCm3 * job.Norm("cast.gateShare").Likely, 1);
 
-    /// <summary>The life of this route's molds with everything that wears them.</summary>
-    public static MoldLife Life(Job job, CastingMethod method) =>
-        SoftMoldLife.Of(job.Norm(method.LifeKey!), job.Rate(method.LifeKey!).AsInput(), new MoldWear(job.Material, job.Part.Undercut, job.Part.Measured?.SlenderHoles ?? 0, 23), method.LifeCountsHeat);
+    /// <summary>The life of this route's molds with everything that wears them; slender holes stand on steel pins or are drilled.</summary>
+    public static MoldLife Life(Job job, CastingMethod method, double moldWallMm) =>
+        SoftMoldLife.Of(job.Norm(method.LifeKey!), job.Rate(method.LifeKey!).AsInput(),
+            new MoldWear(job.Material, job.Part.UndercutIn(moldWallMm), method.Into == PouredInto.SiliconeMold ? 0 : job.Part.Measured?.SlenderHoles ?? 0, 23)
+            { InSilicone = method.Into == PouredInto.SiliconeMold },
+            method.LifeCountsHeat);
 
-    /// <summary>The printed and finished pattern that the mold is poured around.</summary>
-    public static CostBook AddPattern(this CostBook book, Job job, int patterns)
+    /// <summary>The printed and finished patterns that the mold is poured around, printed side by side.</summary>
+    public static CostBook AddPatterns(this CostBook book, Job job, int patterns)
     {
-        var finish = PrintCost.FinishHours(job);
-        var back = job.Rate("pattern.back");
-        return book
-            .Add(ChargedOn.OneOff, "Pattern: resin", Times(PrintCost.MaterialKg(job, job.Part.VolumeCm3, PrintCost.ResinDensity), patterns), "print.patternResin")
-            .Add(ChargedOn.OneOff, "Pattern: printer time", Times(PrintCost.MachineHours(job, job.Part.VolumeCm3, 1), patterns), "print.machine")
-            .Add(ChargedOn.OneOff, "Pattern: finish the show side", Times(finish, patterns), "labour.bench")
-            .Add(ChargedOn.OneOff, "Pattern: clean the back", Times(Amount.Of(back), patterns), "labour.bench");
+        var build = PrintCost.InResin(job, job.Part.VolumeCm3);
+        book.Add(ChargedOn.OneOff, "Pattern: resin", Times(PrintCost.MaterialKg(job, job.Part.VolumeCm3, PrintCost.ResinDensity), patterns), "print.patternResin")
+            .Add(ChargedOn.OneOff, "Pattern: printer time", build.Hours(patterns), "print.machine")
+            .Add(ChargedOn.OneOff, "Pattern: finish the show side", Times(PrintCost.FinishHours(job), patterns), "labour.bench")
+            .Add(ChargedOn.OneOff, "Pattern: clean the back", Times(Amount.Of(job.Rate("pattern.back")), patterns), "labour.bench");
+        // Several are washed, sealed and tried together, but not in the time of one.
+        book.Add(ChargedOn.OneOff, "Pattern: post-cure, seal, prove", Amount.Of(job.Rate("pattern.prove"), Math.Pow(patterns, 0.6), "patterns^0.6"), "labour.bench");
+        if (build.BondHours(patterns) is { } bond)
+            book.Add(ChargedOn.OneOff, "Pattern: bond and fair the pieces", bond, "labour.bench");
+        return book.Add(ChargedOn.Tool, "Refresh the pattern", Amount.Of(job.Rate("cast.refresh"), patterns, "patterns"), "labour.bench");
     }
 
     private static Amount Times(Amount amount, int count) => count == 1

@@ -3,6 +3,7 @@ using Stampo.Core.Plans.Filling;
 using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
+using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;
@@ -30,23 +31,34 @@ public abstract class SiliconeCasting : IRoute
     public virtual IEnumerable<Gate> Screen(Job job) =>
     [
         Gates.FitsInto(job, "a silicone block", LargestBlockMm - 60, LargestBlockMm - 60, LargestBlockMm - 60),
+        Gates.Prints(job, "Pattern", "pattern", PrintCost.SidesMm(job)),
         Gates.ThinnestWall(job, ThinWallMm.Usual, ThinWallMm.AtRisk),
         Gates.ThickestSection(job, 20, "shrink and run hot as they cure", "Core it out, or pour a slower grade in two steps."),
-        Gates.UndercutInSoftMold(job),
+        Gates.UndercutInSoftMold(job, FaceMm(job)),
         Gates.SlenderHoles(job),
         Gates.Inserts(job, molded: true, ""),
         .. InHouse(job),
     ];
 
+    public Made Made => Made.SoftMold;
+
+    public IReadOnlyList<string> Cautions => ["cast-urethane", "mold-silicone", "vacuum", "pressure", "resin-printing", "blade"];
+
     public bool TakesSecondMaterial => true;
 
-    private static IEnumerable<Gate> InHouse(Job job)
+    /// <summary>Silicone that stretches over an undercut.</summary>
+    protected virtual double FaceMm(Job job) => WallMm(job);
+
+    /// <summary>Vessels in house by their shape; what is not said is not held against a route.</summary>
+    private IEnumerable<Gate> InHouse(Job job)
     {
-        var litres = Block(job, 1).BoxCm3 / 1000;
-        if (job.Brief.Equipment?.ChamberLitres is { } chamber)
-            yield return Gates.InHouse("Vacuum chamber", litres <= chamber, $"a block of {Text.Number(litres, 2)} L", $"{Text.Number(chamber)} L chamber");
-        if (job.Brief.Equipment?.PotLitres is { } pot)
-            yield return Gates.InHouse("Pressure pot", litres <= pot, $"a block of {Text.Number(litres, 2)} L", $"{Text.Number(pot)} L pot");
+        if (job.Brief.Equipment is not { } has)
+            yield break;
+        var block = Block(job, 1).BoxMm;
+        if (Vessel.Chamber(has) is { } chamber)
+            yield return Gates.InVessel(chamber, block);
+        if (Vessel.Pot(has) is { } pot)
+            yield return Gates.InVessel(pot, block);
     }
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
@@ -57,22 +69,24 @@ public abstract class SiliconeCasting : IRoute
         var yield = job.Norm("cast.yield");
         // A block of n patterns takes longer to set up, but not n times as long.
         var more = Math.Pow(cavities, 0.6);
+        var method = Casting(job, cavities);
+        var twoPours = SplitProposal.Of(null, method, job).School == SplitSchool.TwoPour;
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
-            .AddPattern(job, cavities)
+            .AddPatterns(job, cavities)
             .Add(ChargedOn.Tool, "Mold silicone", SiliconeKg(job, cavities), "silicone.price")
             .Add(ChargedOn.Tool, "Box and parting", Amount.Of(job.Rate("silicone.boxHours"), more, "cavities^0.6"), "labour.bench")
-            .Add(ChargedOn.Tool, "Pour the silicone", Amount.Of(job.Rate("silicone.pourHours")), "labour.bench")
+            .Add(ChargedOn.Tool, "Pour the silicone", Amount.Of(job.Rate("silicone.pourHours"), twoPours ? 2 : 1, "pours"), "labour.bench")
             .Add(ChargedOn.Tool, "Open and trim the mold", Amount.Of(job.Rate("silicone.openHours"), more, "cavities^0.6"), "labour.bench")
             .AddPrice(ChargedOn.Tool, "Box board, tape, release, vents", "silicone.consumables")
             .AddSecondTool(job, "second.castMold")
-            .AddPieces(job, cavities, ShotKey);
+            .AddPieces(job, cavities, ShotKey, "cast.yield");
+        if (twoPours)
+            book.Add(ChargedOn.Tool, "Turn over, take the bedding out", Amount.Of(job.Rate("silicone.turnHours")), "labour.bench");
         AddOwn(book, job, cavities);
-        var life = Pouring.Life(job, Casting(job, cavities));
-        return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs,
-            yield, null,
-            [new LeadStep("Print the pattern", new(1, 1, 2)), new LeadStep(cavities == 1 ? "Finish the pattern" : "Finish the patterns", new ThreePoint(0.5, 1, 2) * Math.Sqrt(cavities)), new LeadStep("Mold: box, pour, cure, open", new(1, 1.5, 2)), .. MoreLead],
-            PartsPerDay(job, cavities, yield), Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm));
+        var life = Pouring.Life(job, method, FaceMm(job));
+        return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs, yield, null,
+            CastingLead.Of(job, Card.Id, method), PartsPerDay(job, cavities, yield), Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm));
     }
 
     /// <summary>Cost lines this way of filling or backing has besides.</summary>
@@ -80,29 +94,27 @@ public abstract class SiliconeCasting : IRoute
     {
     }
 
-    protected virtual IReadOnlyList<LeadStep> MoreLead => [];
-
     protected virtual double PartsPerDay(Job job, int cavities, ThreePoint yield) => Pouring.PartsPerDay(job, cavities, yield);
 
     public virtual CastingMethod Casting(Job job, int cavities) =>
         new(PouredInto.SiliconeMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "cast.yield", LifeKey);
 
-    private static double WallMm(Job job) => BlockLayout.UsualWallMm(job.Part.LongestMm);
+    protected virtual double WallMm(Job job) => BlockLayout.UsualWallMm(job.Part.LongestMm);
 
     /// <summary>Patterns stand on their longest side, a wall apart.</summary>
-    private static BlockLayout Block(Job job, int cavities)
+    private BlockLayout Block(Job job, int cavities)
     {
         double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
         Array.Sort(sides);
         return BlockLayout.Of(sides, cavities, WallMm(job), WallMm(job));
     }
 
-    private static double BlockKg(Job job, int cavities)
+    private double BlockKg(Job job, int cavities)
     {
         return (Block(job, cavities).BoxCm3 - cavities * job.Part.VolumeCm3) * job.Norm("silicone.density").Likely / 1000;
     }
 
-    private static Amount SiliconeKg(Job job, int cavities)
+    private Amount SiliconeKg(Job job, int cavities)
     {
         var loss = 0.1;
         return new Amount(BlockKg(job, cavities) * (1 + loss), "kg", "(block − parts) × density × (1 + loss) ÷ 1000",

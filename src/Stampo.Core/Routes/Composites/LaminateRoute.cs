@@ -1,4 +1,4 @@
-using Stampo.Core.Parts;
+using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;
 
@@ -23,16 +23,31 @@ public abstract class LaminateRoute : IRoute
 
     protected abstract double ToleranceMm { get; }
 
-    protected abstract IReadOnlyList<LeadStep> Lead { get; }
+    public Made Made => Made.SoftMold;
+
+    public IReadOnlyList<string> Cautions => ["polyester", "laminating", "dust", "spray"];
+
+    /// <summary>Working days of gel coat, laminate and cure for each mold.</summary>
+    private static readonly ThreePoint CureDays = new(1.5, 2, 3);
+
+    /// <summary>By the hours of plug and molds, two people at them, and a cure for each mold.</summary>
+    private IReadOnlyList<LeadStep> Lead(Job job, double plugDm2, double moldDm2)
+    {
+        const double handsADay = 12;
+        var each = job.Norm("lay.moldHours") * (moldDm2 / Molds / handsADay) + CureDays;
+        return
+        [
+            new("Plug", job.Norm("lay.plugHours") * (plugDm2 / handsADay) + 1), new("Mold: gel coat, laminate, cure", each),
+            .. Molds > 1 ? [new LeadStep("Second mold over sheet wax", each)] : Array.Empty<LeadStep>(), new("First part, trimmed", new(0.5, 1, 1.5)),
+        ];
+    }
 
     /// <summary>One good side to each mold.</summary>
     public bool FinishesBothSides => Molds > 1;
 
     public IEnumerable<Gate> Screen(Job job)
     {
-        yield return job.Part.Declared.Shape == ShapeClass.OpenShell
-            ? new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall.")
-            : new Gate(Verdict.Out, "Shape", "Fibre follows shells with large radii, not bosses and ribs; this part is declared compact.", "If it is a shell, say so on the Part page.");
+        yield return Gates.OpenShell(job, "Fibre follows shells with large radii, not bosses and ribs; this part is declared compact.");
         yield return Gates.FitsInto(job, "the laminating shop", 3000, 2000, 1000);
         yield return Gates.ThinnestWall(job, LeastWallMm, LeastWallMm * 0.85);
         yield return Gates.Draft(job, DraftDeg);
@@ -60,7 +75,7 @@ public abstract class LaminateRoute : IRoute
             .Add(ChargedOn.Piece, "Demold and trim", Amount.Of(job.Rate("lay.trim")), "labour.bench")
             .AddInserts(job);
         var life = job.Rate($"lay.{Way}.life");
-        return new RouteEstimate(1, book.Lines, life.Value, [life.AsInput()], yield, null, Lead, PartsPerDay, ToleranceMm);
+        return new RouteEstimate(1, book.Lines, life.Value, [life.AsInput()], yield, null, Lead(job, sideDm2 * MoldMargin, moldDm2), PartsPerDay, ToleranceMm);
     }
 
     private static Amount LaminateKg(Job job) => new((1 + job.Norm("lay.waste")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg", "part × density × (1 + waste) ÷ 1000",

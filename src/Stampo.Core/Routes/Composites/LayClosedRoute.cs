@@ -15,6 +15,4 @@ public sealed class LayClosedRoute : LaminateRoute
     protected override double PartsPerDay => 2;
 
     protected override double ToleranceMm => 0.4;
-
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Plug", new(3, 4, 5)), new("First mold", new(2, 4, 5)), new("Second mold over sheet wax", new(3, 4, 5))];
 }

@@ -13,6 +13,4 @@ public sealed class LayInfusionRoute : LaminateRoute
     protected override double PartsPerDay => 0.8;
 
     protected override double ToleranceMm => 0.4;
-
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Plug", new(3, 4, 5)), new("Mold: gel coat, laminate, cure", new(2, 3, 4)), new("Try the flow", new(0.5, 1, 1.5))];
 }

@@ -13,6 +13,4 @@ public sealed class LayOpenRoute : LaminateRoute
     protected override double PartsPerDay => 1;
 
     protected override double ToleranceMm => 1.0;
-
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Plug", new(3, 4, 5)), new("Mold: gel coat, laminate, cure", new(2, 3, 5))];
 }

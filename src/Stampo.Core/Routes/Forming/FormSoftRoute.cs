@@ -1,3 +1,4 @@
+using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Forming;
@@ -16,7 +17,10 @@ public sealed class FormSoftRoute : SheetForming
 
     protected override double ToleranceMm => 0.7;
 
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Make the mold", new(2, 3, 4)), new("Try gauge and heat", new(0.5, 1, 2))];
+    protected override IReadOnlyList<LeadStep> Lead(Job job, ThreePoint moldHours) =>
+        [new("Glue up, machine, seal the mold", moldHours * (1 / 6.0) + 1), new("Try gauge and heat", new(0.5, 1, 2))];
+
+    public override Made Made => Made.SoftMold;
 
     protected override void AddMold(CostBook book, Job job)
     {

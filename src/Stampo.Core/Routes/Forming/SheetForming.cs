@@ -1,4 +1,4 @@
-using Stampo.Core.Parts;
+using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Forming;
@@ -18,16 +18,19 @@ public abstract class SheetForming : IRoute
 
     protected abstract double ToleranceMm { get; }
 
-    protected abstract IReadOnlyList<LeadStep> Lead { get; }
+    public abstract Made Made { get; }
+
+    public IReadOnlyList<string> Cautions => ["forming", "dust"];
+
+    /// <summary>The way to the first article, by the hours the mold takes.</summary>
+    protected abstract IReadOnlyList<LeadStep> Lead(Job job, ThreePoint moldHours);
 
     /// <summary>The side on the mold is crisp, the other is not.</summary>
     public bool FinishesBothSides => false;
 
     public IEnumerable<Gate> Screen(Job job)
     {
-        yield return job.Part.Declared.Shape == ShapeClass.OpenShell
-            ? new Gate(Verdict.Fits, "Shape", "An open shell of near-constant wall.")
-            : new Gate(Verdict.Out, "Shape", "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.", "If it is a shell, say so on the Part page.");
+        yield return Gates.OpenShell(job, "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.");
         yield return Gates.FitsInto(job, "the forming machine", 900, 600, 250);
         if (job.Brief.Equipment is { SheetLengthMm: { } length, SheetWidthMm: { } width })
             yield return Gates.InHouse("Forming machine", Fits(job, length, width), "the sheet this part needs", $"{Text.Number(length)} × {Text.Number(width)} mm frame");
@@ -46,11 +49,12 @@ public abstract class SheetForming : IRoute
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.form")), "labour.engineer");
         AddMold(book, job);
+        var moldHours = book.Lines.Where(l => l is { On: ChargedOn.Tool, AmountUnit: "h" }).Aggregate((ThreePoint)0, (sum, line) => sum + line.Amount);
         book.AddMaterial(ChargedOn.Piece, "Sheet", SheetKg(job), job.Material)
             .Add(ChargedOn.Piece, "Forming machine", Amount.Of(job.Rate(CycleKey)), "form.machine")
             .Add(ChargedOn.Piece, "Forming: hands", Amount.Of(job.Rate(CycleKey)), "labour.bench")
             .Add(ChargedOn.Piece, "Trim", Amount.Of(job.Rate("form.trim")), "labour.bench");
-        return new RouteEstimate(1, book.Lines, job.Norm(LifeKey), [job.Rate(LifeKey).AsInput()], yield, null, Lead, PartsPerDay, ToleranceMm);
+        return new RouteEstimate(1, book.Lines, job.Norm(LifeKey), [job.Rate(LifeKey).AsInput()], yield, null, Lead(job, moldHours), PartsPerDay, ToleranceMm);
     }
 
     private static bool Fits(Job job, double length, double width)

@@ -15,6 +15,4 @@ public sealed class InjectAluminiumRoute : MetalInjection
     protected override double ToleranceMm => 0.1;
 
     protected override double GlassFactor => 0.4;
-
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(2, 3, 5)), new("Make the tool", new(7, 10, 14)), new("Try out", new(1, 2, 4))];
 }

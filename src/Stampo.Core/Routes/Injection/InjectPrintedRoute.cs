@@ -7,7 +7,7 @@ namespace Stampo.Core.Routes.Injection;
 /// <summary>The true plastic into printed inserts held in a frame: dozens to a few hundred, slowly cooled.</summary>
 public sealed class InjectPrintedRoute : IRoute
 {
-    private const double HottestMeltC = 250, GlassFactor = 0.4, HotFactor = 0.5, SlenderFactor = 0.6, WallMm = 12, DraftDeg = 2;
+    private const double HottestMeltC = 250, CoolMeltC = 200, GlassFactor = 0.4, HotFactor = 0.5, CoolFactor = 2, SlenderFactor = 0.6, WallMm = 12, DraftDeg = 2;
 
     /// <summary>The pocket of a usual frame.</summary>
     private const double FrameX = 130, FrameY = 105, FrameZ = 80;
@@ -29,6 +29,10 @@ public sealed class InjectPrintedRoute : IRoute
             yield return new Gate(Verdict.AtRisk, "Melt temperature", $"{job.Material.Name} is molded at {melt.MeltC:0} °C; above {HottestMeltC:0} °C printed inserts crack soon.", "Take a plastic of lower melt, or an aluminium tool.");
     }
 
+    public Made Made => Made.SoftMold;
+
+    public IReadOnlyList<string> Cautions => ["press", "resin-printing", "dust"];
+
     public bool TakesSecondMaterial => true;
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
@@ -37,28 +41,52 @@ public sealed class InjectPrintedRoute : IRoute
     {
         var yield = job.Norm("printedInsert.yield");
         var solidCm3 = Math.Max(1, (job.Part.LengthMm + 2 * WallMm) * (job.Part.WidthMm + 2 * WallMm) * (job.Part.HeightMm + 2 * WallMm) / 1000 - job.Part.VolumeCm3);
-        var cycle = job.Rate("printedInsert.cycle");
-        var (glass, hot, slender) = (job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1, job.Material.Melt is { MeltC: > HottestMeltC } ? HotFactor : 1, job.Part.Measured?.SlenderHoles > 0 ? SlenderFactor : 1);
+        var cycle = CycleSeconds(job);
+        var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
+        var heat = job.Material.Melt?.MeltC switch
+        {
+            > HottestMeltC => HotFactor,
+            <= CoolMeltC => CoolFactor,
+            _ => 1.0,
+        };
+        var slender = job.Part.Measured?.SlenderHoles > 0 ? SlenderFactor : 1;
+        var build = PrintCost.Halves(job, WallMm, solidCm3);
         var life = job.Rate("printedInsert.life");
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering: inserts, gate, ejection", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
             .AddPrice(ChargedOn.OneOff, "Frame, its share", "printedInsert.frame")
             .Add(ChargedOn.Tool, "Inserts: resin", PrintCost.MaterialKg(job, solidCm3, PrintCost.ResinDensity), "print.patternResin")
-            .Add(ChargedOn.Tool, "Inserts: printer time", PrintCost.MachineHours(job, solidCm3, 1), "print.machine")
+            .Add(ChargedOn.Tool, "Inserts: printer time", build.Hours(2), "print.machine")
             .Add(ChargedOn.Tool, "Smooth, fit and shim", Amount.Of(job.Rate("printedInsert.fitHours")), "labour.bench")
             .Add(ChargedOn.Batch, "Set up and try: press", Amount.Of(job.Rate("inject.setup")), "inject.press")
             .Add(ChargedOn.Batch, "Set up and try: hands", Amount.Of(job.Rate("inject.setup")), "labour.bench")
             .AddMaterial(ChargedOn.Piece, "Plastic", InjectionPieces.PlasticKg(job), job.Material)
-            .Add(ChargedOn.Piece, "Press time", Amount.Hours(cycle), "inject.press")
-            .Add(ChargedOn.Piece, "Attend: open by hand, load, take out", Amount.Hours(cycle), "labour.bench")
+            .Add(ChargedOn.Piece, "Press time", InHours(cycle), "inject.press")
+            .Add(ChargedOn.Piece, "Attend: open by hand, load, take out", Amount.Hours(job.Rate("printedInsert.cycle")), "labour.bench")
             .AddSecondTool(job, "second.toolShare")
             .AddMoldedSoft(job, 1)
-            .AddInserts(job, "inject.press");
-        return new RouteEstimate(1, book.Lines, life.Value * (glass * hot * slender),
-            [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family"), new WorkInput("hot melt factor", hot, "×", "brief/family"), new WorkInput("slender core factor", slender, "×", "part")], yield, (int)job.Norm("inject.run").Likely,
-            [new LeadStep("Split and print the inserts", new(0.5, 1, 1.5)), new LeadStep("Fit into the frame, try out", new(0.5, 1, 1.5))], 7 * 3600 / cycle.Value.Likely * yield.Likely, 0.15)
+            .AddInserts(job, "inject.press")
+            .AddSpoiled(job, "printedInsert.yield");
+        return new RouteEstimate(1, book.Lines, life.Value * (glass * heat * slender),
+            [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family"), new WorkInput("melt temperature factor", heat, "×", "brief/family"), new WorkInput("slender core factor", slender, "×", "part")], yield, (int)job.Norm("inject.run").Likely,
+            [
+                new LeadStep("Split and print the inserts", build.Hours(2).Value * (1 / 20.0) + 0.5), new LeadStep("Wash, post-cure twice, measure", new(0.25, 0.5, 1)),
+                new LeadStep("Smooth, fit into the frame, try out", job.Norm("printedInsert.fitHours") * (1 / 6.0) + 0.25),
+            ], 7 * 3600 / cycle.Value.Likely * yield.Likely, 0.15)
         {
             ToolClass = "under 500 cycles: prototype, cast, epoxy or printed",
         };
     }
+
+    /// <summary>By hand as usual, or as long as a thick section takes in a wall that carries little heat away.</summary>
+    private static Amount CycleSeconds(Job job)
+    {
+        var (usual, times, hand) = (job.Rate("printedInsert.cycle"), job.Rate("printedInsert.coolTimes"), job.Rate("printedInsert.hand"));
+        var cooling = Cooling.Seconds(job.Part.SectionMm, job.Material.Melt!, CoolingCriterion.Mean);
+        var thick = hand.Value + times.Value * cooling;
+        return new Amount(new Ranges.ThreePoint(Math.Max(usual.Low, thick.Low), Math.Max(usual.Likely, thick.Likely), Math.Max(usual.High, thick.High)), "s", "the usual cycle, or by hand + slow cooling × cool when that is longer",
+            usual.AsInput(), hand.AsInput(), times.AsInput(), new WorkInput("cool", cooling, "s"), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"));
+    }
+
+    private static Amount InHours(Amount seconds) => seconds with { Value = seconds.Value * (1 / 3600.0), Unit = "h", Formula = $"({seconds.Formula}) ÷ 3600" };
 }

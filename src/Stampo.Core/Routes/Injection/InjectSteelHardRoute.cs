@@ -15,6 +15,4 @@ public sealed class InjectSteelHardRoute : MetalInjection
     protected override double ToleranceMm => 0.04;
 
     protected override double GlassFactor => 0.9;
-
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(5, 8, 12)), new("Make and harden the tool", new(26, 34, 42)), new("Try out and correct", new(4, 6, 9))];
 }

@@ -15,6 +15,4 @@ public sealed class InjectSteelPreRoute : MetalInjection
     protected override double ToleranceMm => 0.05;
 
     protected override double GlassFactor => 0.7;
-
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(3, 5, 8)), new("Make the tool", new(15, 20, 24)), new("Try out and correct", new(2, 4, 7))];
 }

@@ -16,23 +16,41 @@ internal static class InjectionPieces
             .AddMaterial(ChargedOn.Piece, "Plastic", PlasticKg(job), job.Material)
             .Add(ChargedOn.Piece, "Press time, smallest press", PressHours(cycle, cavities), "inject.press")
             .Add(ChargedOn.Piece, "Press time, for its clamp", new Amount(cycle.Value * (kn.Value.Likely / (3600 * cavities)), "h·kN", "cycle × clamp ÷ (3600 × cavities)", [.. cycle.Inputs, .. kn.Inputs]), "inject.pressPerKn")
-            .Add(ChargedOn.Piece, "Attend, pack, check", Amount.Of(job.Rate("inject.attend")), "labour.bench");
-        return book.AddMoldedSoft(job, cavities).AddInserts(job, "inject.press");
+            .Add(ChargedOn.Piece, "Attend the press", AttendHours(job, cycle, cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "Pack, glance at", Amount.Of(job.Rate("inject.pack")), "labour.bench");
+        return book.AddMoldedSoft(job, cavities).AddInserts(job, "inject.press").AddSpoiled(job, "inject.yield");
     }
 
     /// <summary>A cycle shared by its cavities.</summary>
     public static Amount PressHours(Amount cycle, int cavities) =>
         new(cycle.Value * (1.0 / (3600 * cavities)), "h", "cycle ÷ (3600 × cavities)", [.. cycle.Inputs, new WorkInput("cavities", cavities, "")]);
 
+    /// <summary>A person looks after several presses: a share of one for each cycle, and its cavities share that.</summary>
+    public static Amount AttendHours(Job job, Amount cycleSeconds, int cavities)
+    {
+        var share = job.Rate("inject.attendShare");
+        return new Amount(share.Value * (cycleSeconds.Value * (1.0 / (3600 * cavities))), "h", "share of a person × cycle ÷ (3600 × cavities)",
+            share.AsInput(), new WorkInput("cycle", cycleSeconds.Value, cycleSeconds.Unit), new WorkInput("cavities", cavities, ""));
+    }
+
+    /// <summary>Close + fill + max(pack, cool) + open: packing lies inside cooling.</summary>
     public static Amount CycleSeconds(Job job)
     {
         var melt = job.Material.Melt ?? throw new InvalidOperationException($"{job.Material.Id} has no melt data.");
-        var (mean, centre) = (Cooling.Seconds(job.Part.SectionMm, melt, CoolingCriterion.Mean), Cooling.Seconds(job.Part.SectionMm, melt, CoolingCriterion.Centre));
-        return new Amount(job.Norm("inject.handling") + new ThreePoint(mean, centre, centre), "s", "handling + cooling, cooling = h²/(π²·α)·ln[c·(Tmelt−Tmold)/(Teject−Tmold)], c 8/π² for the mean, 4/π for the mid-plane",
-            job.Rate("inject.handling").AsInput(), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"),
+        var criterion = CriterionFor(job);
+        var cooling = Cooling.Seconds(job.Part.SectionMm, melt, criterion);
+        var (close, fill, pack, open) = (job.Rate("inject.close"), job.Rate("inject.fill"), job.Rate("inject.packing"), job.Rate("inject.open"));
+        var held = new ThreePoint(Math.Max(pack.Low, cooling), Math.Max(pack.Likely, cooling), Math.Max(pack.High, cooling));
+        return new Amount(close.Value + fill.Value + held + open.Value, "s", $"close + fill + max(pack, cool) + open, cool = h²/(π²·α)·ln[{(criterion == CoolingCriterion.Mean ? "8/π²" : "4/π")}·(Tmelt−Tmold)/(Teject−Tmold)], by the {(criterion == CoolingCriterion.Mean ? "mean" : "middle")}",
+            close.AsInput(), fill.AsInput(), pack.AsInput(), open.AsInput(), new WorkInput("cool", cooling, "s", "brief/schools.cooling"), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"),
             new WorkInput("diffusivity α", melt.DiffusivityMm2PerS, "mm²/s"), new WorkInput("melt", melt.MeltC, "°C"),
-            new WorkInput("mold", melt.MoldC, "°C"), new WorkInput("eject", melt.EjectC, "°C"), new WorkInput("cooling to the mean", mean, "s"), new WorkInput("cooling to the mid-plane", centre, "s"));
+            new WorkInput("mold", melt.MoldC, "°C"), new WorkInput("eject", melt.EjectC, "°C"));
     }
+
+    /// <summary>As chosen in the brief; by default the middle of sections that warp and sink, the mean of thin ones.</summary>
+    private static CoolingCriterion CriterionFor(Job job) => job.Brief.Schools.Cooling ?? (job.Part.SectionMm >= ThickMm ? CoolingCriterion.Centre : CoolingCriterion.Mean);
+
+    private const double ThickMm = 4;
 
     /// <summary>kN = projected cm² · cavities · MPa · 0.1 · reserve.</summary>
     public static Amount ClampKn(Job job, int cavities)

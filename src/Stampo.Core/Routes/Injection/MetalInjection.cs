@@ -14,8 +14,6 @@ public abstract class MetalInjection : IRoute
 
     protected abstract double ToleranceMm { get; }
 
-    protected abstract IReadOnlyList<LeadStep> Lead { get; }
-
     /// <summary>Glass fibre wears soft metal: the share of the life that is left.</summary>
     protected abstract double GlassFactor { get; }
 
@@ -23,6 +21,10 @@ public abstract class MetalInjection : IRoute
     protected abstract string ToolClass { get; }
 
     public abstract string ChangeKey { get; }
+
+    public Made Made => Made.MetalTool;
+
+    public IReadOnlyList<string> Cautions => ["press", "milling", "lifting"];
 
     public bool Automates => true;
 
@@ -52,12 +54,13 @@ public abstract class MetalInjection : IRoute
     {
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.inject")), "labour.engineer");
-        new MetalTool(job, Metal, cavities).AddTo(book).AddSecondTool(job, "second.toolShare").AddInjectionPieces(job, cavities);
+        var tool = new MetalTool(job, Metal, cavities);
+        tool.AddTo(book).AddSecondTool(job, "second.toolShare").AddInjectionPieces(job, cavities);
         var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
         var life = job.Rate($"tool.{Metal}.life");
         var yield = job.Norm("inject.yield");
         return new RouteEstimate(cavities, book.Lines, life.Value * glass, [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family")],
-            yield, (int)job.Norm("inject.run").Likely, Lead, InjectionPieces.PartsPerDay(job, cavities, yield), ToleranceMm)
+            yield, (int)job.Norm("inject.run").Likely, tool.Lead(), InjectionPieces.PartsPerDay(job, cavities, yield), ToleranceMm)
         { ToolClass = ToolClass };
     }
 }

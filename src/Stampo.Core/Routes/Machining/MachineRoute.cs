@@ -18,6 +18,10 @@ public sealed class MachineRoute : IRoute
         Gates.Inserts(job, molded: false, "Press or screw them in afterwards."),
     ];
 
+    public Made Made => Made.Part;
+
+    public IReadOnlyList<string> Cautions => ["milling", "dust"];
+
     public string? ChangeKey => null;
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
@@ -36,8 +40,8 @@ public sealed class MachineRoute : IRoute
             .Add(ChargedOn.Piece, "Finishing", Amount.Of(job.Rate("machine.finish"), part.AreaCm2 / 100, "surface, dm²"), "machine.hour");
         if (part.UndercutRegions > 0)
             book.Add(ChargedOn.Piece, "Set-ups for undercuts", Amount.Of(job.Rate("machine.undercut"), part.UndercutRegions, "undercuts"), "machine.hour");
-        var hours = book.Lines.Where(l => l.RateKey == "machine.hour").Sum(l => l.Amount.Likely);
+        var hours = book.Lines.Where(l => l.RateKey == "machine.hour").Aggregate((Ranges.ThreePoint)0, (sum, line) => sum + line.Amount);
         return new RouteEstimate(1, book.Lines, null, [], yield, null,
-            [new LeadStep("Program, cut the first part", new(1, 2, 4))], 8 / hours * yield.Likely, TrueCornersMm);
+            [new LeadStep("Program, make fixtures", job.Norm("engineering.machine") * (1 / 8.0)), new LeadStep("Cut and measure the first part", hours * (1 / 6.0) + 0.25)], 8 / hours.Likely * yield.Likely, TrueCornersMm);
     }
 }

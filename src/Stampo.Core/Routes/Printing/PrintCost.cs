@@ -1,3 +1,4 @@
+using Stampo.Core.Materials;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Printing;
@@ -5,7 +6,7 @@ namespace Stampo.Core.Routes.Printing;
 /// <summary>What printing a solid takes: shared by printed parts, patterns and printed molds.</summary>
 internal static class PrintCost
 {
-    public const double PlatformX = 330, PlatformY = 200, PlatformZ = 300, ResinDensity = 1.18;
+    public const double ResinDensity = 1.18;
 
     public static WorkInput Volume(double cm3) => new("solid volume", cm3, "cm³", "part");
 
@@ -13,19 +14,18 @@ internal static class PrintCost
         (1 + job.Norm("print.support")) * (solidCm3 * densityGPerCm3 / 1000), "kg", "volume × (1 + support) × density ÷ 1000",
         Volume(solidCm3), job.Rate("print.support").AsInput(), new WorkInput("density", densityGPerCm3, "g/cm³"));
 
-    /// <summary>Machine hours for one solid that shares its build with <paramref name="perBuild"/> − 1 others.</summary>
-    public static Amount MachineHours(Job job, double solidCm3, int perBuild) => new(
-        (1 + job.Norm("print.support")) * solidCm3 / job.Norm("print.buildRate") + job.Norm("print.setup") * (1.0 / perBuild), "h",
-        "volume × (1 + support) ÷ build rate + set-up ÷ solids per build",
-        Volume(solidCm3), job.Rate("print.support").AsInput(), job.Rate("print.buildRate").AsInput(), job.Rate("print.setup").AsInput(),
-        new WorkInput("solids per build", perBuild, ""));
+    public static double[] SidesMm(Job job) => [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
 
-    /// <summary>How many part boxes, with room around them, stand on one platform.</summary>
-    public static int PerBuild(Job job)
+    /// <summary>Part-sized solids of resin: patterns, shells.</summary>
+    public static PrintBuild InResin(Job job, double cm3) => new(job, SidesMm(job), cm3, PrintProcess.Resin);
+
+    /// <summary>
+    /// The two halves of a block around the part, flat on the platform: half as high as the block, so two solids a mold.
+    /// </summary>
+    public static PrintBuild Halves(Job job, double wallMm, double solidCm3)
     {
-        const double room = 1.15;
-        var flat = job.Part.FootprintCm2 * 100 * room * room;
-        return (int)Math.Clamp(PlatformX * PlatformY / flat, 1, 60);
+        double[] block = [.. SidesMm(job).Select(side => side + 2 * wallMm).OrderDescending()];
+        return new PrintBuild(job, [block[0], block[1], block[2] / 2], solidCm3 / 2, PrintProcess.Resin);
     }
 
     public static Amount FinishHours(Job job) => job.Brief.ShowSide == Briefs.Finish.AsTooled

@@ -10,9 +10,15 @@ public sealed class PrintRoute : IRoute
     public RouteCard Card { get; } = new("print", "PR", "Printed parts", "Printing", RouteFigure.Layers,
         "Layer lines and layer-wise strength; not the production plastic.");
 
+    private const double HoursADay = 20, HandsADay = 6;
+
+    public Made Made => Made.Part;
+
+    public IReadOnlyList<string> Cautions => ["resin-printing", "dust"];
+
     public IEnumerable<Gate> Screen(Job job) =>
     [
-        Gates.FitsInto(job, "the printer", PrintCost.PlatformX, PrintCost.PlatformY, PrintCost.PlatformZ),
+        Gates.Prints(job, "Fits the printer", "part", PrintCost.SidesMm(job)),
         Gates.ThinnestWall(job, 0.8, 0.6),
         new Gate(Verdict.Fits, "Undercuts", "Free: nothing to release from."),
         Gates.Inserts(job, molded: false, "Press or heat-set them afterwards."),
@@ -29,17 +35,26 @@ public sealed class PrintRoute : IRoute
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
 
+    /// <summary>A platform is paid whole, however few stand on it: stairs of as many parts as it holds.</summary>
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var perBuild = PrintCost.PerBuild(job);
-        var hours = PrintCost.MachineHours(job, job.Part.VolumeCm3, perBuild);
+        var build = new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, job.Material.Print?.Process ?? PrintProcess.Resin);
+        var platform = build.BuildHours(build.OnPlatform);
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Print files and orientation", Amount.Of(job.Rate("engineering.print")), "labour.engineer")
+            .Add(ChargedOn.Batch, "Printer time of a platform", platform, "print.machine")
             .AddMaterial(ChargedOn.Piece, "Print material", PrintCost.MaterialKg(job, job.Part.VolumeCm3, job.Material.DensityGPerCm3), job.Material)
-            .Add(ChargedOn.Piece, "Printer time", hours, "print.machine")
             .Add(ChargedOn.Piece, "Clean, cure, remove support", Amount.Of(job.Rate("print.clean")), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
-        return new RouteEstimate(1, book.Lines, null, [], job.Norm("print.yield"), null,
-            [new LeadStep("Print and clean the first build", new(1, 1.5, 3))], 20 / hours.Value.Likely, 0.25);
+        if (build.VolumeHours() is { } volume)
+            book.Add(ChargedOn.Piece, "Printer time by volume", volume, "print.machine");
+        if (build.BondHours(1) is { } bond)
+            book.Add(ChargedOn.Piece, "Bond and fair the pieces", bond, "labour.bench");
+        var each = platform.Value.Likely / build.OnPlatform + (build.VolumeHours()?.Value.Likely ?? 0);
+        return new RouteEstimate(1, book.Lines, null, [], job.Norm("print.yield"), build.OnPlatform,
+            [new LeadStep("Print the first build", platform.Value * (1 / HoursADay) + 0.25), new LeadStep("Clean, finish", PartLead(job))], HoursADay / each, 0.25)
+        { FixedBatch = true };
     }
+
+    private static Ranges.ThreePoint PartLead(Job job) => (PrintCost.FinishHours(job).Value + job.Norm("print.clean")) * (1 / HandsADay) + 0.25;
 }

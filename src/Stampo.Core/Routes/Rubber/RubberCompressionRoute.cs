@@ -12,8 +12,6 @@ public sealed class RubberCompressionRoute : HotPressedRubber
 
     protected override double ToleranceMm => 0.25;
 
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(1, 2, 3)), new("Make the tool", new(8, 9, 11)), new("Try out", new(1, 1.5, 2))];
-
     protected override void AddRubber(CostBook book, Job job, int cavities) => book
         .AddMaterial(ChargedOn.Piece, "Rubber, with flash", RubberKg(job, "rubber.flash"), job.Material)
         .Add(ChargedOn.Piece, "Cut, weigh and load the blank", Amount.Of(job.Rate("rubber.load")), "labour.bench");

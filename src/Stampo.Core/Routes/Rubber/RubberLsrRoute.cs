@@ -18,12 +18,11 @@ public sealed class RubberLsrRoute : RubberRoute
 
     protected override string LifeKey => "lsr.life";
 
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(5, 7, 9)), new("Make the tool", new(22, 28, 35)), new("Try out and correct", new(3, 4, 6))];
-
     protected override Amount CycleHours(Job job) => Cure(job, "lsr.cycle", "lsr.curePerMm", 3600);
 
     protected override void AddPieces(CostBook book, Job job, int cavities) => book
         .AddMaterial(ChargedOn.Piece, "Liquid silicone", RubberKg(job, "inject.runner"), job.Material)
         .Add(ChargedOn.Piece, "Press and pump", Shared(CycleHours(job), cavities), "lsr.press")
-        .Add(ChargedOn.Piece, "Attend, pack, check", Amount.Of(job.Rate("inject.attend")), "labour.bench");
+        .Add(ChargedOn.Piece, "Attend the press", Injection.InjectionPieces.AttendHours(job, InSeconds(CycleHours(job)), cavities), "labour.bench")
+        .Add(ChargedOn.Piece, "Pack, glance at", Amount.Of(job.Rate("inject.pack")), "labour.bench");
 }

@@ -24,9 +24,11 @@ public abstract class RubberRoute : IRoute
 
     protected abstract string LifeKey { get; }
 
-    protected abstract IReadOnlyList<LeadStep> Lead { get; }
-
     public string ChangeKey => "change.steel";
+
+    public Made Made => Made.MetalTool;
+
+    public virtual IReadOnlyList<string> Cautions => ["press", "cryogenic", "lifting"];
 
     public IEnumerable<Gate> Screen(Job job) =>
     [
@@ -43,13 +45,14 @@ public abstract class RubberRoute : IRoute
     {
         var book = new CostBook(job.Rates).Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.rubber")), "labour.engineer");
         var tool = new CostBook(job.Rates);
-        new MetalTool(job, Metal, cavities).AddTo(tool);
+        var metalTool = new MetalTool(job, Metal, cavities);
+        metalTool.AddTo(tool);
         var share = job.Rate(ToolShareKey);
         foreach (var line in tool.Lines)
             book.Add(line with { Amount = line.Amount * share.Value, Formula = $"({line.Formula}) × share", Inputs = [.. line.Inputs, share.AsInput()] });
         AddPieces(book, job, cavities);
         var yield = job.Norm("rubber.yield");
-        return new RouteEstimate(cavities, book.AddInserts(job).Lines, job.Norm(LifeKey), [job.Rate(LifeKey).AsInput()], yield, null, Lead,
+        return new RouteEstimate(cavities, book.AddInserts(job).AddSpoiled(job, "rubber.yield").Lines, job.Norm(LifeKey), [job.Rate(LifeKey).AsInput()], yield, null, metalTool.Lead(share.Value),
             7 / CycleHours(job).Value.Likely * cavities * yield.Likely, ToleranceMm);
     }
 
@@ -62,6 +65,8 @@ public abstract class RubberRoute : IRoute
     /// <summary>Rubber per part with what is lost of it.</summary>
     protected static Amount RubberKg(Job job, string lossKey) => new((1 + job.Norm(lossKey)) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg", "part × density × (1 + loss) ÷ 1000",
         new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"), new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"), job.Rate(lossKey).AsInput());
+
+    protected static Amount InSeconds(Amount hours) => hours with { Value = hours.Value * 3600, Unit = "s", Formula = $"3600 × ({hours.Formula})" };
 
     /// <summary>A cycle shared by its cavities.</summary>
     protected static Amount Shared(Amount cycle, int cavities) =>

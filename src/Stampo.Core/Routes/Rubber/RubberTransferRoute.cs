@@ -12,8 +12,6 @@ public sealed class RubberTransferRoute : HotPressedRubber
 
     protected override double ToleranceMm => 0.2;
 
-    protected override IReadOnlyList<LeadStep> Lead { get; } = [new("Design the tool", new(2, 3, 4)), new("Make the tool", new(9, 11, 13)), new("Try out", new(1, 1.5, 2))];
-
     protected override void AddRubber(CostBook book, Job job, int cavities) => book
         .AddMaterial(ChargedOn.Piece, "Rubber, with pad and sprues", RubberKg(job, "rubber.pad"), job.Material)
         .Add(ChargedOn.Piece, "Load the pot, clear the pad", Amount.Shared(job.Rate("rubber.transferLoad"), cavities), "labour.bench");

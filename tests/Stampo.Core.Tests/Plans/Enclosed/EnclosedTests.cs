@@ -2,6 +2,7 @@ using CsCheck;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Enclosed;
+using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Enclosed;
@@ -10,7 +11,7 @@ public class EnclosedTests
 {
     private static readonly Material Resin = MaterialLibrary.Find("pu-elastomer-70a")!, Print = MaterialLibrary.Find("print-resin-tough")!;
 
-    private static readonly Surroundings Mild = new(Resin, 45, 0, false);
+    private static readonly Surroundings Mild = new(Resin, 45, 0, false, RateCard.Shipped["guard.clean"]);
 
     private static ThingPlan Plan(EnclosedThing thing, Surroundings? around = null) => EnclosedPlan.Of([thing], around ?? Mild).Things[0];
 
@@ -26,10 +27,10 @@ public class EnclosedTests
     public void Its_limits_walls_guards_and_price_are_spoken_of()
     {
         var board = new EnclosedThing { Name = "board", VolumeCm3 = 2, MassG = 4, WallMm = 1, Guards = 3, MostC = 40, MostKpa = 100, VacuumSafe = false, Price = 38, Count = 2 };
-        var plan = Plan(board, new Surroundings(Resin, 62, 300, true));
+        var plan = Plan(board, new Surroundings(Resin, 62, 300, true, RateCard.Shipped["guard.clean"]));
         Assert.Equal(["thing-wall", "thing-heat", "thing-pressure", "thing-vacuum", "thing-guards", "thing-dry-run"], plan.Messages.Select(m => m.Code));
         Assert.Equal((9, 76), (plan.CleanMin, plan.SpoiledCost));
-        Assert.Empty(Plan(board with { WallMm = 2, Guards = 0, MostC = 70, MostKpa = 400, VacuumSafe = true, Price = 0 }, new Surroundings(Resin, 62, 300, true)).Messages);
+        Assert.Empty(Plan(board with { WallMm = 2, Guards = 0, MostC = 70, MostKpa = 400, VacuumSafe = true, Price = 0 }, new Surroundings(Resin, 62, 300, true, RateCard.Shipped["guard.clean"])).Messages);
     }
 
     [Fact]
@@ -40,6 +41,15 @@ public class EnclosedTests
         Assert.Equal(Bond.Between("abs", Resin.Polymer), all.Bond);
         Assert.Null(EnclosedPlan.Of([], Mild).Bond);
         Assert.Equal("things[3].name", Assert.Throws<RefusalException>(() => new EnclosedThing().Checked("things[3]")).Field);
+    }
+
+    [Fact]
+    public void Guards_are_cleaned_at_the_minutes_of_the_rate_card_those_of_the_brief_too()
+    {
+        var minutes = 60 * RateCard.Shipped["guard.clean"].Likely;
+        Assert.Equal(3 * minutes, EnclosedPlan.Of([], Mild with { Guards = 3 }).CleanMin, 1e-12);
+        Assert.Equal(4 * minutes, EnclosedPlan.Of([new EnclosedThing { Name = "a", Guards = 2, Count = 2 }], Mild with { Guards = 3 }).CleanMin, 1e-12);
+        Assert.Equal(0, EnclosedPlan.Of([], Mild).CleanMin);
     }
 
     private static readonly PartFacts Part = new(60, 40, 30, 36, 90, new PartDeclaration());

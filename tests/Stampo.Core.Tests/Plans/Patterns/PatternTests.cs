@@ -11,6 +11,8 @@ public class PatternTests
 {
     private static readonly Job Job = new(new PartFacts(100, 60, 40, 50, 400, new PartDeclaration()), new Brief { ShowSide = Finish.FineMatt, Inserts = 2, Guards = 1, Lettering = true }, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
 
+    private static ShrinkStep Shrink(double pct) => new("a cast", pct);
+
     private static readonly Place Somewhere = new([0, 0, 0], [0, 0, 1], 5);
 
     [Theory]
@@ -33,22 +35,23 @@ public class PatternTests
     [Fact]
     public void It_is_larger_by_both_shrinks_and_finished_by_grade_and_area()
     {
-        var plan = PatternPlan.Of(Job, new PatternChoices { Plugs = 1 }, SiliconeCure.Addition, [0.1, 0.35], []);
+        var plan = PatternPlan.Of(Job, new PatternChoices { Plugs = 1 }, SiliconeCure.Addition, [Shrink(0.1), Shrink(0.35)], 1);
         Assert.Equal(1.0045168, plan.Scale, 5e-8);
         Assert.Equal((2, 2.0, 2.0), (plan.Coats, plan.ShowDm2, plan.BackDm2));
         Assert.Equal(2 * 1.2, plan.ShowH, 1e-9);
         Assert.Equal(4, plan.Advice.Count);
-        Assert.Equal(4, PatternPlan.Of(Job with { Brief = new Brief { ShowSide = Finish.Gloss } }, new PatternChoices(), SiliconeCure.Addition, [0], []).Coats);
-        Assert.Equal(0, PatternPlan.Of(Job with { Brief = new Brief() }, new PatternChoices(), SiliconeCure.Addition, [0], []).ShowH);
+        Assert.Equal(4, PatternPlan.Of(Job with { Brief = new Brief { ShowSide = Finish.Gloss } }, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1).Coats);
+        Assert.Equal(0, PatternPlan.Of(Job with { Brief = new Brief() }, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1).ShowH);
     }
 
     [Fact]
     public void Slender_holes_become_pins_or_are_drilled_and_others_are_cast()
     {
         BlindHole[] holes = [new(2, 12, Somewhere), new(4, 20, Somewhere), new(10, 12, Somewhere)];
-        var plan = PatternPlan.Of(Job, new PatternChoices(), SiliconeCure.Addition, [0], holes);
+        var job = Job with { Part = Job.Part with { Measured = new MeasuredShape(null, null, null, Undercut.None, 0, null, new DraftShares(0, 0, 0, 0, 0), 60, 1, 2) { Slenders = [holes[0], holes[1]] } } };
+        var plan = PatternPlan.Of(job, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1);
         Assert.Equal([HoleAdvice.ThirdAndDrill, HoleAdvice.Pin], plan.Holes.Select(h => h.Advice));
         Assert.Contains("4 mm deep", plan.Holes[0].Says, StringComparison.Ordinal);
-        Assert.Empty(PatternPlan.Of(Job, new PatternChoices { SoftCores = true }, SiliconeCure.Addition, [0], holes).Holes);
+        Assert.Empty(PatternPlan.Of(job, new PatternChoices { SoftCores = true }, SiliconeCure.Addition, [Shrink(0)], 1).Holes);
     }
 }

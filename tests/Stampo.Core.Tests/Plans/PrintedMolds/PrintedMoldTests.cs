@@ -19,7 +19,7 @@ public class PrintedMoldTests
         new(new PartFacts(60, 40, 30, 20, 120, new PartDeclaration { NominalWallMm = wallMm, ThinnestWallMm = wallMm, Undercut = undercut }), new Brief(), resin, RateCard.Shipped);
 
     private static PrintedMold Mold(Job job, PrintedMoldKind kind, Material print, double shell = 1, OverhangFigures? overhangs = null, double? made = null, int cavities = 1) =>
-        PrintedMoldCheck.Of(job, new PrintedChoices { ShellMm = shell }, kind, new MoldedShape(overhangs, made, cavities), print, 23);
+        PrintedMoldCheck.Of(job, new PrintedChoices { ShellMm = shell }, kind, new MoldedShape(overhangs, made, Cavities: cavities), print, 23);
 
     private static IEnumerable<string> Codes(PrintedMold mold) => mold.Messages.Select(m => m.Code);
 
@@ -30,7 +30,8 @@ public class PrintedMoldTests
         Assert.Equal(84 * 64 * 54 / 1000.0 - 20, Mold(For(Rigid), PrintedMoldKind.Split, Clear).SolidCm3, 1e-9);
         Assert.Equal(3 * 88, Mold(For(Rigid), PrintedMoldKind.Split, Clear, made: 88, cavities: 3).SolidCm3, 1e-9);
         var mold = Mold(For(Rigid), PrintedMoldKind.Split, Clear, made: 88);
-        Assert.Equal(88 * 1.15 / 14 + 0.5, mold.PrintH, 1e-9);
+        // Two halves of 84 × 64 mm stand flat beside each other, half of 54 mm high with 5 mm of support.
+        Assert.Equal(32 / 15.0 + 0.5, mold.PrintH, 1e-9);
         Assert.True(mold.Price.Low < mold.Price.Likely && mold.Price.Likely < mold.Price.High);
     }
 
