@@ -18,7 +18,7 @@ public sealed class Project
 }
 
 /// <summary>
-/// What a step holds, as JSON, with the states before and after it. The cursor names the state shown; saving after an undo
+/// What a step of a project, or the shop's library, holds, as JSON, with the states before and after it. The cursor names the state shown; saving after an undo
 /// drops the states beyond it. The version counts every change, undo included, and guards against lost updates.
 /// </summary>
 public sealed class StepDocument
@@ -79,7 +79,7 @@ public sealed class Decision
     public DateTime DecidedUtc { get; init; }
 }
 
-/// <summary>A rate, material or supply as the shop has it, in place of the one that ships or besides them.</summary>
+/// <summary>A rate, material or supply as an earlier release kept it one by one; read until the library is first saved as a whole.</summary>
 public sealed class ShopEntry
 {
     public required string Kind { get; init; }

@@ -30,7 +30,6 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
         {
             document.HasKey(d => new { d.ProjectId, d.Step });
             document.Property(d => d.Version).IsConcurrencyToken();
-            document.HasOne<Project>().WithMany().HasForeignKey(d => d.ProjectId);
         });
         modelBuilder.Entity<StepState>(state =>
         {

@@ -63,7 +63,12 @@ public sealed class LibraryTests : IDisposable
         var text = await _server.Client.GetStringAsync("/api/library/library.json");
         await PutAsync(JsonSerializer.Deserialize<JsonElement>(text));
         foreach (var table in new[] { "rates", "materials" })
-            await StampoServer.ReadAsync(await CsvAsync(table, await _server.Client.GetStringAsync($"/api/library/{table}.csv")));
+        {
+            var preview = await StampoServer.ReadAsync(await CsvAsync(table, await _server.Client.GetStringAsync($"/api/library/{table}.csv")));
+            Assert.Equal(0, preview.GetProperty("changes").GetArrayLength());
+            await PutAsync(preview.GetProperty("entries"));
+        }
+
         var library = await _server.GetAsync("/api/library");
         foreach (var shelf in new[] { "rates", "materials", "supplies" })
             Assert.All(library.GetProperty(shelf).EnumerateArray(), e => Assert.Equal(0, e.GetProperty("standing").GetProperty("differences").GetArrayLength()));
@@ -72,14 +77,17 @@ public sealed class LibraryTests : IDisposable
     [Fact]
     public async Task A_table_changes_its_rows_and_a_bad_one_changes_nothing()
     {
-        var changed = await StampoServer.ReadAsync(await CsvAsync("rates", "key;low;likely;high;source\nlabour.bench;40;50;60;our books\n"));
-        Assert.Equal(50, Entry(changed, "rates", "key", Bench.Key).GetProperty("entry").GetProperty("likely").GetDouble());
+        var preview = await StampoServer.ReadAsync(await CsvAsync("rates", "key;low;likely;high;source\nlabour.bench;40;50,5;60;our books\n"));
+        Assert.Equal(("1 row, columns apart by semicolons, decimals after a comma", 1), (preview.GetProperty("readAs").GetString(), preview.GetProperty("changes").GetArrayLength()));
+        // Nothing has changed until it is taken in.
+        Assert.Equal(Bench.Likely, Entry(await _server.GetAsync("/api/library"), "rates", "key", Bench.Key).GetProperty("entry").GetProperty("likely").GetDouble());
+        await PutAsync(preview.GetProperty("entries"));
         Assert.Equal((422, "library.bad-csv", "file"), await StampoServer.RefusedAsync(await CsvAsync("rates", "key,low,likely,high,source\nlabour.bench,cheap,1,1,x\n")));
         Assert.Equal((422, "library.bad-csv", "file"), await StampoServer.RefusedAsync(await CsvAsync("rates", "Dear supplier")));
         Assert.Equal((422, "library.no-rate", "key"), await StampoServer.RefusedAsync(await CsvAsync("rates", "key,low,likely,high,source\nlabour.ghost,1,1,1,x\n")));
         Assert.Equal((422, "library.no-material", "id"), await StampoServer.RefusedAsync(await CsvAsync("materials", "id,name\nunobtainium,none\n")));
         Assert.Equal((422, "library.no-table", "table"), await StampoServer.RefusedAsync(await CsvAsync("fonts", "id\n")));
-        Assert.Equal(50, Entry(await _server.GetAsync("/api/library"), "rates", "key", Bench.Key).GetProperty("entry").GetProperty("likely").GetDouble());
+        Assert.Equal(50.5, Entry(await _server.GetAsync("/api/library"), "rates", "key", Bench.Key).GetProperty("entry").GetProperty("likely").GetDouble());
     }
 
     [Fact]
@@ -89,5 +97,59 @@ public sealed class LibraryTests : IDisposable
         Assert.Equal((422, "input.missing", "rates[0]"), await RefusedPutAsync(new { rates = new Rate?[] { null } }));
         Assert.Equal((422, "library.no-route", "materials.abs.routes"), await RefusedPutAsync(new { materials = new[] { MaterialLibrary.Find("abs")! with { Routes = ["teleport"] } } }));
         Assert.Equal((422, "input.missing", "materials.pu-tough.cast"), await RefusedPutAsync(new { materials = new[] { MaterialLibrary.Find("pu-tough")! with { Cast = null } } }));
+    }
+
+    [Theory]
+    [InlineData("key,low,likely,high\nlabour.bench,41.5,\"50\",60\n", 41.5)]
+    [InlineData("key;low;likely;high\nlabour.bench;41,5;50;60\n", 41.5)]
+    [InlineData("key\tlow\tlikely\thigh\nlabour.bench\t41.5\t50\t60\n", 41.5)]
+    [InlineData("key;low;likely;high\nlabour.bench;1.041,5;1.050;1.060\n", 1041.5)]
+    public async Task A_table_of_any_country_says_how_it_was_read(string text, double low)
+    {
+        var preview = await StampoServer.ReadAsync(await CsvAsync("rates", text));
+        Assert.Equal(low, preview.GetProperty("entries").GetProperty("rates")[0].GetProperty("low").GetDouble());
+    }
+
+    [Theory]
+    [InlineData("key;low;likely;high\nlabour.bench;1.234;1.250;1.300\n", "number.two-ways")]
+    [InlineData("key,low,likely,high\nlabour.bench,1,5,2\nlabour.bench,x,5,2\n", "library.bad-csv")]
+    [InlineData("key,low,likely,high\ncast.loss,0.15,0.2,0.3\n", "library.bad-csv")]
+    public async Task What_can_be_read_two_ways_or_not_at_all_is_refused(string text, string code) => Assert.Equal(code, (await StampoServer.RefusedAsync(await CsvAsync("rates", text))).Code);
+
+    [Fact]
+    public async Task Shares_travel_as_percent_and_columns_left_out_stay_as_they_are()
+    {
+        var rates = await StampoServer.ReadAsync(await CsvAsync("rates", "key,unit,low,likely,high\ncast.loss,%,10,15,25\n"));
+        Assert.Equal(0.25, rates.GetProperty("entries").GetProperty("rates")[0].GetProperty("high").GetDouble(), 1e-12);
+        var materials = await StampoServer.ReadAsync(await CsvAsync("materials", "id,tensileMpa,serviceC\nabs,44,'-40\n"));
+        var abs = materials.GetProperty("entries").GetProperty("materials")[0];
+        Assert.Equal((44.0, 2300.0, -40.0), (abs.GetProperty("tensileMpa").GetDouble(), abs.GetProperty("modulusMpa").GetDouble(), abs.GetProperty("serviceC").GetDouble()));
+    }
+
+    [Fact]
+    public async Task Every_change_of_the_library_can_be_undone_a_reset_of_all_too()
+    {
+        await PutAsync(new { rates = new[] { Bench with { Likely = 52 } } });
+        await PutAsync(new { materials = new[] { MaterialLibrary.Find("abs")! with { Id = "abs-black", Name = "ABS, black" } } });
+        var reset = await _server.PostAsync("/api/library/reset", new { });
+        Assert.Equal(Bench.Likely, Entry(reset, "rates", "key", Bench.Key).GetProperty("entry").GetProperty("likely").GetDouble());
+        var back = await _server.PostAsync("/api/library/undo", new Move(reset.GetProperty("version").GetInt32()));
+        Assert.Equal(52, Entry(back, "rates", "key", Bench.Key).GetProperty("entry").GetProperty("likely").GetDouble());
+        Assert.True(Entry(back, "materials", "id", "abs-black").GetProperty("standing").GetProperty("own").GetBoolean());
+        var first = await _server.PostAsync("/api/library/undo", new Move((await _server.PostAsync("/api/library/undo", new Move(back.GetProperty("version").GetInt32()))).GetProperty("version").GetInt32()));
+        Assert.False(first.GetProperty("canUndo").GetBoolean());
+        Assert.Equal("undo.nothing", (await _server.RefusedPostAsync("/api/library/undo", new Move(first.GetProperty("version").GetInt32()))).Code);
+        // Two windows: the second save from an old version is told so.
+        await PutAsync(new { rates = new[] { Bench with { Likely = 51 } } });
+        Assert.Equal("conflict", (await RefusedPutAsync(new { rates = new[] { Bench with { Likely = 53 } }, version = first.GetProperty("version").GetInt32() })).Item2);
+    }
+
+    [Fact]
+    public async Task What_people_type_is_read_by_one_reader()
+    {
+        var asked = await _server.PostAsync("/api/read-quantity", new { text = "8,000", unit = "", whole = true });
+        Assert.Equal([8.0, 8000.0], asked.GetProperty("readings").EnumerateArray().Select(r => r.GetProperty("value").GetDouble()));
+        Assert.Equal(18000, (await _server.PostAsync("/api/read-quantity", new { text = "18k", unit = "€" })).GetProperty("readings")[0].GetProperty("value").GetDouble());
+        Assert.Equal("units.not-a-number", (await _server.RefusedPostAsync("/api/read-quantity", new { text = "some", unit = "€" })).Code);
     }
 }

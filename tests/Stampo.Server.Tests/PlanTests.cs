@@ -193,7 +193,7 @@ public sealed class PlanTests : IDisposable
             (plan with { Printed = plan.Printed with { PrintId = "abs" } }, "printed.printId"),
             (plan with { Pour = plan.Pour with { MaterialId = "abs" } }, "materialId"),
             (plan with { Silicone = plan.Silicone with { Up = [0, 0] } }, "silicone.up"),
-            (plan with { Silicone = plan.Silicone with { CureC = 240 } }, "atC"),
+            (plan with { Silicone = plan.Silicone with { CureC = 300 } }, "atC"),
             (plan with { Order = plan.Order with { PacksKg = [] } }, "order.packsKg"),
             (plan with { Things = [new Core.Plans.Enclosed.EnclosedThing { Name = "", VolumeCm3 = 1 }] }, "things[0].name"),
             (plan with { Hours = new Core.Plans.Operations.WorkingHours(9, 9) }, "hours.toH"),

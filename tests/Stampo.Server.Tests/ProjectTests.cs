@@ -76,12 +76,26 @@ public sealed class ProjectTests : IDisposable
         }
 
         Assert.Equal((2, true, true, 4), await MoveAsync("undo", 3));
-        Assert.Equal((1, false, true, 5), await MoveAsync("undo", 4));
-        Assert.Equal((1, false, true, 6), await MoveAsync("undo", 5));
-        Assert.Equal((2, true, true, 7), await MoveAsync("redo", 6));
+        Assert.Equal((1, true, true, 5), await MoveAsync("undo", 4));
+        Assert.Equal((0, false, true, 6), await MoveAsync("undo", 5));
+        Assert.Equal("undo.nothing", (await _server.RefusedPostAsync($"/api/projects/{id}/brief/undo", new Move(6))).Code);
+        Assert.Equal((1, true, true, 7), await MoveAsync("redo", 6));
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty with { Inserts = 9 }, 7));
-        Assert.Equal((9, true, false, 9), await MoveAsync("redo", 8));
-        Assert.Equal((2, true, true, 10), await MoveAsync("undo", 9));
+        Assert.Equal("redo.nothing", (await _server.RefusedPostAsync($"/api/projects/{id}/brief/redo", new Move(8))).Code);
+        Assert.Equal((1, true, true, 9), await MoveAsync("undo", 8));
+    }
+
+    [Fact]
+    public async Task Undo_of_a_step_that_was_never_saved_is_refused_and_writes_nothing()
+    {
+        var id = await _server.NewProjectAsync();
+        foreach (var step in new[] { "brief", "ladder" })
+        {
+            Assert.Equal((422, "undo.nothing", "version"), await _server.RefusedPostAsync($"/api/projects/{id}/{step}/undo", new Move(0)));
+            Assert.Equal(0, (await _server.GetAsync($"/api/projects/{id}/{step}")).GetProperty("version").GetInt32());
+        }
+
+        await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty, 0));
     }
 
     [Fact]
@@ -145,6 +159,8 @@ public sealed class ProjectTests : IDisposable
         Assert.Equal(404, (await StampoServer.RefusedAsync(await _server.Client.GetAsync("/api/projects/nobody"))).Status);
         var other = await _server.NewProjectWithPartAsync();
         Assert.Equal("quantity", (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{other}/comparison?quantity=0"))).Field);
+        var part = await _server.GetAsync($"/api/projects/{other}/part");
+        await _server.PutAsync($"/api/projects/{other}/part", new Save<Part.PartChange>(new Part.PartChange(Core.Parts.LengthUnit.Mm, new Core.Parts.PartDeclaration { Shape = Core.Parts.ShapeClass.Compact }, null), part.GetProperty("version").GetInt32()));
         Assert.Equal("decision.ruled-out", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { routeId = "form-soft", quantity = 5, reason = "why not", by = "Somebody" })).Code);
         Assert.Equal("reason", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { routeId = "print", quantity = 5, reason = " ", by = "Somebody" })).Field);
     }

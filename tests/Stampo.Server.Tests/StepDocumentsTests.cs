@@ -63,12 +63,15 @@ public sealed class StepDocumentsTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_move_past_either_end_stays_where_it_is_but_still_counts()
+    public async Task A_move_past_either_end_and_of_what_was_never_saved_writes_nothing()
     {
+        Assert.Null(await _documents.MoveAsync("p", "brief", -1, 0));
+        Assert.Null(await _documents.ReadAsync("p", "brief"));
         await _documents.SaveAsync("p", "brief", "only", 0);
-        var stayed = await _documents.MoveAsync("p", "brief", -1, 1);
-        Assert.Equal(("only", 2, false, false), (stayed.Json, stayed.Version, stayed.CanUndo, stayed.CanRedo));
-        Assert.Equal("only", (await _documents.MoveAsync("p", "brief", +1, 2)).Json);
+        Assert.Null(await _documents.MoveAsync("p", "brief", -1, 1));
+        Assert.Null(await _documents.MoveAsync("p", "brief", +1, 1));
+        Assert.Equal(("only", 1), ((await _documents.ReadAsync("p", "brief"))!.Json, (await _documents.ReadAsync("p", "brief"))!.Version));
+        await Assert.ThrowsAsync<VersionConflictException>(() => _documents.MoveAsync("p", "brief", -1, 7));
     }
 
     [Theory]
@@ -93,10 +96,6 @@ public sealed class StepDocumentsTests : IAsyncLifetime
         var touched = (await db.Projects.SingleAsync(p => p.Id == "p", TestContext.Current.CancellationToken)).TouchedUtc;
         Assert.Equal((new DateTime(2026, 3, 2, 13, 0, 0), DateTimeKind.Utc), (touched, touched.Kind));
     }
-
-    [Fact]
-    public async Task A_step_of_a_project_that_is_not_there_cannot_be_saved() =>
-        await Assert.ThrowsAsync<DbUpdateException>(() => _documents.SaveAsync("nobody", "brief", "x", 0));
 
     [Fact]
     public async Task Before_its_layout_changes_the_file_is_copied()

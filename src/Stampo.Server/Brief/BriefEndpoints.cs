@@ -20,14 +20,14 @@ public static class BriefEndpoints
         brief.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, Step, new TheBrief(), cancel));
 
         brief.MapPut("", (string id, Save<TheBrief> save, StepStore steps, CancellationToken cancel) =>
-            steps.SaveAsync(id, Step, save with { Value = Check.Given(save.Value, "value").Checked() }, cancel));
+            steps.SaveAsync(id, Step, save with { Value = Check.Given(save.Value, "value").Checked() }, new TheBrief(), cancel));
 
         brief.MapMoves<TheBrief>(Step);
 
         var ladder = app.MapGroup("/api/projects/{id}/ladder").WithTags("Brief");
         ladder.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, LadderStep, new Ladder(), cancel));
         ladder.MapPut("", async (string id, Save<Ladder> save, StepStore steps, ShopLibrary shop, CancellationToken cancel) =>
-            await steps.SaveAsync(id, LadderStep, save with { Value = Check.Given(save.Value, "value").Checked((await shop.CurrentAsync(cancel)).Materials) }, cancel));
+            await steps.SaveAsync(id, LadderStep, save with { Value = Check.Given(save.Value, "value").Checked((await shop.CurrentAsync(cancel)).Materials) }, new Ladder(), cancel));
         ladder.MapMoves<Ladder>(LadderStep);
 
         app.MapGet("/api/brief-templates", (TimeProvider clock) =>

@@ -30,8 +30,20 @@ public sealed record Ladder
         if (ChosenMaterialId is { } id && library.All(m => m.Id != id))
             throw new RefusalException("ladder.no-material", $"There is no material \"{id}\" in the library.", "chosenMaterialId");
         if (Request is { } request)
-            HardnessLadder.Of(request, library);
+            Whole(request, library);
         return this;
+    }
+
+    /// <summary>A question that is still being filled in is kept as it is; one that is whole has to make sense.</summary>
+    private static void Whole(LadderRequest request, IReadOnlyList<Material> library)
+    {
+        try
+        {
+            HardnessLadder.Of(request, library);
+        }
+        catch (RefusalException unfinished) when (unfinished.Code == "input.missing")
+        {
+        }
     }
 
     private static void Short(string text, string field)

@@ -41,15 +41,15 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         var project = await projects.CreateAsync(demo.Name, demo.Revision, cancel);
         var mesh = await File.ReadAllBytesAsync(Path.Combine(folder, "meshes", demo.Mesh), cancel);
         var part = await intake.KeepAsync(demo.Mesh, mesh, LengthUnit.Mm, demo.Declared.Checked(), cancel);
-        await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel);
+        await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel: cancel);
         if (demo.Brief is { } brief)
-            await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel);
+            await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel: cancel);
         if (demo.Ladder is { } ladder)
-            await steps.SaveAsync(project.Id, BriefEndpoints.LadderStep, new Save<Ladder>(ladder with { ChosenOn = TriedOn }, 0), cancel);
+            await steps.SaveAsync(project.Id, BriefEndpoints.LadderStep, new Save<Ladder>(ladder with { ChosenOn = TriedOn }, 0), cancel: cancel);
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.RouteId, decision.Quantity, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(project.Id, cancel)).Plan is { } plan)
-            await steps.SaveAsync(project.Id, PlanEndpoints.Step, new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel);
+            await steps.SaveAsync(project.Id, PlanEndpoints.Step, new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel: cancel);
         return part;
     }
 

@@ -18,7 +18,7 @@ internal static class Schemas
     private static readonly HashSet<Type> AlwaysWhole =
     [
         typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), ..ChosenInPlans, typeof(StudyState), typeof(ShapeFigures),
-        typeof(Core.Briefs.DemandRow), typeof(Core.Briefs.HardnessTarget), typeof(Core.Briefs.Equipment), typeof(Brief.Ladder), typeof(Core.Comparison.WhatIf), typeof(Core.Bridging.StretchCost), typeof(Routes.DecisionRecord),
+        typeof(Core.Briefs.DemandRow), typeof(Core.Briefs.HardnessTarget), typeof(Core.Briefs.Equipment), typeof(Core.Briefs.Sources), typeof(Core.Briefs.Schools), typeof(Core.Materials.LadderRequest), typeof(Brief.Ladder), typeof(Core.Comparison.WhatIf), typeof(Core.Bridging.StretchCost), typeof(Routes.DecisionRecord),
     ];
 
     public static void AddStampoSchemas(this OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>

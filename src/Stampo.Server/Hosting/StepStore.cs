@@ -1,3 +1,4 @@
+using Stampo.Core.Working;
 using Stampo.Server.Projects;
 using Stampo.Storage;
 
@@ -21,17 +22,21 @@ public sealed class StepStore(StepDocuments documents, ProjectStore projects)
         return await documents.ReadAsync(projectId, step, cancel) is { } content ? Of<T>(content) : new Versioned<T>(fallback, 0, false, false);
     }
 
-    public async Task<Versioned<T>> SaveAsync<T>(string projectId, string step, Save<T> save, CancellationToken cancel = default) where T : class
+    /// <summary>Saves; a first save can be undone to <paramref name="before"/>, what the page showed until then.</summary>
+    public async Task<Versioned<T>> SaveAsync<T>(string projectId, string step, Save<T> save, T? before = null, CancellationToken cancel = default) where T : class
     {
         await projects.FindAsync(projectId, cancel);
-        return Of<T>(await documents.SaveAsync(projectId, step, Json.Write(save.Value), save.Version, cancel));
+        return Of<T>(await documents.SaveAsync(projectId, step, Json.Write(save.Value), save.Version, before is null ? null : Json.Write(before), cancel));
     }
 
     public async Task<Versioned<T>> MoveAsync<T>(string projectId, string step, int by, Move from, CancellationToken cancel = default) where T : class
     {
         await projects.FindAsync(projectId, cancel);
-        return Of<T>(await documents.MoveAsync(projectId, step, by, from.Version, cancel));
+        return Of<T>(await documents.MoveAsync(projectId, step, by, from.Version, cancel) ?? throw NothingTo(by));
     }
+
+    /// <summary>There is no state before or after the one that stands.</summary>
+    public static RefusalException NothingTo(int by) => new(by < 0 ? "undo.nothing" : "redo.nothing", by < 0 ? "There is nothing to undo." : "There is nothing to redo.", "version");
 
     private static Versioned<T> Of<T>(StepContent content) where T : class => new(Json.Read<T>(content.Json), content.Version, content.CanUndo, content.CanRedo);
 }

@@ -1,6 +1,4 @@
 using System.Globalization;
-using CsvHelper;
-using CsvHelper.Configuration;
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
@@ -13,17 +11,6 @@ namespace Stampo.Server.Library;
 /// <summary>Rates and materials as tables a spreadsheet reads; what a table leaves out of a material stays as it is.</summary>
 internal static class LibraryCsv
 {
-    private const int MostRows = 5_000;
-
-    private static readonly CsvConfiguration Taken = new(CultureInfo.InvariantCulture)
-    {
-        MissingFieldFound = null,
-        HeaderValidated = null,
-        BadDataFound = null,
-        DetectDelimiter = true,
-        PrepareHeaderForMatch = header => header.Header.Trim().ToLowerInvariant(),
-    };
-
     private sealed class RateRow
     {
         public string Key { get; set; } = "";
@@ -74,6 +61,8 @@ internal static class LibraryCsv
 
         public double? ShortTermC { get; set; }
 
+        public double? HeatDeflectionC { get; set; }
+
         public Clarity? Clarity { get; set; }
 
         public Colour? Colour { get; set; }
@@ -93,7 +82,11 @@ internal static class LibraryCsv
         public string? Source { get; set; }
     }
 
-    public static byte[] Write(IEnumerable<Rate> rates) => Csv.Of(rates.Select(r => new RateRow { Key = r.Key, Name = r.Name, Unit = r.Unit, Low = r.Low, Likely = r.Likely, High = r.High, Source = r.Source }));
+    public static byte[] Write(IEnumerable<Rate> rates) => Csv.Of(rates.Select(r => r.Unit == Share
+        ? new RateRow { Key = r.Key, Name = r.Name, Unit = "%", Low = Percent(r.Low), Likely = Percent(r.Likely), High = Percent(r.High), Source = r.Source }
+        : new RateRow { Key = r.Key, Name = r.Name, Unit = r.Unit, Low = r.Low, Likely = r.Likely, High = r.High, Source = r.Source }));
+
+    private static double Percent(double share) => Math.Round(100 * share, 10);
 
     public static byte[] Write(IEnumerable<Material> materials) => Csv.Of(materials.Select(m => new MaterialRow
     {
@@ -112,6 +105,7 @@ internal static class LibraryCsv
         ImpactKjPerM2 = m.ImpactKjPerM2,
         ServiceC = m.ServiceC,
         ShortTermC = m.ShortTermC,
+        HeatDeflectionC = m.HeatDeflectionC,
         Clarity = m.Clarity,
         Colour = m.Colour,
         ShrinkLowPct = m.ShrinkPct.Low,
@@ -123,60 +117,77 @@ internal static class LibraryCsv
         Source = m.Source,
     }));
 
-    public static List<Rate> ReadRates(string text, RateCard current) => Read<RateRow>(text, "key").ConvertAll(row =>
-        (current.Find(row.Key) ?? throw new RefusalException("library.no-rate", $"There is no rate \"{row.Key}\".", "key")) with { Low = row.Low, Likely = row.Likely, High = row.High, Source = row.Source });
+    /// <summary>Shares travel as percent, as the page shows them.</summary>
+    private const string Share = "share";
 
-    public static List<Material> ReadMaterials(string text, IReadOnlyList<Material> current) => Read<MaterialRow>(text, "id").ConvertAll(row =>
+    public static List<Rate> ReadRates(CsvTable table, RateCard current)
     {
-        var was = current.FirstOrDefault(m => m.Id == row.Id)
-            ?? throw new RefusalException("library.no-material", $"There is no material \"{row.Id}\" to change; a new one needs its processing figures and comes in as JSON.", "id");
-        return was with
+        Need(table, "key");
+        return [.. table.Rows.Select(row =>
         {
-            Name = row.Name ?? was.Name,
-            Family = row.Family ?? was.Family,
-            Polymer = row.Polymer ?? was.Polymer,
-            Routes = row.Routes?.Split(' ', StringSplitOptions.RemoveEmptyEntries) ?? was.Routes,
-            DensityGPerCm3 = row.DensityGPerCm3 ?? was.DensityGPerCm3,
-            ShoreScale = row.ShoreScale ?? was.ShoreScale,
-            ShoreValue = row.ShoreValue ?? was.ShoreValue,
-            TensileMpa = row.TensileMpa,
-            ModulusMpa = row.ModulusMpa,
-            ElongationPct = row.ElongationPct,
-            TearKnPerM = row.TearKnPerM,
-            ImpactKjPerM2 = row.ImpactKjPerM2,
-            ServiceC = row.ServiceC ?? was.ServiceC,
-            ShortTermC = row.ShortTermC,
-            Clarity = row.Clarity ?? was.Clarity,
-            Colour = row.Colour ?? was.Colour,
-            ShrinkPct = Range(row.ShrinkLowPct, row.ShrinkLikelyPct, row.ShrinkHighPct) ?? was.ShrinkPct,
-            PricePerKg = Range(row.PriceLow, row.PriceLikely, row.PriceHigh) ?? was.PricePerKg,
-            Source = row.Source ?? was.Source,
-        };
-    });
-
-    private static ThreePoint? Range(double? low, double? likely, double? high) => (low, likely, high) is ({ } l, { } k, { } h) ? new ThreePoint(l, k, h) : null;
-
-    private static List<T> Read<T>(string text, string key)
-    {
-        using var csv = new CsvReader(new StringReader(text.TrimStart('\uFEFF')), Taken);
-        try
-        {
-            if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord?.Any(h => h.Trim().Equals(key, StringComparison.OrdinalIgnoreCase)) != true)
-                throw new RefusalException("library.bad-csv", $"The first line of the table names its columns, and one of them is \"{key}\". Export a table to see the form.", "file");
-            var rows = new List<T>();
-            while (csv.Read())
+            var key = row.Text("key") ?? "";
+            var rate = current.Find(key) ?? throw new RefusalException("library.no-rate", $"There is no rate \"{key}\".", "key");
+            var parts = rate.Unit != Share ? 1 : row.Text("unit") switch
             {
-                if (rows.Count == MostRows)
-                    throw new RefusalException("input.too-many", $"The table has more than {MostRows:#,0} rows.", "file");
-                rows.Add(csv.GetRecord<T>());
-            }
+                "%" => 100,
+                Share => 1,
+                _ => throw new RefusalException("library.bad-csv", $"{rate.Name} is a share: a column \"unit\" has to say whether its numbers are in \"%\" or a \"share\" of 1. Nothing was changed.", "file"),
+            };
+            return rate with
+            {
+                Low = row.Number("low") / parts ?? rate.Low,
+                Likely = row.Number("likely") / parts ?? rate.Likely,
+                High = row.Number("high") / parts ?? rate.High,
+                Source = row.Text("source") ?? "shop",
+            };
+        })];
+    }
 
-            return rows;
-        }
-        catch (CsvHelperException bad)
+    /// <summary>Only columns that are there count: what a table leaves out stays as it is; an empty cell of an optional property is not known.</summary>
+    public static List<Material> ReadMaterials(CsvTable table, IReadOnlyList<Material> current)
+    {
+        Need(table, "id");
+        return [.. table.Rows.Select(row =>
         {
-            var column = bad is CsvHelper.TypeConversion.TypeConverterException at ? $", column {at.MemberMapData?.Names.FirstOrDefault()}: \"{at.Text}\" is not what belongs there" : "";
-            throw new RefusalException("library.bad-csv", $"Row {csv.Context.Parser?.Row ?? 0} of the table can't be read{column}. Nothing was changed.", "file");
-        }
+            var id = row.Text("id") ?? "";
+            var was = current.FirstOrDefault(m => m.Id == id)
+                ?? throw new RefusalException("library.no-material", $"There is no material \"{id}\" to change; make a new one from one like it on the page, or bring it in as JSON.", "id");
+            return was with
+            {
+                Name = row.Text("name") ?? was.Name,
+                Family = row.Choice<MaterialFamily>("family") ?? was.Family,
+                Polymer = row.Text("polymer") ?? was.Polymer,
+                Routes = row.Text("routes")?.Split(' ', StringSplitOptions.RemoveEmptyEntries) ?? was.Routes,
+                DensityGPerCm3 = row.Number("densityGPerCm3") ?? was.DensityGPerCm3,
+                ShoreScale = row.Choice<ShoreScale>("shoreScale") ?? was.ShoreScale,
+                ShoreValue = row.Number("shoreValue") ?? was.ShoreValue,
+                TensileMpa = Optional("tensileMpa", was.TensileMpa),
+                ModulusMpa = Optional("modulusMpa", was.ModulusMpa),
+                ElongationPct = Optional("elongationPct", was.ElongationPct),
+                TearKnPerM = Optional("tearKnPerM", was.TearKnPerM),
+                ImpactKjPerM2 = Optional("impactKjPerM2", was.ImpactKjPerM2),
+                ServiceC = row.Number("serviceC") ?? was.ServiceC,
+                ShortTermC = Optional("shortTermC", was.ShortTermC),
+                HeatDeflectionC = Optional("heatDeflectionC", was.HeatDeflectionC),
+                Clarity = row.Choice<Clarity>("clarity") ?? was.Clarity,
+                Colour = row.Choice<Colour>("colour") ?? was.Colour,
+                ShrinkPct = Range("shrink{0}Pct", was.ShrinkPct),
+                PricePerKg = Range("price{0}", was.PricePerKg),
+                Source = row.Text("source") ?? was.Source,
+            };
+
+            double? Optional(string column, double? before) => table.Has(column) ? row.Number(column) : before;
+
+            ThreePoint Range(string column, ThreePoint before) => new(
+                row.Number(string.Format(CultureInfo.InvariantCulture, column, "Low")) ?? before.Low,
+                row.Number(string.Format(CultureInfo.InvariantCulture, column, "Likely")) ?? before.Likely,
+                row.Number(string.Format(CultureInfo.InvariantCulture, column, "High")) ?? before.High);
+        })];
+    }
+
+    private static void Need(CsvTable table, string key)
+    {
+        if (!table.Has(key))
+            throw new RefusalException("library.bad-csv", $"The first line of the table names its columns, and one of them is \"{key}\". Export a table to see the form.", "file");
     }
 }

@@ -9,68 +9,42 @@ using TheLibrary = Stampo.Core.Reference.Library;
 namespace Stampo.Server.Library;
 
 /// <summary>Rates, materials and supplies to change at once.</summary>
-public sealed record LibraryEntries(IReadOnlyList<Rate>? Rates, IReadOnlyList<Material>? Materials, IReadOnlyList<Supply>? Supplies);
+public sealed record LibraryEntries(IReadOnlyList<Rate>? Rates, IReadOnlyList<Material>? Materials, IReadOnlyList<Supply>? Supplies)
+{
+    public static LibraryEntries None { get; } = new([], [], []);
+}
 
-/// <summary>The library the shop works with; the changes count up so that what was made from it knows when it is old.</summary>
-public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, TimeProvider clock) : IDisposable
+/// <summary>The library as it stands, with the version a save is made from and whether there is a way back.</summary>
+public sealed record StandingLibrary(TheLibrary Library, LibraryEntries Own, int Version, bool CanUndo, bool CanRedo);
+
+/// <summary>
+/// The library the shop works with: what ships, and the shop's own kept as one document, so that every change of it can be undone.
+/// The changes count up so that what was made from it knows when it is old.
+/// </summary>
+public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocuments documents) : IDisposable
 {
     public const string Rates = "rate", Materials = "material", Supplies = "supply";
 
+    private const string Shop = "shop", Document = "library";
+
     private readonly SemaphoreSlim _one = new(1, 1);
 
-    private volatile TheLibrary? _current;
+    private volatile StandingLibrary? _current;
 
     private int _changes;
 
     public int Changes => _changes;
 
-    public async ValueTask<TheLibrary> CurrentAsync(CancellationToken cancel = default)
+    public async ValueTask<TheLibrary> CurrentAsync(CancellationToken cancel = default) => (await StandingAsync(cancel)).Library;
+
+    public async ValueTask<StandingLibrary> StandingAsync(CancellationToken cancel = default)
     {
         if (_current is { } current)
             return current;
-        await using var db = await factory.CreateDbContextAsync(cancel);
-        var own = await db.ShopEntries.AsNoTracking().ToListAsync(cancel);
-        return _current = TheLibrary.Shipped.With(Of<Rate>(own, Rates), Of<Material>(own, Materials), Of<Supply>(own, Supplies));
-    }
-
-    /// <summary>Keeps entries as the shop's own; one that is as shipped stops being the shop's.</summary>
-    public async Task SaveAsync(LibraryEntries entries, CancellationToken cancel = default)
-    {
-        List<(string Kind, string Key, string Json, string? Shipped)> all =
-        [
-            .. Check.Whole(entries.Rates ?? [], "rates").Select(r => (Rates, r.Key, Json.Write(Known(r).Checked()), Shipped(RateCard.Shipped.Find(r.Key)))),
-            .. Check.Whole(entries.Materials ?? [], "materials").Select(m => (Materials, m.Id, Json.Write(m.Checked()), Shipped(MaterialLibrary.Find(m.Id)))),
-            .. Check.Whole(entries.Supplies ?? [], "supplies").Select(s => (Supplies, s.Id, Json.Write(s.Checked()), Shipped(SupplyLibrary.All.FirstOrDefault(o => o.Id == s.Id)))),
-        ];
-        await ChangeAsync(async db =>
-        {
-            foreach (var (kind, key, json, shipped) in all)
-            {
-                var entry = await db.ShopEntries.FindAsync([kind, key], cancel);
-                if (json == shipped)
-                    db.RemoveRange(entry is null ? [] : [entry]);
-                else if (entry is null)
-                    db.Add(new ShopEntry { Kind = kind, Key = key, Json = json, ChangedUtc = clock.GetUtcNow().UtcDateTime });
-                else
-                    (entry.Json, entry.ChangedUtc) = (json, clock.GetUtcNow().UtcDateTime);
-            }
-        }, cancel);
-    }
-
-    /// <summary>Back to what ships: one entry, or all of them.</summary>
-    public Task ResetAsync(string? kind, string? key, CancellationToken cancel = default) => ChangeAsync(
-        async db => db.RemoveRange(await db.ShopEntries.Where(e => (kind == null || e.Kind == kind) && (key == null || e.Key == key)).ToListAsync(cancel)), cancel);
-
-    private async Task ChangeAsync(Func<StampoDb, Task> change, CancellationToken cancel)
-    {
         await _one.WaitAsync(cancel);
         try
         {
-            await using var db = await factory.CreateDbContextAsync(cancel);
-            await change(db);
-            await db.SaveChangesAsync(cancel);
-            _current = null;
-            Interlocked.Increment(ref _changes);
+            return _current ??= await ReadAsync(cancel);
         }
         finally
         {
@@ -78,14 +52,92 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, TimeProvide
         }
     }
 
+    /// <summary>What would become of the library with these entries kept; refuses entries that can't be.</summary>
+    public async Task<LibraryEntries> WithAsync(LibraryEntries entries, CancellationToken cancel = default) => Merged((await StandingAsync(cancel)).Own, entries);
+
+    /// <summary>Keeps entries as the shop's own; one that is as shipped stops being the shop's. Without a version it is made from whatever stands.</summary>
+    public Task SaveAsync(LibraryEntries entries, int? version = null, CancellationToken cancel = default) => ChangeAsync(own => Merged(own, entries), version, cancel);
+
+    /// <summary>Back to what ships: one entry, or all of them.</summary>
+    public Task ResetAsync(string? kind, string? key, CancellationToken cancel = default) => ChangeAsync(own => new LibraryEntries(
+        [.. own.Rates!.Where(r => !(kind is null or Rates && (key is null || key == r.Key)))],
+        [.. own.Materials!.Where(m => !(kind is null or Materials && (key is null || key == m.Id)))],
+        [.. own.Supplies!.Where(s => !(kind is null or Supplies && (key is null || key == s.Id)))]), null, cancel);
+
+    /// <summary>Undo (−1) or redo (+1).</summary>
+    public async Task MoveAsync(int by, Move from, CancellationToken cancel = default)
+    {
+        await _one.WaitAsync(cancel);
+        try
+        {
+            Take(await documents.MoveAsync(Shop, Document, by, from.Version, cancel) ?? throw StepStore.NothingTo(by));
+        }
+        finally
+        {
+            _one.Release();
+        }
+    }
+
+    private async Task ChangeAsync(Func<LibraryEntries, LibraryEntries> change, int? version, CancellationToken cancel)
+    {
+        await _one.WaitAsync(cancel);
+        try
+        {
+            var standing = _current ?? await ReadAsync(cancel);
+            var own = change(standing.Own);
+            if (Json.Write(own) == Json.Write(standing.Own))
+                return;
+            Take(await documents.SaveAsync(Shop, Document, Json.Write(own), version ?? standing.Version, Json.Write(standing.Own), cancel));
+        }
+        finally
+        {
+            _one.Release();
+        }
+    }
+
+    private void Take(StepContent content)
+    {
+        _current = Of(Json.Read<LibraryEntries>(content.Json), content.Version, content.CanUndo, content.CanRedo);
+        Interlocked.Increment(ref _changes);
+    }
+
     public void Dispose() => _one.Dispose();
+
+    private async Task<StandingLibrary> ReadAsync(CancellationToken cancel)
+    {
+        if (await documents.ReadAsync(Shop, Document, cancel) is { } content)
+            return Of(Json.Read<LibraryEntries>(content.Json), content.Version, content.CanUndo, content.CanRedo);
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var earlier = await db.ShopEntries.AsNoTracking().ToListAsync(cancel);
+        return Of(new LibraryEntries(OfKind<Rate>(earlier, Rates), OfKind<Material>(earlier, Materials), OfKind<Supply>(earlier, Supplies)), 0, false, false);
+    }
+
+    private static StandingLibrary Of(LibraryEntries own, int version, bool canUndo, bool canRedo) =>
+        new(TheLibrary.Shipped.With(own.Rates ?? [], own.Materials ?? [], own.Supplies ?? []), own, version, canUndo, canRedo);
+
+    private static LibraryEntries Merged(LibraryEntries own, LibraryEntries entries) => new(
+        Merged(own.Rates!, Check.Whole(entries.Rates ?? [], "rates").Select(r => Known(r).Checked()), r => r.Key, RateCard.Shipped.Find),
+        Merged(own.Materials!, Check.Whole(entries.Materials ?? [], "materials").Select(m => m.Checked()), m => m.Id, MaterialLibrary.Find),
+        Merged(own.Supplies!, Check.Whole(entries.Supplies ?? [], "supplies").Select(s => s.Checked()), s => s.Id, id => SupplyLibrary.All.FirstOrDefault(s => s.Id == id)));
+
+    private static List<T> Merged<T>(IReadOnlyList<T> own, IEnumerable<T> entries, Func<T, string> key, Func<string, T?> shipped) where T : class
+    {
+        var kept = own.ToDictionary(key);
+        foreach (var entry in entries)
+        {
+            if (shipped(key(entry)) is { } original && Json.Write(original) == Json.Write(entry))
+                kept.Remove(key(entry));
+            else
+                kept[key(entry)] = entry;
+        }
+
+        return [.. kept.Values];
+    }
 
     /// <summary>A rate's name and unit are the application's; the shop sets its figures and source.</summary>
     private static Rate Known(Rate rate) => RateCard.Shipped.Find(rate.Key) is { } shipped
         ? rate with { Name = shipped.Name, Unit = shipped.Unit }
         : throw new RefusalException("library.no-rate", $"There is no rate \"{rate.Key}\"; a cost line that would use it doesn't exist.", "rates");
 
-    private static string? Shipped<T>(T? entry) where T : class => entry is null ? null : Json.Write(entry);
-
-    private static List<T> Of<T>(List<ShopEntry> own, string kind) => own.FindAll(e => e.Kind == kind).ConvertAll(e => Json.Read<T>(e.Json));
+    private static List<T> OfKind<T>(List<ShopEntry> own, string kind) => own.FindAll(e => e.Kind == kind).ConvertAll(e => Json.Read<T>(e.Json));
 }

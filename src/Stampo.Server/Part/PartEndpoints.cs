@@ -40,7 +40,7 @@ public static class PartEndpoints
     internal static async Task<StoredPart> PartNowAsync(this StepStore steps, string id, CancellationToken cancel) => (await steps.PartAsync(id, cancel)).Value;
 
     private static Task<Versioned<StoredPart>> SavePartAsync(this StepStore steps, string id, StoredPart part, int version, CancellationToken cancel) =>
-        steps.SaveAsync(id, Step, new Save<StoredPart>(part, version), cancel);
+        steps.SaveAsync(id, Step, new Save<StoredPart>(part, version), cancel: cancel);
 
     private static void MapDocument(this RouteGroupBuilder part, long limit)
     {

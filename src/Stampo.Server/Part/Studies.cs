@@ -17,7 +17,7 @@ public sealed record StudyState(WorkPhase Phase, string Doing, double Share, Sha
 public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake intake, IMemoryCache cache, LongWork work)
 {
     /// <summary>Raised when the measuring changes, so that old results are not taken for new ones.</summary>
-    private const int Edition = 1;
+    private const int Edition = 2;
 
     private int _finished;
 

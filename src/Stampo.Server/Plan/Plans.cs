@@ -23,6 +23,7 @@ namespace Stampo.Server.Plan;
 /// <param name="Resins">What may be poured on this route.</param>
 /// <param name="Silicones">What molds may be made of.</param>
 /// <param name="Prints">What molds and parts may be printed of.</param>
+/// <param name="Proposed">What the route proposes; a field that is cleared goes back to it.</param>
 /// <param name="Deference">The line that goes with every set of cautions.</param>
 /// <param name="Notice">Why there is no answer.</param>
 public sealed record PlanAnswer(
@@ -32,6 +33,7 @@ public sealed record PlanAnswer(
     IReadOnlyList<Material> Resins,
     IReadOnlyList<Supply> Silicones,
     IReadOnlyList<Material> Prints,
+    CastingPlan? Proposed,
     string Deference,
     string? Notice);
 
@@ -61,7 +63,7 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
             throw new RefusalException("plan.no-route", "No poured route is chosen, so there is nothing to plan. Choose one on the Routes page.", "routeId");
         var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         var answer = await WholeAsync(decided, method, new Versioned<CastingPlan>(Check.Given(save.Value, "value"), save.Version, false, false), part, cancel);
-        return answer with { Plan = await steps.SaveAsync(projectId, PlanEndpoints.Step, save, cancel) };
+        return answer with { Plan = await steps.SaveAsync(projectId, PlanEndpoints.Step, save, CastingPlan.From(decided.Route.Id, method), cancel) };
     }
 
     public async Task<PlanAnswer> MoveAsync(string projectId, int by, Move from, CancellationToken cancel)
@@ -107,7 +109,7 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
     {
         var library = await shop.CurrentAsync(cancel);
         return new PlanAnswer(decided.Route, plan, await AnswerAsync(decided, method, plan.Value, part, library, cancel), [.. Resins(library, method, decided.Route.Id)],
-            [.. library.Supplies.Where(s => Silicone.Of(s) is not null)], [.. library.Materials.Where(m => m.Routes.Contains(PrintRoute))], Cautions.Deference, null);
+            [.. library.Supplies.Where(s => Silicone.Of(s) is not null)], [.. library.Materials.Where(m => m.Routes.Contains(PrintRoute))], CastingPlan.From(decided.Route.Id, method), Cautions.Deference, null);
     }
 
     /// <summary>A plan made for another route is set aside, not lost: undo brings it back with its route.</summary>
@@ -121,13 +123,12 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
     private async Task<CastingPlanAnswer> AnswerAsync(Decided decided, CastingMethod method, CastingPlan plan, StoredPart part, TheLibrary library, CancellationToken cancel)
     {
         plan.Checked();
-        var figures = await studies.FiguresAsync(part, cancel);
         var job = decided.Job(plan.Pour.Material(library.Materials));
         var alongPull = method.Into == PouredInto.SiliconeMold && SplitProposal.Of(plan.Silicone.School, method, job).School == SplitSchool.TwoPour;
         var shape = await shapes.PlannedAsync(part, plan.Silicone.Up, alongPull, plan.Silicone.PartingMm, cancel);
         var split = method.Into == PouredInto.PrintedMold ? (await splitMolds.StateAsync(part, plan.SplitFor(job.Material), cancel)).Figures : null;
         return CastingPlanner.Of(new CastingInputs(plan, method, job, SiliconeOf(plan, library), PrintOf(plan, method, library), shape,
-            figures?.BlindHoles ?? [], split is null ? null : split.LowerCm3 + split.UpperCm3, decided.Quantity, Start(plan)));
+            split is null ? null : split.LowerCm3 + split.UpperCm3, decided.Quantity, Start(plan)));
     }
 
     private static IEnumerable<Material> Resins(TheLibrary library, CastingMethod method, string routeId) =>
@@ -143,12 +144,8 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
         return library.Materials.FirstOrDefault(m => m.Id == id && m.Routes.Contains(PrintRoute)) ?? throw new RefusalException("plan.no-print", $"\"{id}\" is not a material of the printers in the library; choose one.", field);
     }
 
-    /// <summary>The next working moment, on the whole quarter of an hour, so that the same minute gives the same plan.</summary>
-    private DateTime Start(CastingPlan plan)
-    {
-        var now = clock.GetLocalNow().DateTime;
-        return plan.Hours.StartFor(0, now.Date.AddMinutes(15 * Math.Ceiling(now.TimeOfDay.TotalMinutes / 15)));
-    }
+    /// <summary>The next working morning, as Routes counts its dates from today.</summary>
+    private DateTime Start(CastingPlan plan) => plan.Hours.Checked().NextMorning(DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
 
-    private static PlanAnswer Without(RouteCard? route, string notice) => new(route, null, null, [], [], [], Cautions.Deference, notice);
+    private static PlanAnswer Without(RouteCard? route, string notice) => new(route, null, null, [], [], [], null, Cautions.Deference, notice);
 }

@@ -49,7 +49,7 @@ public sealed class Comparisons(StepStore steps, StepDocuments documents, Studie
             part.Value.Report is null ? "There is no part yet; take a mesh in or state its size on the Part page." : "The part has no volume yet: mend what the Part page names, or state its size there, then routes can be costed.", "part");
         var library = await shop.CurrentAsync(cancel);
         var whatIf = (await steps.ReadAsync(projectId, WhatIfStep, WhatIf.None, cancel)).Value;
-        var inputs = new JobInputs(facts, brief, whatIf.On(library.Rates), whatIf.On(library.Materials), Today);
+        var inputs = new JobInputs(facts, brief, whatIf.On(library.Rates), whatIf.On(library.Materials), Today) { Supplies = library.Supplies };
         return new StandingComparison(new RouteComparison(inputs, RouteCatalogue.All), inputs, part.Version, briefVersion, whatIf);
     }
 

@@ -51,7 +51,7 @@ public static class RouteEndpoints
                 Json.Differences(there.Inputs.Brief, here.Inputs.Brief));
         });
 
-        project.MapGet("/brief/states", (string id, StepDocuments documents, CancellationToken cancel) => documents.StatesAsync(id, BriefEndpoints.Step, cancel));
+        project.MapGet("/brief/states", async (string id, StepDocuments documents, CancellationToken cancel) => EarlierBrief.Of(await documents.StatesAsync(id, BriefEndpoints.Step, cancel)));
 
         project.MapGet("/routes/{routeId}/working", async (string id, string routeId, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
         {
@@ -97,7 +97,7 @@ public static class RouteEndpoints
         whatIf.MapPut("", async (string id, Save<WhatIf> save, StepStore steps, ShopLibrary shop, CancellationToken cancel) =>
         {
             var library = await shop.CurrentAsync(cancel);
-            return await steps.SaveAsync(id, Comparisons.WhatIfStep, save with { Value = Check.Given(save.Value, "value").Checked(library.Rates, library.Materials) }, cancel);
+            return await steps.SaveAsync(id, Comparisons.WhatIfStep, save with { Value = Check.Given(save.Value, "value").Checked(library.Rates, library.Materials) }, cancel: cancel);
         });
         whatIf.MapMoves<WhatIf>(Comparisons.WhatIfStep);
     }

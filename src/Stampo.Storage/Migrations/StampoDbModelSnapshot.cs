@@ -180,15 +180,6 @@ namespace Stampo.Storage.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Stampo.Storage.StepDocument", b =>
-                {
-                    b.HasOne("Stampo.Storage.Project", null)
-                        .WithMany()
-                        .HasForeignKey("ProjectId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
             modelBuilder.Entity("Stampo.Storage.StepState", b =>
                 {
                     b.HasOne("Stampo.Storage.StepDocument", null)
