@@ -94,10 +94,10 @@ test('a material is changed figure by figure; an emptied one is not known', asyn
   const asked = await opened({ 'PUT /api/library': library }, '/library?shelf=materials');
   expect(screen.getByText(/tensile 42 MPa · modulus 2.300 MPa/)).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Change ABS' }));
-  fireEvent.change(screen.getByLabelText('Density, g/cm³'), { target: { value: '' } });
+  fireEvent.change(screen.getByLabelText('Density'), { target: { value: '' } });
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep as the shop’s' }).disabled).toBe(true);
-  fireEvent.change(screen.getByLabelText('Density, g/cm³'), { target: { value: '1,06' } });
-  fireEvent.change(screen.getByLabelText('Impact, kJ/m²'), { target: { value: '' } });
+  fireEvent.change(screen.getByLabelText('Density'), { target: { value: '1,06' } });
+  fireEvent.change(screen.getByLabelText('Impact'), { target: { value: '' } });
   fireEvent.click(screen.getByRole('button', { name: 'Keep as the shop’s' }));
   await waitFor(() => expect(sent(asked, 'PUT')).toBeTruthy());
   expect(sent(asked, 'PUT')!.body).toMatchObject({
@@ -105,21 +105,69 @@ test('a material is changed figure by figure; an emptied one is not known', asyn
   });
 });
 
-test('files go in as what they are', async () => {
+test('a material like one there is made under a name of its own', async () => {
+  const asked = await opened({ 'PUT /api/library': library }, '/library?shelf=materials');
+  fireEvent.click(screen.getByRole('button', { name: 'One like ABS, but' }));
+  const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Keep as a new material' });
+  fireEvent.change(screen.getByLabelText('Name of the new one'), { target: { value: 'abs' } });
+  expect(screen.getByText('There is a material of that name.')).toBeTruthy();
+  expect(keep.disabled).toBe(true);
+  fireEvent.change(screen.getByLabelText('Name of the new one'), { target: { value: 'ABS, tough (20 % more)' } });
+  fireEvent.change(screen.getByLabelText('Impact'), { target: { value: '24' } });
+  fireEvent.click(keep);
+  await waitFor(() => expect(sent(asked, 'PUT')).toBeTruthy());
+  expect(sent(asked, 'PUT')!.body).toMatchObject({
+    materials: [{ id: 'abs-tough-20-more', name: 'ABS, tough (20 % more)', impactKjPerM2: 24, densityGPerCm3: 1.05 }],
+  });
+});
+
+test('a file shows what it would change before it is taken in, and can be left', async () => {
+  const preview = {
+    entries: { rates: [{ ...rate, likely: 45 }], materials: null, supplies: null },
+    changes: [
+      {
+        kind: 'rate',
+        key: 'labour.bench',
+        name: 'Bench labour',
+        isNew: false,
+        differences: [{ where: 'likely', then: '42', now: '45' }],
+      },
+    ],
+    same: 7,
+    version: 4,
+    readAs: 'semicolon separated, decimal comma',
+  };
   const asked = await opened({
-    'PUT /api/library': library,
-    'POST /api/library/csv/rates': library,
-    'POST /api/library/csv/materials': library,
+    'PUT /api/library': changed,
+    'POST /api/library/preview': { ...preview, changes: [], same: 8, readAs: null },
+    'POST /api/library/csv/rates': preview,
+    'POST /api/library/csv/materials': preview,
   });
   const picker = screen.getByLabelText('Take a library file in', { selector: 'input' });
   fireEvent.change(picker, file('all.json', JSON.stringify({ rates: [rate] })));
-  await waitFor(() => expect(sent(asked, 'PUT')?.body).toEqual({ rates: [rate] }));
-  fireEvent.change(picker, file('r.csv', '\uFEFFkey,low,likely,high\n'));
-  await waitFor(() => expect(asked.some((a) => a.path.endsWith('/csv/rates'))).toBe(true));
+  expect(await screen.findByText('The file changes nothing')).toBeTruthy();
+  expect(sent(asked, 'POST')!.body).toEqual({ rates: [rate] });
+  fireEvent.change(picker, file('r.csv', '\uFEFFkey;low;likely;high\n'));
+  expect(await screen.findByText(/likely 42 → 45/)).toBeTruthy();
+  expect(screen.getByText(/Read as semicolon separated, decimal comma/)).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Leave it' }));
+  await waitFor(() => expect(screen.queryByText(/likely 42 → 45/)).toBeNull());
+  expect(sent(asked, 'PUT')).toBeUndefined();
   fireEvent.change(picker, file('m.csv', 'id,name\n'));
-  await waitFor(() => expect(asked.some((a) => a.path.endsWith('/csv/materials'))).toBe(true));
+  fireEvent.click(await screen.findByRole('button', { name: 'Take it in' }));
+  await waitFor(() => expect(sent(asked, 'PUT')?.body).toEqual({ ...preview.entries, version: 4 }));
+  expect(asked.some((a) => a.path.endsWith('/csv/materials'))).toBe(true);
   fireEvent.change(picker, file('odd.json', 'Dear supplier'));
   expect(await screen.findByText('odd.json is not JSON; nothing was changed.')).toBeTruthy();
+});
+
+test('everything back to what ships is asked for twice', async () => {
+  const asked = await opened({ 'GET /api/library': changed, 'POST /api/library/reset': library });
+  const all = await screen.findByRole('button', { name: 'All back to shipped' });
+  fireEvent.click(all);
+  expect(sent(asked, 'POST')).toBeUndefined();
+  fireEvent.click(await screen.findByRole('button', { name: 'Put all back' }));
+  await waitFor(() => expect(sent(asked, 'POST')).toBeTruthy());
 });
 
 test('finding narrows by name or key, and bonds stand best first', async () => {

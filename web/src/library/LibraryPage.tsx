@@ -1,10 +1,10 @@
-import { Alert, Box, Button, Link, Tab, Tabs, TextField, Typography } from '@mui/material';
-import { useRef } from 'react';
+import { Alert, Box, Tab, Tabs, TextField, Typography } from '@mui/material';
 import { useSearchParams } from 'react-router';
 import { useAddress } from '../shared/useAddress';
 import { Refusal } from '../shared/Refusal';
 import { useLibrary } from '../shared/useLibrary';
 import { BondTable } from './BondTable';
+import { InAndOut } from './InAndOut';
 import { Materials } from './Materials';
 import { Rates } from './Rates';
 import { Supplies } from './Supplies';
@@ -48,7 +48,7 @@ export function LibraryPage() {
         Shipped figures are estimates to start from; your quotes, sheets and actuals replace them and count at once in
         every project. {changed > 0 ? `${changed} of your own stand here.` : 'None is changed yet.'}
       </Typography>
-      <InAndOut />
+      <InAndOut library={library} changed={changed} />
       {put.error && <Alert severity="error">{put.error.message}</Alert>}
       <Tabs value={shelf} onChange={(_, s: string) => change({ shelf: s })} aria-label="Shelves" sx={{ mb: 1 }}>
         <Tab value="rates" label={`Rates and norms (${library.rates.length})`} />
@@ -61,42 +61,5 @@ export function LibraryPage() {
       {shelf === 'supplies' && <Supplies supplies={shown(library.supplies)} change={put} />}
       {shelf === 'bonds' && <BondTable bonds={library.bonds} />}
     </>
-  );
-}
-
-/** Files out and in, and everything back to what ships. */
-function InAndOut() {
-  const put = useLibraryChange();
-  const picker = useRef<HTMLInputElement>(null);
-  return (
-    <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center', mb: 1 }}>
-      <Link href="/api/library/library.json">Everything as JSON</Link>
-      <Link href="/api/library/rates.csv">Rates as CSV</Link>
-      <Link href="/api/library/materials.csv">Materials as CSV</Link>
-      <Button variant="outlined" onClick={() => picker.current?.click()}>
-        Take a file in
-      </Button>
-      <input
-        ref={picker}
-        type="file"
-        hidden
-        aria-label="Take a library file in"
-        accept=".json,.csv"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) put.mutate({ file });
-          event.target.value = '';
-        }}
-      />
-      <Button color="inherit" onClick={() => put.mutate({ reset: {} })}>
-        All back to shipped
-      </Button>
-      {put.error && <Alert severity="error">{put.error.message}</Alert>}
-      {put.isSuccess && (
-        <Typography role="status" color="textSecondary">
-          Done.
-        </Typography>
-      )}
-    </Box>
   );
 }

@@ -1,7 +1,9 @@
 import { Box, Button, TextField, Typography } from '@mui/material';
 import { memo, useState } from 'react';
 import type { Library, Rate } from '../app/api/types';
-import { range } from '../shared/format';
+import { range, times } from '../shared/format';
+import { NumberField } from '../shared/NumberField';
+import { oddLoss } from '../shared/oddLoss';
 import type { ChangeLibrary } from './useLibraryChange';
 import { WhatChanged } from './WhatChanged';
 
@@ -61,9 +63,9 @@ const Row = memo(function Row({
     <Box sx={{ ...columns, alignItems: 'baseline' }}>
       <span>{entry.name}</span>
       <Typography sx={{ textAlign: { md: 'right' }, fontWeight: 600 }}>
-        {range({ low: entry.low, likely: entry.likely, high: entry.high })}
+        {range(times({ low: entry.low, likely: entry.likely, high: entry.high }, partsOf(entry)))}
       </Typography>
-      <Typography color="textSecondary">{entry.unit}</Typography>
+      <Typography color="textSecondary">{unitOf(entry)}</Typography>
       <Typography variant="body2" color="textSecondary" noWrap title={entry.source}>
         {entry.source}
       </Typography>
@@ -74,42 +76,52 @@ const Row = memo(function Row({
   );
 });
 
+/** A share is shown and typed in percent, as in every step. */
+const partsOf = (rate: Rate) => (rate.unit === 'share' ? 100 : 1);
+const unitOf = (rate: Rate) => (rate.unit === 'share' ? '%' : rate.unit);
+
+type Ends = { low: number | null; likely: number | null; high: number | null };
+
 function Edit({ rate, onSave }: { rate: Rate; onSave: (rate: Rate) => void }) {
-  const [text, setText] = useState({
-    low: String(rate.low),
-    likely: String(rate.likely),
-    high: String(rate.high),
-    source: 'shop',
-  });
-  const [low, likely, high] = [text.low, text.likely, text.high].map((t) => Number(t.replace(',', '.'))) as [
-    number,
-    number,
-    number,
-  ];
-  const good = [low, likely, high].every((n) => Number.isFinite(n) && n >= 0) && low <= likely && likely <= high;
+  const parts = partsOf(rate);
+  const at = (value: number) => Number((value * parts).toPrecision(12));
+  const [ends, setEnds] = useState<Ends>({ low: at(rate.low), likely: at(rate.likely), high: at(rate.high) });
+  const [source, setSource] = useState('shop');
+  const { low, likely, high } = ends;
+  const good = low !== null && likely !== null && high !== null && low <= likely && likely <= high;
   return (
     <Box
       component="form"
       sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', py: 1, alignItems: 'flex-start' }}
       onSubmit={(event) => {
         event.preventDefault();
-        if (good) onSave({ ...rate, low, likely, high, source: text.source.trim() || 'shop' });
+        if (good)
+          onSave({
+            ...rate,
+            low: low / parts,
+            likely: likely / parts,
+            high: high / parts,
+            source: source.trim() || 'shop',
+          });
       }}
     >
       {(['low', 'likely', 'high'] as const).map((end) => (
-        <TextField
+        <NumberField
           key={end}
           label={`${end[0]!.toUpperCase()}${end.slice(1)}`}
-          value={text[end]}
-          onChange={(event) => setText({ ...text, [end]: event.target.value })}
-          error={!good}
-          sx={{ width: 110 }}
+          value={ends[end]}
+          unit={unitOf(rate)}
+          optional
+          min={0}
+          doubt={rate.key === 'cast.loss' ? oddLoss : undefined}
+          onChange={(value) => setEnds((was) => ({ ...was, [end]: value }))}
+          width={150}
         />
       ))}
       <TextField
         label="Source"
-        value={text.source}
-        onChange={(event) => setText({ ...text, source: event.target.value })}
+        value={source}
+        onChange={(event) => setSource(event.target.value)}
         sx={{ width: 260 }}
       />
       <Button type="submit" variant="contained" disabled={!good} sx={{ mt: 0.5 }}>

@@ -1,5 +1,6 @@
 import { Button, Typography } from '@mui/material';
 import type { Library } from '../app/api/types';
+import { plain } from '../shared/plainWords';
 
 /** Where an entry differs from what ships, with the way back. */
 export function WhatChanged({
@@ -15,7 +16,7 @@ export function WhatChanged({
     <Typography variant="body2" color="warning" component="div">
       {own
         ? 'The shop’s own; nothing like it ships.'
-        : `Shipped: ${differences.map((d) => `${d.where} ${d.then ?? 'not known'}`).join(', ')}.`}{' '}
+        : `Shipped: ${differences.map((d) => `${plain(d.where)} ${d.then ?? 'not known'}`).join(', ')}.`}{' '}
       <Button size="small" onClick={onReset}>
         {own ? 'Take it out' : 'Back to shipped'}
       </Button>

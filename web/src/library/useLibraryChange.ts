@@ -1,17 +1,18 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { client, Problem, unwrap } from '../app/api/client';
-import type { Library, Material, Rate } from '../app/api/types';
 import type { components } from '../app/api/schema';
+import { client, Problem, unwrap } from '../app/api/client';
+import type { Library, LibraryPreview, Material, Rate } from '../app/api/types';
 
 type Supply = components['schemas']['Supply'];
 
-/** One thing done to the library: entries changed, reset to what ships, or a file taken in. */
+/** One thing done to the library: entries changed or taken in, reset to what ships, undone or redone. */
 export type LibraryChange =
   | { rates: Rate[] }
   | { materials: Material[] }
   | { supplies: Supply[] }
+  | { take: LibraryPreview }
   | { reset: { kind?: string; key?: string } }
-  | { file: File };
+  | { move: 'undo' | 'redo'; version: number };
 
 export type ChangeLibrary = ReturnType<typeof useLibraryChange>;
 
@@ -24,27 +25,40 @@ export function useLibraryChange() {
       queries.setQueryData(['library'], library);
       void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'library' });
     },
+    onError: (problem) => {
+      if (problem.code === 'conflict') void queries.invalidateQueries({ queryKey: ['library'] });
+    },
   });
 }
 
 async function send(change: LibraryChange): Promise<Library> {
-  if ('file' in change) return takeIn(change.file);
   if ('reset' in change) return unwrap(client.POST('/api/library/reset', { params: { query: change.reset } }));
-  return unwrap(client.PUT('/api/library', { body: { rates: null, materials: null, supplies: null, ...change } }));
+  if ('move' in change)
+    return unwrap(
+      change.move === 'undo'
+        ? client.POST('/api/library/undo', { body: { version: change.version } })
+        : client.POST('/api/library/redo', { body: { version: change.version } }),
+    );
+  const none = { rates: null, materials: null, supplies: null, version: null };
+  return unwrap(
+    client.PUT('/api/library', {
+      body: 'take' in change ? { ...change.take.entries, version: change.take.version } : { ...none, ...change },
+    }),
+  );
 }
 
-/** JSON is everything; a CSV is rates when it has a column called key, else materials. */
-async function takeIn(file: File): Promise<Library> {
+/** What taking a file in would do; nothing is changed. JSON is everything; a CSV is rates when it has a column called key. */
+export async function preview(file: File): Promise<LibraryPreview> {
   const text = await file.text();
   if (/\.json$/i.test(file.name)) {
     try {
-      return await unwrap(client.PUT('/api/library', { body: JSON.parse(text) as never }));
+      return await unwrap(client.POST('/api/library/preview', { body: JSON.parse(text) as never }));
     } catch (cause) {
       if (cause instanceof Problem) throw cause;
       throw new Problem(400, 'library.bad-json', `${file.name} is not JSON; nothing was changed.`);
     }
   }
-  const table = /^\uFEFF?"?key/i.test(text) ? 'rates' : 'materials';
+  const table = /(^|[;,\t|])\uFEFF?"?key"?([;,\t|]|$)/i.test(text.split('\n', 1)[0]!.trim()) ? 'rates' : 'materials';
   const answer = await fetch(`/api/library/csv/${table}`, {
     method: 'POST',
     headers: { 'content-type': 'text/csv' },
@@ -52,5 +66,5 @@ async function takeIn(file: File): Promise<Library> {
   });
   const body: unknown = await answer.json().catch(() => null);
   if (!answer.ok) throw Problem.from(answer.status, body);
-  return body as Library;
+  return body as LibraryPreview;
 }

@@ -62,14 +62,57 @@ test('halves of parts are refused', () => {
 });
 
 test('another unit is turned into the one shown when the field is left', async () => {
-  fetched.mockResolvedValueOnce(answer(200, { value: 3.175, unit: 'mm', note: null }));
+  fetched.mockResolvedValueOnce(answer(200, { readings: [{ says: '3.175 mm', value: 3.175 }], note: null }));
   const { input, onChange } = field();
   fireEvent.change(input, { target: { value: '1/8 in' } });
   expect(onChange).not.toHaveBeenCalled();
   fireEvent.blur(input);
   await waitFor(() => expect(onChange).toHaveBeenLastCalledWith(3.175));
   expect(input.value).toBe('3.175');
-  expect(await fetched.mock.calls[0]![0].json()).toEqual({ value: '1/8 in', to: 'mm' });
+  expect(await fetched.mock.calls[0]![0].json()).toEqual({
+    text: '1/8 in',
+    unit: 'mm',
+    whole: false,
+    least: 0.1,
+    most: 50,
+  });
+});
+
+test('what can be read two ways is asked about, and nothing is taken before an answer', async () => {
+  const readings = [
+    { says: '18,000', value: 18000 },
+    { says: '18.000', value: 18 },
+  ];
+  fetched.mockResolvedValueOnce(answer(200, { readings, note: null }));
+  const { input, onChange } = field({ unit: '', value: 60, min: 1, max: 1e6, whole: true, counts: 'pieces' });
+  expect(screen.getByText('60 pieces')).toBeDefined();
+  fireEvent.focus(input);
+  fireEvent.change(input, { target: { value: '18.000' } });
+  fireEvent.blur(input);
+  const both = await screen.findByRole('alert');
+  expect(both.textContent).toContain('18.000 can be read two ways:');
+  expect(onChange).not.toHaveBeenCalled();
+  fireEvent.click(screen.getByRole('button', { name: '18,000' }));
+  expect(onChange).toHaveBeenLastCalledWith(18000);
+  expect(input.value).toBe('18\u2009000');
+});
+
+test('an odd value counts only once it is said to be meant', () => {
+  const { input, onChange } = field({ doubt: (v) => (v > 20 ? 'That is thick. Meant?' : null) });
+  fireEvent.focus(input);
+  fireEvent.change(input, { target: { value: '40' } });
+  expect(onChange).not.toHaveBeenCalled();
+  fireEvent.click(screen.getByRole('button', { name: 'yes, 40 mm' }));
+  expect(onChange).toHaveBeenLastCalledWith(40);
+});
+
+test('a field that is cleared goes back to what is proposed', () => {
+  const { input, onChange } = field({ proposal: 2.5 });
+  fireEvent.change(input, { target: { value: '' } });
+  expect(onChange).not.toHaveBeenCalled();
+  fireEvent.blur(input);
+  expect(onChange).toHaveBeenLastCalledWith(2.5);
+  expect(input.value).toBe('2.5');
 });
 
 test('what the server can’t read is said in its words', async () => {

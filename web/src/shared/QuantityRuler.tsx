@@ -1,6 +1,7 @@
-import { Box, TextField, Typography, useTheme } from '@mui/material';
-import { memo, useId, useRef, useState } from 'react';
+import { Box, Typography, useTheme } from '@mui/material';
+import { memo, useId, useRef } from 'react';
 import { count } from './format';
+import { NumberField } from './NumberField';
 
 export interface RulerSpan {
   tag: string;
@@ -25,7 +26,6 @@ const RAIL = 30;
 /** A logarithmic ruler of how many: spans by cheapest route, ticks where it changes, pins for the demand, a marker to drag, step or type. */
 export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange }: Props) {
   const rail = useRef<HTMLDivElement>(null);
-  const [typed, setTyped] = useState<string | null>(null);
   const top = Math.max(upTo, 10);
   const clamp = (q: number) => Math.min(Math.max(Math.round(q), 1), Math.round(top));
   const pointed = (clientX: number) => {
@@ -50,22 +50,17 @@ export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange
     onChange(clamp(next[event.key]!));
   };
 
-  const commit = () => {
-    const q = Number(typed?.replace(/[\u2009 ,]/g, ''));
-    if (typed !== null && Number.isFinite(q) && q >= 1) onChange(clamp(q));
-    setTyped(null);
-  };
-
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, py: 0.5 }}>
-      <TextField
+      <NumberField
         label="Quantity"
-        value={typed ?? count(quantity)}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={commit}
-        onKeyDown={(event) => event.key === 'Enter' && commit()}
-        sx={{ width: 120 }}
-        slotProps={{ htmlInput: { style: { textAlign: 'right', fontWeight: 640 }, inputMode: 'numeric' } }}
+        unit=""
+        whole
+        min={1}
+        value={quantity}
+        proposal={quantity}
+        width={120}
+        onChange={(q) => q !== null && onChange(clamp(q))}
       />
       <Box
         ref={rail}

@@ -3,8 +3,18 @@ import { memo } from 'react';
 import type { Verdict } from '../app/api/types';
 import { word } from './format';
 
-const tone = { fits: 'primary.main', atRisk: 'warning.main', out: 'error.main' } as const;
-const shape = { fits: 'M2 6l3 3 5-6', atRisk: 'M6 1v6M6 9v1.6', out: 'M2 2l8 8M10 2l-8 8' } as const;
+const tone = {
+  fits: 'primary.main',
+  notKnown: 'text.secondary',
+  atRisk: 'warning.main',
+  out: 'error.main',
+} as const;
+const shape = {
+  fits: 'M2 6l3 3 5-6',
+  notKnown: 'M4 4q0-2 2-2t2 2q0 1.4-2 2.4V8M6 10v.6',
+  atRisk: 'M6 1v6M6 9v1.6',
+  out: 'M2 2l8 8M10 2l-8 8',
+} as const;
 
 /** A verdict in a word, with a shape; colour comes last. */
 export const VerdictMark = memo(function VerdictMark({ verdict, says }: { verdict: Verdict; says?: string }) {

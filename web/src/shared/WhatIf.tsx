@@ -1,9 +1,10 @@
-import { Alert, Box, Button, Chip, Popover, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, Chip, Popover, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { memo, useState } from 'react';
 import { client, type Problem, unwrap } from '../app/api/client';
 import type { ThreePoint, Versioned, WhatIf } from '../app/api/types';
-import { range } from './format';
+import { range, said } from './format';
+import { NumberField } from './NumberField';
 import { useLibrary } from './useLibrary';
 
 type Inputs = WhatIf['inputs'];
@@ -77,9 +78,9 @@ export function WhatIfButton({
 }) {
   const { inputs, put } = useWhatIf(projectId);
   const [at, setAt] = useState<HTMLElement | null>(null);
-  const [text, setText] = useState('');
-  const typed = Number(text.replace(',', '.').trim());
-  const good = text.trim() !== '' && Number.isFinite(typed) && typed >= 0;
+  const [typed, setTyped] = useState<number | null>(null);
+  // A share is shown and typed in percent, here as everywhere.
+  const [times, inUnit] = unit === 'share' ? [100, '%'] : [1, unit];
   return (
     <>
       <Button
@@ -100,23 +101,16 @@ export function WhatIfButton({
           sx={{ p: 1.5, display: 'grid', gap: 1, width: 260 }}
           onSubmit={(event) => {
             event.preventDefault();
-            if (!good) return;
-            put.mutate([...inputs.filter((held) => held.key !== inputKey), { key: inputKey, at: typed }]);
+            if (typed === null) return;
+            put.mutate([...inputs.filter((held) => held.key !== inputKey), { key: inputKey, at: typed / times }]);
             setAt(null);
           }}
         >
           <Typography variant="body2">
-            {name} is {range(value)} {unit}. What if it were
+            {name} is {said(value, unit)}. What if it were
           </Typography>
-          <TextField
-            autoFocus
-            label={`${name}, ${unit}`}
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-            error={text !== '' && !good}
-            helperText={text !== '' && !good ? 'Give a number that is not negative.' : undefined}
-          />
-          <Button type="submit" variant="contained" disabled={!good}>
+          <NumberField label={name} unit={inUnit} width="100%" optional min={0} value={typed} onChange={setTyped} />
+          <Button type="submit" variant="contained" disabled={typed === null}>
             See
           </Button>
           {put.error && <Alert severity="error">{put.error.message}</Alert>}

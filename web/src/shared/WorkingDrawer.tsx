@@ -2,7 +2,7 @@ import { Box, Button, Drawer, IconButton, Link, Stack, Typography } from '@mui/m
 import { useEffect } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { WorkLine } from '../app/api/types';
-import { range } from './format';
+import { said } from './format';
 import { useWorking } from './useWorking';
 import { WhatIfButton } from './WhatIf';
 
@@ -60,9 +60,7 @@ export function WorkingDrawer({ title, lines }: { title: string; lines: readonly
               }}
             >
               <span>{l.name}</span>
-              <span>
-                {range(l.value)} {l.unit}
-              </span>
+              <span>{said(l.value, l.unit)}</span>
             </Button>
           </Box>
         ))}
@@ -103,19 +101,14 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
                   <Where input={input} />
                 </td>
                 <Box component="td" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
-                  {range(input.value, 5)}{' '}
-                  <Typography component="span" variant="body2" color="textSecondary">
-                    {input.unit}
-                  </Typography>
+                  {said(input.value, input.unit, 5)}
                 </Box>
               </tr>
             );
           })}
         </tbody>
       </Box>
-      <Typography sx={{ mt: 1, fontWeight: 640, textAlign: 'right' }}>
-        = {range(line.value, 6)} {line.unit}
-      </Typography>
+      <Typography sx={{ mt: 1, fontWeight: 640, textAlign: 'right' }}>= {said(line.value, line.unit, 6)}</Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
         Source: {line.source}
       </Typography>

@@ -81,7 +81,11 @@ export function FormCheck<T extends FieldValues>({ name, label }: { name: Path<T
   );
 }
 
-/** A day of the form around it; an empty field is null. */
+const isPast = (day: unknown) => typeof day === 'string' && day !== '' && day < today();
+
+const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+
+/** A day of the form around it; an empty field is null, one in the past is asked about. */
 export function FormDay<T extends FieldValues>({ name, label, sx }: { name: Path<T>; label: string; sx?: object }) {
   const { control } = useFormContext<T>();
   return (
@@ -97,7 +101,7 @@ export function FormDay<T extends FieldValues>({ name, label, sx }: { name: Path
           label={label}
           sx={{ width: 160, ...sx }}
           error={Boolean(fieldState.error)}
-          helperText={fieldState.error?.message}
+          helperText={fieldState.error?.message ?? (isPast(field.value) ? 'That day is past. Is it meant?' : undefined)}
           slotProps={{ inputLabel: { shrink: true } }}
         />
       )}

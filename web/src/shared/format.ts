@@ -24,6 +24,13 @@ export const range = (value: ThreePoint, digits = 3): string =>
     ? number(value, digits)
     : `${number(value.low, digits)} / ${number(value.likely, digits)} / ${number(value.high, digits)}`;
 
+/** A range with its unit; a share is said in percent, everywhere. */
+export const said = (value: ThreePoint, unit: string, digits = 3): string =>
+  unit === 'share' ? `${range(times(value, 100), digits)} %` : `${range(value, digits)} ${unit}`.trim();
+
+export const times = (value: ThreePoint, by: number): ThreePoint =>
+  typeof value === 'number' ? value * by : { low: value.low * by, likely: value.likely * by, high: value.high * by };
+
 export const date = (iso: string): string => dates.format(new Date(iso));
 
 export const box = (sides: readonly number[]): string => sides.map((side) => number(side, 4)).join(' × ');
@@ -62,6 +69,7 @@ export const words: Record<string, string> = {
   fineMatt: 'Fine matt',
   gloss: 'Gloss',
   fits: 'Fits',
+  notKnown: 'Not known',
   atRisk: 'At risk',
   out: 'Out',
   compact: 'Compact: walls, bosses, ribs on both sides',

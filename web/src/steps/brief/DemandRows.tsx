@@ -44,13 +44,23 @@ export function DemandRows() {
             label={rows[i]?.years ? 'Quantity a year' : 'Quantity'}
             unit=""
             whole
+            counts="pieces"
             min={1}
             max={100_000_000}
-            width={112}
+            width={116}
           />
           <FormDay<Brief> name={`demand.${i}.neededBy`} label={rows[i]?.years ? 'From' : 'Needed by'} />
           <FormChoice<Brief> name={`demand.${i}.purpose`} label="For" options={purposes} sx={{ width: 106 }} />
-          <FormNumber<Brief> name={`demand.${i}.years`} label="Years" unit="" whole min={0} max={20} width={66} />
+          <FormNumber<Brief>
+            name={`demand.${i}.years`}
+            label="Years"
+            unit=""
+            whole
+            proposal={0}
+            min={0}
+            max={20}
+            width={66}
+          />
           <Button color="inherit" onClick={() => remove(i)} aria-label={`Take row ${i + 1} out`} sx={{ mt: 0.5 }}>
             Take out
           </Button>

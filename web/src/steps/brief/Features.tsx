@@ -22,7 +22,16 @@ export function Features({ problem }: { problem: Problem | null }) {
       <SeenOnModel />
       <Box sx={{ display: 'grid', gap: 2, mt: 1.5 }}>
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'flex-start' }}>
-          <FormNumber<Brief> name="inserts" label="Molded-in inserts" unit="" whole min={0} max={200} width={140} />
+          <FormNumber<Brief>
+            name="inserts"
+            label="Molded-in inserts"
+            unit=""
+            whole
+            proposal={0}
+            min={0}
+            max={200}
+            width={140}
+          />
           {inserts > 0 &&
             (size ? (
               <>
@@ -42,7 +51,27 @@ export function Features({ problem }: { problem: Problem | null }) {
             ))}
         </Box>
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
-          <FormNumber<Brief> name="guards" label="Parts to guard" unit="" whole min={0} max={200} width={140} />
+          <FormNumber<Brief>
+            name="guards"
+            label="Parts to guard"
+            unit=""
+            whole
+            proposal={0}
+            min={0}
+            max={200}
+            width={140}
+          />
+          <FormNumber<Brief>
+            name="enclosedPrice"
+            label="Price of what is put in"
+            unit="€"
+            optional
+            min={0}
+            max={1e9}
+            width={170}
+            hint="lost with a spoiled part"
+            refused={refused('enclosedPrice')}
+          />
           <FormCheck<Brief> name="lettering" label="Lettering" />
         </Box>
         <SecondMaterial />
@@ -63,12 +92,19 @@ function SeenOnModel() {
   );
   if (!figures) return <Typography color="textSecondary">What the model shows stands on {link('Part')}.</Typography>;
   const undercuts = figures.undercuts.length;
-  const deepest = Math.max(0, ...figures.undercuts.map((u) => u.depthMm ?? 0));
+  const holes = figures.undercuts.filter((u) => u.throughHoleMm != null).length;
+  const deepest = Math.max(0, ...figures.undercuts.map((u) => (u.throughHoleMm == null ? (u.depthMm ?? 0) : 0)));
   const slender = figures.blindHoles.filter((hole) => (hole.slenderness ?? 0) > 3).length;
   const seen = [
     undercuts === 0
       ? 'no undercut along the pull'
-      : `${count(undercuts)} ${undercuts === 1 ? 'undercut' : 'undercuts'}${deepest > 0 ? `, ${number(deepest, 2)} mm deep at most` : ''}`,
+      : [
+          undercuts > holes &&
+            `${count(undercuts - holes)} ${undercuts - holes === 1 ? 'undercut' : 'undercuts'}${deepest > 0 ? `, ${number(deepest, 2)} mm deep at most` : ''}`,
+          holes > 0 && `${count(holes)} ${holes === 1 ? 'hole' : 'holes'} through, across the pull`,
+        ]
+          .filter(Boolean)
+          .join(', '),
     `${count(figures.blindHoles.length)} round blind ${figures.blindHoles.length === 1 ? 'hole' : 'holes'}${slender > 0 ? `, ${slender} of them slender` : ''}`,
   ];
   return (

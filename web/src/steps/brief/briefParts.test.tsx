@@ -33,6 +33,9 @@ const empty: Brief = {
   secondMaterial: null,
   lettering: false,
   guards: 0,
+  enclosedPrice: null,
+  sources: { metalTools: 'boughtIn', softMolds: 'inHouse', parts: 'inHouse' },
+  schools: { cooling: null },
   toolingBudget: null,
   piecePrice: null,
   fixedDate: null,
@@ -94,8 +97,8 @@ test('change risk is typed in percent and kept as a share; the house is said or 
   fireEvent.change(screen.getByLabelText('Chance of a change a month'), { target: { value: '12.5' } });
   expect(brief.changeRisk).toEqual({ chancePerMonth: 0.125, size: 'small' });
   fireEvent.click(screen.getByRole('button', { name: 'Say what is in house' }));
-  fireEvent.change(screen.getByLabelText('Vacuum chamber'), { target: { value: '60' } });
-  expect(brief.equipment).toMatchObject({ chamberLitres: 60, potLitres: null });
+  fireEvent.change(screen.getByLabelText('Chamber diameter'), { target: { value: '400' } });
+  expect(brief.equipment).toMatchObject({ chamberDiameterMm: 400, potDiameterMm: null });
   fireEvent.click(screen.getByRole('button', { name: 'Settled' }));
   expect(brief.changeRisk).toBeNull();
 });

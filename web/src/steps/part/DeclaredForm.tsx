@@ -1,5 +1,5 @@
-import { Box, Typography } from '@mui/material';
-import { FormProvider, useForm } from 'react-hook-form';
+import { Alert, Box, Button, Typography } from '@mui/material';
+import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
 import type { PartChange, ShapeFigures } from '../../app/api/types';
 import { number } from '../../shared/format';
@@ -31,11 +31,13 @@ export function DeclaredForm({ declared, problem, measured, onChange }: Props) {
             ? 'What is left empty is taken as measured; what you state goes before it.'
             : 'Routes are screened by it.'}
         </Typography>
+        <ShapeQuestion measured={measured} />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <FormChoice<Declared>
             name="shape"
             label="Shape"
             options={['compact', 'openShell']}
+            unset="not said yet"
             sx={{ gridColumn: '1 / -1' }}
           />
           <FormNumber<Declared>
@@ -67,5 +69,24 @@ export function DeclaredForm({ declared, problem, measured, onChange }: Props) {
         </Box>
       </Box>
     </FormProvider>
+  );
+}
+
+/** Asked once, when the mesh looks like it or there is no mesh to look at: whether sheet and fibre may follow this shape. */
+function ShapeQuestion({ measured }: { measured: ShapeFigures | null }) {
+  const { control, setValue } = useFormContext<Declared>();
+  const shape = useWatch({ control, name: 'shape' });
+  if (shape !== null || (measured && !measured.looksLikeShell)) return null;
+  return (
+    <Alert severity="info" variant="outlined" sx={{ mb: 2 }} role="group" aria-label="The shape in a word">
+      {measured
+        ? 'This looks like an open shell of even wall, one that could be drawn from sheet. Is it?'
+        : 'Is it an open shell of even wall, one that could be drawn from sheet?'}{' '}
+      Forming and laminates wait for the answer.
+      <Box sx={{ mt: 0.5 }}>
+        <Button onClick={() => setValue('shape', 'openShell')}>Yes, an open shell</Button>
+        <Button onClick={() => setValue('shape', 'compact')}>No, a compact part</Button>
+      </Box>
+    </Alert>
   );
 }

@@ -158,7 +158,7 @@ export function PartPage() {
               </Box>
               <TextField
                 select
-                label="Numbers in"
+                label="File drawn in"
                 value={part.unit}
                 disabled={report.statedUnit != null}
                 helperText={report.statedUnit && `the file says ${report.statedUnit}`}

@@ -57,7 +57,7 @@ describe('the headline', () => {
   it('of a plan that breaks a limit says so above all, and nothing is dated', async () => {
     at('', (plan) => {
       const refusals = [{ severity: 'fault' as const, code: 'pot', text: 'More than the pot may be used at.' }];
-      return with_({ filling: { ...answer.filling, refusals }, schedule: null, operations: [] })(plan);
+      return with_({ refusals, schedule: null, operations: [] })(plan);
     });
     expect((await screen.findByRole('alert')).textContent).toContain('Not planned: More than the pot');
     expect(await screen.findByText(/Nothing is planned until/)).toBeTruthy();
@@ -254,11 +254,11 @@ it('a number the server refuses says why beside its field, and what was typed st
   );
   draw(<PlanPage />, '/projects/p1/plan?at=shot');
   const loss = await screen.findByLabelText('Left in the pot');
-  fireEvent.change(loss, { target: { value: '88' } });
+  fireEvent.change(loss, { target: { value: '44' } });
   await waitFor(() =>
     expect(screen.getAllByText('A mold wall is neither a film nor a mattress.').length).toBeGreaterThan(1),
   );
-  expect((loss as HTMLInputElement).value).toBe('88');
+  expect((loss as HTMLInputElement).value).toBe('44');
 });
 
 it('without a poured route the page says what to do', async () => {

@@ -11,7 +11,7 @@ import { SaveState } from '../../shared/SaveState';
 import { type Step, type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { Headline } from './Headline';
-import { labels, RefusedContext, type Station, stationOf, stations } from './planForm';
+import { labels, ProposedContext, RefusedContext, type Station, stationOf, stations } from './planForm';
 import type { StationProps } from './station';
 import { StationLine } from './StationLine';
 
@@ -83,26 +83,28 @@ function Planned({ step, ...station }: StationProps & { step: Step<CastingPlan, 
   const at = shown.includes(asked) ? asked : 'work';
   return (
     <RefusedContext value={step.problem}>
-      <FormProvider {...form}>
-        {answer.filling.refusals.map((refusal) => (
-          <Alert severity="error" key={refusal.code} sx={{ mb: 1 }}>
-            Not planned: {refusal.text}
-          </Alert>
-        ))}
-        <Headline {...station} />
-        <StationLine at={at} shown={shown} answer={answer} />
-        <Box sx={{ mt: 2 }}>
-          <Suspense fallback={null}>
-            {at === 'work' && <WorkStation {...station} />}
-            {at === 'pattern' && answer.pattern && <PatternStation {...station} />}
-            {at === 'mold' && <MoldStation {...station} />}
-            {at === 'shot' && <ShotStation {...station} />}
-            {at === 'cure' && <CureStation {...station} />}
-            {at === 'within' && <WithinStation {...station} />}
-            {at === 'order' && <OrderStation {...station} />}
-          </Suspense>
-        </Box>
-      </FormProvider>
+      <ProposedContext value={step.answer?.proposed ?? null}>
+        <FormProvider {...form}>
+          {(answer.refusals ?? []).map((refusal) => (
+            <Alert severity="error" key={refusal.code} sx={{ mb: 1 }}>
+              Not planned: {refusal.text}
+            </Alert>
+          ))}
+          <Headline {...station} />
+          <StationLine at={at} shown={shown} answer={answer} />
+          <Box sx={{ mt: 2 }}>
+            <Suspense fallback={null}>
+              {at === 'work' && <WorkStation {...station} />}
+              {at === 'pattern' && answer.pattern && <PatternStation {...station} />}
+              {at === 'mold' && <MoldStation {...station} />}
+              {at === 'shot' && <ShotStation {...station} />}
+              {at === 'cure' && <CureStation {...station} />}
+              {at === 'within' && <WithinStation {...station} />}
+              {at === 'order' && <OrderStation {...station} />}
+            </Suspense>
+          </Box>
+        </FormProvider>
+      </ProposedContext>
     </RefusedContext>
   );
 }

@@ -18,6 +18,7 @@ const findingsAt = (answer: CastingPlanAnswer): Partial<Record<Station, readonly
   pattern: answer.pattern && !answer.pattern.inhibition.isSafe ? [{ severity: 'fault' }] : [],
   mold: [
     ...(answer.silicone?.mold.messages ?? []),
+    ...(answer.silicone?.cure.refusals ?? []),
     ...(answer.silicone?.cure.messages ?? []),
     ...(answer.printed?.messages ?? []),
     ...(answer.fill?.advice ?? []),

@@ -54,3 +54,9 @@ export const thingNames: Record<string, string> = {
   firstPart: 'rigid first part',
   other: 'something else',
 };
+
+export const degasNames: Record<string, string> = {
+  atOnce: 'all at once, in a vessel four times as large',
+  sawTooth: 'in a saw-tooth, in a vessel twice as large',
+  meterMix: 'none: metered through a static mixer',
+};

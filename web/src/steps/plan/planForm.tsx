@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { Path } from 'react-hook-form';
+import { get, type Path } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
 import type { CastingPlan } from '../../app/api/types';
 import { FormNumber } from '../../shared/formFields';
@@ -31,12 +31,24 @@ export function useRefused(name: string): string | undefined {
   return about(field) || about(`pour.${field}`) ? problem.message : undefined;
 }
 
+/** What the route proposes: a field that is cleared goes back to it. */
+export const ProposedContext = createContext<CastingPlan | null>(null);
+
 /** A number of the plan; one the server refuses says why beside it. */
 export function PlanNumber({
   name,
   ...field
 }: { name: Path<CastingPlan> } & Omit<NumberFieldProps, 'value' | 'onChange' | 'refused'>) {
-  return <FormNumber<CastingPlan> name={name} width="100%" refused={useRefused(name)} {...field} />;
+  const proposed = get(useContext(ProposedContext) ?? {}, name) as unknown;
+  return (
+    <FormNumber<CastingPlan>
+      name={name}
+      width="100%"
+      refused={useRefused(name)}
+      proposal={typeof proposed === 'number' ? proposed : undefined}
+      {...field}
+    />
+  );
 }
 
 /** The stations of the plan, in the order of the work, and which inputs belong to which. */

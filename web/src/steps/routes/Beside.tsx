@@ -1,10 +1,12 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
-import type { Beside as BesideAnswer, PastState } from '../../app/api/types';
+import type { Beside as BesideAnswer, EarlierBrief } from '../../app/api/types';
 import { count, number, word } from '../../shared/format';
+import { NumberField } from '../../shared/NumberField';
 import { useAddress } from '../../shared/useAddress';
+import { plain } from '../../shared/plainWords';
 import { Changes } from './Changes';
 
 interface Props {
@@ -18,7 +20,7 @@ interface Props {
 export const Beside = memo(function Beside({ projectId, quantity, withQ, withBrief }: Props) {
   const change = useAddress();
   const open = withQ !== null || withBrief !== null;
-  const states = useQuery<PastState[], Problem>({
+  const states = useQuery<EarlierBrief[], Problem>({
     queryKey: ['brief-states', projectId],
     queryFn: ({ signal }) =>
       unwrap(client.GET('/api/projects/{id}/brief/states', { params: { path: { id: projectId } }, signal })),
@@ -51,43 +53,64 @@ export const Beside = memo(function Beside({ projectId, quantity, withQ, withBri
           value={states.data?.some((s) => s.ordinal === withBrief) ? String(withBrief) : ''}
           onChange={(event) => change({ brief: event.target.value || null })}
           sx={{ width: 230 }}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          slotProps={{
+            select: { displayEmpty: true, renderValue: (ordinal) => chosen(states.data, ordinal) },
+            inputLabel: { shrink: true },
+          }}
         >
           <MenuItem value="">the brief as it is</MenuItem>
           {states.data?.slice(1).map((state) => (
             <MenuItem key={state.ordinal} value={String(state.ordinal)}>
-              {moment(state.savedUtc)}
+              <span>
+                {moment(state.savedUtc)}
+                <Typography component="span" variant="body2" color="textSecondary" sx={{ display: 'block' }}>
+                  {differed(state)}
+                </Typography>
+              </span>
             </MenuItem>
           ))}
         </TextField>
         {open && <Button onClick={() => change({ with: null, brief: null })}>Close</Button>}
       </Box>
       {error && <Typography color="error">{error.message}</Typography>}
-      {open && data && <Table data={data} />}
+      {open && data && <Table data={data} withBrief={withBrief} />}
     </Box>
   );
 });
 
+/** In what an earlier brief differed from the one after it. */
+const differed = ({ differed, more }: EarlierBrief) =>
+  differed.length === 0
+    ? 'saved as it was'
+    : differed.map((d) => `${plain(d.where)}: ${d.then ?? 'not said'}`).join('; ') + (more > 0 ? `; ${more} more` : '');
+
+const chosen = (states: EarlierBrief[] | undefined, ordinal: unknown) => {
+  const state = states?.find((s) => String(s.ordinal) === ordinal);
+  return state ? moment(state.savedUtc) : 'the brief as it is';
+};
+
 function OtherQuantity({ value, onChange }: { value: number | null; onChange: (q: string | null) => void }) {
-  const [text, setText] = useState(value === null ? '' : String(value));
-  const commit = () => {
-    const q = Math.round(Number(text.replace(/[\u2009 ]/g, '')));
-    onChange(q >= 1 ? String(q) : null);
-  };
   return (
-    <TextField
+    <NumberField
       label="With another quantity"
-      value={text}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={commit}
-      onKeyDown={(event) => event.key === 'Enter' && commit()}
-      sx={{ width: 170 }}
-      slotProps={{ htmlInput: { inputMode: 'numeric', style: { textAlign: 'right' } }, inputLabel: { shrink: true } }}
+      value={value}
+      unit=""
+      whole
+      optional
+      min={1}
+      max={100_000_000}
+      counts="parts"
+      width={170}
+      onChange={(q) => onChange(q === null ? null : String(q))}
     />
   );
 }
 
-function Table({ data }: { data: BesideAnswer }) {
+/** Less than one in a hundred is no change. */
+const changeOf = (share: number) =>
+  Math.abs(share) < 0.01 ? 'same' : `${share > 0 ? '+' : ''}${number(100 * share, 2)} %`;
+
+function Table({ data, withBrief }: { data: BesideAnswer; withBrief: number | null }) {
   const other = new Map(data.with.map((lane) => [lane.route.id, lane]));
   return (
     <>
@@ -104,8 +127,11 @@ function Table({ data }: { data: BesideAnswer }) {
           <thead>
             <tr>
               <th>route</th>
-              <th>each, {count(data.quantity)}</th>
-              <th>each, {count(data.withQuantity)}</th>
+              <th>each of {count(data.quantity)}, as it is</th>
+              <th>
+                each of {count(data.withQuantity)}
+                {withBrief !== null && ', earlier brief'}
+              </th>
               <th>change</th>
               <th>verdict here</th>
               <th>there</th>
@@ -119,7 +145,7 @@ function Table({ data }: { data: BesideAnswer }) {
                   <td>{lane.route.name}</td>
                   <td>{number(lane.unit.p50)} €</td>
                   <td>{there ? `${number(there.unit.p50)} €` : 'no material'}</td>
-                  <td>{there ? `${number(100 * (there.unit.p50 / lane.unit.p50 - 1), 2)} %` : ''}</td>
+                  <td>{there && changeOf(there.unit.p50 / lane.unit.p50 - 1)}</td>
                   <td>{word(lane.verdict)}</td>
                   <td>{there ? word(there.verdict) : ''}</td>
                 </tr>

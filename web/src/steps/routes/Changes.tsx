@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { Difference } from '../../app/api/types';
+import { plain } from '../../shared/plainWords';
 
 /** What differs between two states, then and now. */
 export function Changes({ title, changes }: { title: string; changes: readonly Difference[] }) {
@@ -18,12 +19,3 @@ export function Changes({ title, changes }: { title: string; changes: readonly D
     </Box>
   );
 }
-
-/** "hardness.tolerancePoints" as a person says it. */
-const plain = (where: string) =>
-  where
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .replaceAll('.', ', ')
-    .replaceAll('[', ' ')
-    .replaceAll(']', '')
-    .toLowerCase();

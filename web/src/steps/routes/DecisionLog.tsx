@@ -88,7 +88,7 @@ function Since({ data, route }: { data: DecisionChanges; route: string }) {
       <Typography variant="body2">
         {data.unitNow == null
           ? 'The routes can’t be costed any more; see Part.'
-          : `${route} was ${number(data.unitThen)} € each, is ${number(data.unitNow)} €. Cheapest there now: ${data.cheapestNow ?? 'none fits'}.`}
+          : `${route} was ${number(data.unitThen)} € each, is ${Math.abs(data.unitNow / data.unitThen - 1) < 0.01 ? 'the same' : `${number(data.unitNow)} €`}. Cheapest there now: ${data.cheapestNow ?? 'none fits'}.`}
         {none && ' The part, the brief and the rates are as they were.'}
       </Typography>
       {data.part.length > 0 && <Changes title="The part" changes={data.part} />}

@@ -203,10 +203,27 @@ function Screens({ lane }: { lane: Lane }) {
             </span>
           </div>
         ))}
+      <Cautions lane={lane} />
       <div className="small">
         <b>Passed:</b> {passed.map((gate) => `${gate.name.toLowerCase()}: ${plain(gate.reason)}`).join(' · ')}
       </div>
     </div>
+  );
+}
+
+/** What may hurt someone on this way, folded until asked for. */
+function Cautions({ lane: { cautions } }: { lane: Lane }) {
+  if (!cautions?.length) return null;
+  return (
+    <details className="small">
+      <summary>△ Cautions: {cautions.map((c) => c.title.toLowerCase()).join(', ')}</summary>
+      {cautions.map((caution) => (
+        <div key={caution.id}>
+          <b>{caution.title}:</b> {caution.lines.join(' ')}
+        </div>
+      ))}
+      <div>Data sheets, manuals, local rules and qualified people come first.</div>
+    </details>
   );
 }
 

@@ -1,33 +1,32 @@
-import { Alert, Box, Button, TextField, Typography } from '@mui/material';
+import { Alert, Box, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { client, type Problem, unwrap } from '../../../app/api/client';
 import type { Brief, LadderAnswer, Versioned } from '../../../app/api/types';
 import { date, number } from '../../../shared/format';
 import { isoDay } from '../briefForm';
-import type { RungsProps } from './Rungs';
+import { Rungs, type RungsProps } from './Rungs';
 
-/** The choice with its reason becomes the hardness of the brief. */
+const POINTS = 5;
+
+/** The samples with what was felt; choosing one makes it, with its reason and the day, the hardness of the brief. */
 export function Choice({
   projectId,
   ladder,
   answer,
   put,
-}: Omit<RungsProps, 'answer'> & { projectId: string; answer: LadderAnswer | undefined }) {
+}: Omit<RungsProps, 'answer' | 'onChoose'> & { projectId: string; answer: LadderAnswer }) {
   const queries = useQueryClient();
   const path = { params: { path: { id: projectId } } };
-  const rung = answer?.rungs.find((r) => r.materialId === ladder.chosenMaterialId);
-  const write = useMutation<Versioned<Brief>, Problem>({
-    mutationFn: async () => {
+  const write = useMutation<Versioned<Brief>, Problem, { shoreA: number; reason: string; on: string }>({
+    mutationFn: async ({ shoreA, reason, on }) => {
       const brief = await unwrap(client.GET('/api/projects/{id}/brief', path));
-      const today = isoDay(new Date());
-      put({ chosenOn: today });
       const hardness = {
         scale: 'a' as const,
-        value: rung!.shoreA,
-        tolerancePoints: 5,
+        value: shoreA,
+        tolerancePoints: brief.value.hardness?.tolerancePoints ?? POINTS,
         must: true,
-        reason: ladder.reason.trim(),
-        chosenOn: today,
+        reason: reason.trim() || null,
+        chosenOn: on,
       };
       return unwrap(
         client.PUT('/api/projects/{id}/brief', {
@@ -39,28 +38,35 @@ export function Choice({
     onSuccess: () =>
       void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'ladder' }),
   });
-  if (!rung) return null;
+  const chosen = answer.rungs.find((r) => r.materialId === ladder.chosenMaterialId);
+  const today = isoDay(new Date());
   return (
-    <Box sx={{ mt: 2, display: 'grid', gap: 1.5, maxWidth: 520 }}>
+    <Box sx={{ display: 'grid', gap: 1.5 }}>
       <TextField
-        label="Why this one"
+        label="Why the one you choose"
         defaultValue={ladder.reason}
         onChange={(event) => put({ reason: event.target.value })}
-        multiline
-        minRows={2}
+        onBlur={() =>
+          chosen &&
+          ladder.chosenOn &&
+          write.mutate({ shoreA: chosen.shoreA, reason: ladder.reason, on: ladder.chosenOn })
+        }
+        sx={{ maxWidth: 520 }}
         slotProps={{ htmlInput: { maxLength: 400 } }}
       />
-      <Button
-        variant="contained"
-        disabled={ladder.reason.trim().length < 2 || write.isPending}
-        onClick={() => write.mutate()}
-      >
-        Make {number(rung.shoreA)}A the brief’s hardness
-      </Button>
+      <Rungs
+        answer={answer}
+        ladder={ladder}
+        put={put}
+        onChoose={(rung) => {
+          put({ chosenMaterialId: rung.materialId, chosenOn: today });
+          write.mutate({ shoreA: rung.shoreA, reason: ladder.reason, on: today });
+        }}
+      />
       {write.error && <Alert severity="error">{write.error.message}</Alert>}
-      {ladder.chosenOn && (
-        <Typography color="textSecondary" role="note">
-          In the brief since {date(ladder.chosenOn)}.
+      {chosen && ladder.chosenOn && (
+        <Typography role="status">
+          {number(chosen.shoreA)}A is the brief’s hardness since {date(ladder.chosenOn)}.
         </Typography>
       )}
     </Box>

@@ -11,8 +11,7 @@ import { type StepApi, useStep } from '../../../shared/useStep';
 import { useWorking } from '../../../shared/useWorking';
 import { WorkingDrawer } from '../../../shared/WorkingDrawer';
 import { Choice } from './Choice';
-import { Rungs } from './Rungs';
-import { type Dimension, sections, whole } from './sections';
+import { blank, type Dimension, sections, whole } from './sections';
 
 const ladderApi = (id: string): StepApi<Ladder, Versioned<Ladder>> => {
   const path = { params: { path: { id } } };
@@ -66,15 +65,13 @@ function Form({ projectId, ladder, change }: { projectId: string; ladder: Ladder
     queries.setQueryData<Versioned<Ladder>>(['ladder', projectId], (was) => was && { ...was, value: next });
     change(next);
   };
-  const request = ladder.request ?? sections.cantilever.start;
-  const ask = (changed: Partial<LadderRequest>) => put({ request: { ...request, ...changed } as LadderRequest });
-  const ready = whole(request);
+  const { request } = ladder;
+  const ready = request !== null && whole(request);
   const answer = useQuery<LadderAnswer, Problem>({
     queryKey: ['rungs', request],
     enabled: ready,
-    queryFn: ({ signal }) => unwrap(client.POST('/api/calc/hardness-ladder', { body: request, signal })),
+    queryFn: ({ signal }) => unwrap(client.POST('/api/calc/hardness-ladder', { body: request!, signal })),
   });
-  const section = sections[request.section];
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '380px minmax(0,1fr)' }, gap: 5 }}>
       <section aria-labelledby="must-do">
@@ -84,9 +81,9 @@ function Form({ projectId, ladder, change }: { projectId: string; ladder: Ladder
         <ToggleButtonGroup
           exclusive
           size="small"
-          value={request.section}
+          value={request?.section ?? null}
           aria-label="Simplified section"
-          onChange={(_, to: LadderRequest['section'] | null) => to && put({ request: sections[to].start })}
+          onChange={(_, to: LadderRequest['section'] | null) => to && put({ request: blank(to) })}
         >
           {Object.entries(sections).map(([id, { name }]) => (
             <ToggleButton key={id} value={id}>
@@ -95,21 +92,9 @@ function Form({ projectId, ladder, change }: { projectId: string; ladder: Ladder
           ))}
         </ToggleButtonGroup>
         <Typography color="textSecondary" sx={{ my: 1 }}>
-          {section.says}
+          {request ? sections[request.section].says : 'Choose what comes nearest to what the part does.'}
         </Typography>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-          {section.asks.map(([name, label, unit]) => (
-            <NumberField
-              key={`${request.section}${name}`}
-              label={label}
-              unit={unit}
-              width="100%"
-              min={0}
-              value={request[name as Dimension] ?? null}
-              onChange={(value) => value !== null && ask({ [name]: value })}
-            />
-          ))}
-        </Box>
+        {request && <Asks request={request} onChange={(changed) => put({ request: changed })} />}
         {answer.error && (
           <Alert severity="error" sx={{ mt: 1.5 }}>
             {answer.error.message}
@@ -121,10 +106,32 @@ function Form({ projectId, ladder, change }: { projectId: string; ladder: Ladder
         <Typography variant="h2" id="samples" sx={{ mb: 1 }}>
           Samples to pour and feel
         </Typography>
-        {answer.data && <Rungs answer={answer.data} ladder={ladder} put={put} />}
-        <Choice projectId={projectId} ladder={ladder} answer={answer.data} put={put} />
+        {answer.data ? (
+          <Choice projectId={projectId} ladder={ladder} answer={answer.data} put={put} />
+        ) : (
+          <Typography color="textSecondary">They follow from what it must do.</Typography>
+        )}
       </section>
       <WorkingDrawer title="the hardness" lines={answer.data?.working} />
+    </Box>
+  );
+}
+
+function Asks({ request, onChange }: { request: LadderRequest; onChange: (request: LadderRequest) => void }) {
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+      {sections[request.section].asks.map(([name, label, unit]) => (
+        <NumberField
+          key={`${request.section}${name}`}
+          label={label}
+          unit={unit}
+          width="100%"
+          optional
+          min={0}
+          value={request[name as Dimension] ?? null}
+          onChange={(value) => onChange({ ...request, [name]: value })}
+        />
+      ))}
     </Box>
   );
 }

@@ -6,10 +6,11 @@ export interface RungsProps {
   answer: LadderAnswer;
   ladder: Ladder;
   put: (part: Partial<Ladder>) => void;
+  onChoose: (rung: LadderAnswer['rungs'][number]) => void;
 }
 
 /** The hardnesses to pour, with what was felt of each. */
-export function Rungs({ answer, ladder, put }: RungsProps) {
+export function Rungs({ answer, ladder, put, onChoose }: RungsProps) {
   const feel = (materialId: string, words: string) =>
     put({
       tried: [...ladder.tried.filter((t) => t.materialId !== materialId), ...(words ? [{ materialId, words }] : [])],
@@ -47,12 +48,8 @@ export function Rungs({ answer, ladder, put }: RungsProps) {
               sx={{ width: 230 }}
               slotProps={{ htmlInput: { maxLength: 400 } }}
             />
-            <Button
-              variant={chosen ? 'contained' : 'outlined'}
-              aria-pressed={chosen}
-              onClick={() => put({ chosenMaterialId: rung.materialId })}
-            >
-              {chosen ? 'Chosen' : 'Choose'}
+            <Button variant={chosen ? 'contained' : 'outlined'} aria-pressed={chosen} onClick={() => onChoose(rung)}>
+              {chosen ? 'In the brief' : `Choose ${number(rung.shoreA)}A`}
             </Button>
           </Box>
         );

@@ -7,10 +7,10 @@ interface Section {
   name: string;
   says: string;
   asks: readonly (readonly [Dimension, string, string])[];
-  start: LadderRequest;
 }
 
 const none = {
+  loadN: null,
   giveMm: null,
   lengthMm: null,
   widthMm: null,
@@ -20,7 +20,7 @@ const none = {
   postMm: null,
 };
 
-/** The simplified sections with what each asks and a case to start from. */
+/** The simplified sections with what each asks. */
 export const sections: Record<LadderRequest['section'], Section> = {
   cantilever: {
     name: 'A tab',
@@ -32,7 +32,6 @@ export const sections: Record<LadderRequest['section'], Section> = {
       ['widthMm', 'Width', 'mm'],
       ['thicknessMm', 'Thickness', 'mm'],
     ],
-    start: { ...none, section: 'cantilever', loadN: 0.4, giveMm: 2, lengthMm: 15, widthMm: 12, thicknessMm: 3 },
   },
   pad: {
     name: 'A pad',
@@ -43,7 +42,6 @@ export const sections: Record<LadderRequest['section'], Section> = {
       ['diameterMm', 'Diameter', 'mm'],
       ['heightMm', 'Height', 'mm'],
     ],
-    start: { ...none, section: 'pad', loadN: 400, giveMm: 1.5, diameterMm: 40, heightMm: 12 },
   },
   ring: {
     name: 'A ring',
@@ -55,9 +53,22 @@ export const sections: Record<LadderRequest['section'], Section> = {
       ['widthMm', 'Width of the ring', 'mm'],
       ['thicknessMm', 'Wall of the ring', 'mm'],
     ],
-    start: { ...none, section: 'ring', loadN: 25, postMm: 6, diameterMm: 5, widthMm: 4, thicknessMm: 2 },
+  },
+  seal: {
+    name: 'A seal',
+    says: 'A strip is squeezed shut between two faces by so much.',
+    asks: [
+      ['loadN', 'Closing force', 'N'],
+      ['giveMm', 'Squeezed by', 'mm'],
+      ['lengthMm', 'Length round', 'mm'],
+      ['widthMm', 'Width', 'mm'],
+      ['heightMm', 'Height', 'mm'],
+    ],
   },
 };
+
+/** A section nothing was said of yet. */
+export const blank = (section: LadderRequest['section']): LadderRequest => ({ ...none, section });
 
 /** Every dimension the section asks for is there. */
 export const whole = (request: LadderRequest): boolean =>

@@ -9,8 +9,9 @@ import { FormChoice } from '../../../shared/formFields';
 import { Findings } from '../../part/Findings';
 import { NamedChoice } from '../NamedChoice';
 import { PotLifeBar } from '../PotLifeBar';
+import { oddLoss } from '../../../shared/oddLoss';
 import { PlanNumber } from '../planForm';
-import { splitNames } from '../names';
+import { degasNames, splitNames } from '../names';
 import { FigureGrid, StationSheet, type StationProps } from '../station';
 import { BoxDrawing } from './BoxDrawing';
 
@@ -40,6 +41,13 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
             unset={`as proposed: ${silicone.why}`}
             sx={{ gridColumn: '1 / -1' }}
           />
+          <FormChoice<CastingPlan>
+            name="silicone.degas"
+            label="Its air"
+            options={Object.keys(degasNames)}
+            names={degasNames}
+            sx={{ gridColumn: '1 / -1' }}
+          />
           <PlanNumber name="pour.count" label="Patterns in a block" unit="" whole min={1} max={60} />
           <PlanNumber
             name="silicone.spacingMm"
@@ -59,7 +67,7 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
             max={150}
             hint={`empty: ${number(mold.wallMm)}; 20–30 is usual`}
           />
-          <PlanNumber name="silicone.lossPct" label="Left in the bucket" unit="%" min={0} max={90} />
+          <PlanNumber name="silicone.lossPct" label="Left in the bucket" unit="%" min={0} max={90} doubt={oddLoss} />
           {silicone.school === 'twoPour' && (
             <PlanNumber
               name="silicone.partingMm"
@@ -83,7 +91,14 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
           <PlanNumber name="silicone.steps.firstDegasMin" label="First degas" unit="min" min={0} max={1440} />
           <PlanNumber name="silicone.steps.pourMin" label="Pour" unit="min" min={0} max={1440} />
           <PlanNumber name="silicone.steps.secondDegasMin" label="Second degas" unit="min" min={0} max={1440} />
-          <PlanNumber name="silicone.cureC" label="Cures at" unit="°C" min={-20} max={250} />
+          <PlanNumber
+            name="silicone.cureC"
+            label="Cures at"
+            unit="°C"
+            min={-20}
+            max={250}
+            hint={`at most ${number(silicone.cure.limitC)}: ${silicone.cure.limitOf}`}
+          />
           <PlanNumber
             name="filling.moldPressureKpa"
             label="Cured under"
@@ -102,7 +117,7 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
     >
       <BoxDrawing projectId={projectId} mold={mold} shape={answer.shape} twoPour={silicone.school === 'twoPour'} />
       <Silicone silicone={silicone} />
-      <Findings findings={[...mold.messages, ...silicone.cure.messages]} />
+      <Findings findings={[...silicone.cure.refusals, ...mold.messages, ...silicone.cure.messages]} />
       {part?.hash && answer.shape && (
         <Suspense fallback={<Box sx={{ height: 460 }} />}>
           <AttitudePanel
@@ -169,7 +184,10 @@ function Silicone({ silicone: { mold, cure } }: Pick<Props, 'silicone'>) {
           line="siliconeVessel"
         />
         <Figure label="Block weighs" value={number(mold.blockKg, 2)} unit="kg" />
-        <Figure label="Cure" value={number(cure.hours, 2)} unit="h" line="hours" />
+        <Figure label="In the box until cured" value={number(cure.hours, 2)} unit="h" line="blockCure" />
+        {cure.warmUpH > 0 && (
+          <Figure label="of it to warm through" value={number(cure.warmUpH, 2)} unit="h" line="warmUp" />
+        )}
         <Figure label="Shrink that heat locks in" value={number(cure.heatShrinkPct, 2)} unit="%" line="heatShrink" />
         <Figure label="Rows of patterns" value={`${mold.layout.columns} × ${mold.layout.rows}`} />
       </FigureGrid>

@@ -1,11 +1,14 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
-import type { CastingPlan } from '../../../app/api/types';
+import type { CastingPlan, ThreePoint } from '../../../app/api/types';
 import { Figure } from '../../../shared/Figure';
-import { number } from '../../../shared/format';
+import { number, range } from '../../../shared/format';
 import { FormCheck, FormChoice } from '../../../shared/formFields';
 import { PlanNumber } from '../planForm';
 import { patternNames } from '../names';
 import { StationSheet, type StationProps } from '../station';
+
+const scales = (scale: ThreePoint) =>
+  typeof scale === 'number' ? scale.toFixed(4) : `${scale.low.toFixed(4)} to ${scale.high.toFixed(4)}`;
 
 /** The master: how much larger, how finished, and whether it would stop the silicone. */
 export default function PatternStation({ projectId, answer, plan }: StationProps) {
@@ -52,9 +55,18 @@ export default function PatternStation({ projectId, answer, plan }: StationProps
         )}
       </Alert>
       <Figure label="Make it larger by, for shrink" value={pattern.scale.toFixed(5)} unit="×" line="scale" large />
+      <Figure
+        label={`Over all, ${pattern.count === 1 ? 'the pattern' : `each of ${pattern.count} patterns`}`}
+        value={pattern.targetMm.map((mm) => mm.toFixed(2)).join(' × ')}
+        unit="mm"
+        large
+      />
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-        {number(pattern.shrinkPct[0]!, 2)} % for the silicone
-        {answer.silicone!.cure.heatShrinkPct > 0 && ', heat in it'}, {number(pattern.shrinkPct[1]!, 2)} % for the resin.
+        {pattern.shrinks
+          .filter(({ pct }) => pct !== 0)
+          .map(({ name, pct }) => `${name} ${range(pct, 2)} %`)
+          .join('; ')}
+        . As a range {scales(pattern.scaleRange)}; the first article settles it.
         {answer.shape && (
           <>
             {' '}
@@ -65,7 +77,7 @@ export default function PatternStation({ projectId, answer, plan }: StationProps
         )}
       </Typography>
       <Figure
-        label={`Show side, ${pattern.coats ? `${pattern.coats} coats of primer, each wet-sanded` : 'as it comes off the machine'}`}
+        label={`Show side${pattern.count > 1 ? ', each' : ''}, ${pattern.coats ? `${pattern.coats} coats of primer, each wet-sanded` : 'as it comes off the machine'}`}
         value={number(pattern.showH, 2)}
         unit="h"
         line="showH"
@@ -76,6 +88,14 @@ export default function PatternStation({ projectId, answer, plan }: StationProps
         unit="h"
         line="backH"
       />
+      {pattern.printH != null && (
+        <Figure
+          label={pattern.count === 1 ? 'On the printer' : `On the printer, all ${pattern.count}`}
+          value={number(pattern.printH, 2)}
+          unit="h"
+          line="patternPrintH"
+        />
+      )}
       <Figure label="Show side" value={number(pattern.showDm2, 3)} unit="dm²" />
       {pattern.holes.length > 0 && (
         <Typography variant="h2" sx={{ mt: 2 }}>

@@ -3,6 +3,7 @@ import { Controller, type Path, useFormContext, useWatch } from 'react-hook-form
 import type { CastingPlan, CastingPlanAnswer, PlanAnswer } from '../../../app/api/types';
 import { number } from '../../../shared/format';
 import type { NumberFieldProps } from '../../../shared/NumberField';
+import { oddLoss } from '../../../shared/oddLoss';
 import { PlanNumber, useRefused } from '../planForm';
 import { OwnRatio } from './OwnRatio';
 
@@ -61,7 +62,7 @@ export function PourForm({ answer, resins }: Props) {
           </Button>
         </Box>
       )}
-      {field('lossPct', 'Left in the pot', '%', { min: 0, max: 90 })}
+      {field('lossPct', 'Left in the pot', '%', { min: 0, max: 90, doubt: oddLoss })}
       <Controller
         control={control}
         name="pour.lossOfPoured"
