@@ -30,7 +30,10 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.emulateMedia({ colorScheme });
       await page.goto(path(await idOf(application, 'Gateway housing')), { waitUntil: 'networkidle' });
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      // What a screen is built of is the same by night: only its colours are looked at again.
+      const axe = new AxeBuilder({ page });
+      if (colorScheme === 'dark') axe.withRules(['color-contrast']);
+      const { violations } = await axe.analyze();
       expect(
         violations.map((v) => `${v.id} (${v.impact}): ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`),
       ).toEqual([]);

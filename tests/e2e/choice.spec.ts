@@ -9,7 +9,7 @@ test('the grommet ends in rubber by way of printed-mold trials', async ({ page, 
   const stretches = bridge.getByRole('listitem');
   await expect(stretches.first()).toContainText(/printed (inserts|mold)/);
   await expect(stretches.last()).toContainText('rubber');
-  await expect(page.getByRole('region', { name: 'The pick for all 18\u2009060' })).toContainText('Rubber');
+  await expect(page.getByRole('region', { name: 'The pick for all 18\u202f060' })).toContainText('Rubber');
 });
 
 test('the housing is printed, cast in silicone, then molded in aluminium, each with its date', async ({
@@ -69,13 +69,13 @@ test('a must that rules everything out gives the least bad and what to relax', a
 
 test('a what-if is said loudly and goes with one click', async ({ page, application }) => {
   await page.goto(
-    `${await routes(application, 'Vent disc', 40)}&route=print&working=${encodeURIComponent('Piece/Printer time')}`,
+    `${await routes(application, 'Vent disc', 40)}&route=print&working=${encodeURIComponent('Batch/Printer time of a platform')}`,
   );
   const price = page.getByRole('button', { name: 'Printed parts: working of the price each' });
   const before = await price.textContent();
   const working = page.getByRole('complementary', { name: 'Working' });
   await working.getByRole('button', { name: 'What if rate were otherwise' }).click();
-  await page.getByLabel(/^rate, /).fill('200');
+  await page.getByLabel('rate', { exact: true }).fill('200');
   await page.getByRole('button', { name: 'See', exact: true }).click();
   await expect(page.getByText(/Printer time: 200/)).toBeVisible();
   await expect(price).not.toHaveText(before!);
@@ -112,27 +112,34 @@ test('demand is moved on its time line by key, and a decision says what has chan
 test('a hardness found by trying becomes the brief’s', async ({ page, application }) => {
   const id = await newProject(application, 'By feel');
   await page.goto(`/projects/${id}/ladder`);
-  await expect(page.getByRole('button', { name: '78 Shore A' })).toBeVisible();
-  await page.getByLabel('Load').fill('0.2');
-  await expect(page.getByText('4.17 MPa').first()).toBeVisible();
+  await expect(page.getByText('They follow from what it must do.')).toBeVisible();
+  await page.getByRole('button', { name: 'A tab' }).click();
+  for (const [name, value] of [
+    ['Load', '0.2'],
+    ['Sags at most', '10'],
+    ['Length', '25'],
+    ['Width', '10'],
+    ['Thickness', '3.2'],
+  ])
+    await page.getByLabel(name!, { exact: true }).fill(value!);
+  await expect(page.getByText(/which is about/)).toBeVisible();
   await page.getByLabel('Felt at 60A').fill('sags a little, feels right');
-  await page.getByRole('listitem').filter({ hasText: '60A' }).getByRole('button', { name: 'Choose' }).click();
-  await page.getByLabel('Why this one').fill('Holds the tab, still folds by hand.');
+  await page.getByLabel('Why the one you choose').fill('Holds the tab, still folds by hand.');
+  await page.getByRole('button', { name: 'Choose 60A' }).click();
+  await expect(page.getByText(/60A is the brief’s hardness since/)).toBeVisible();
   await saved(page);
-  await page.getByRole('button', { name: 'Make 60A the brief’s hardness' }).click();
-  await expect(page.getByText(/In the brief since/)).toBeVisible();
   await page.getByRole('link', { name: 'Back to the brief' }).click();
   await expect(page.getByRole('textbox', { name: 'Hardness', exact: true })).toHaveValue('60');
   await expect(page.getByText(/Holds the tab, still folds by hand/)).toBeVisible();
 });
 
 test('a rate of the shop’s own is kept, seen beside what ships, and goes back', async ({ page }) => {
-  await page.goto('/library?find=against+a+hardened');
+  await page.goto('/library?find=Squaring+the+blocks');
   const row = page.getByRole('listitem').first();
   await row.getByRole('button', { name: /^Change/ }).click();
-  await row.getByLabel('Likely').fill('1.4');
+  await row.getByLabel('Likely').fill('12');
   await row.getByRole('button', { name: 'Keep as the shop’s' }).click();
-  await expect(row).toContainText('Shipped: likely 1.3');
+  await expect(row).toContainText('Shipped: likely 10');
   await row.getByRole('button', { name: 'Back to shipped' }).click();
   await expect(row).not.toContainText('Shipped:');
   await page.goto('/library?shelf=materials&find=POM');
@@ -142,7 +149,7 @@ test('a rate of the shop’s own is kept, seen beside what ships, and goes back'
 test('the memo stands on one page and two quantities side by side', async ({ page, application }) => {
   await page.goto(`${await routes(application, 'Gateway housing', 43)}&with=4000`);
   await expect(
-    page.getByRole('region', { name: /^Side by side/ }).getByRole('columnheader', { name: 'each, 4 000' }),
+    page.getByRole('region', { name: /^Side by side/ }).getByRole('columnheader', { name: /^each of 4\s000/ }),
   ).toBeVisible();
   const drawing = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save the bridge drawing as PNG' }).click();

@@ -58,7 +58,7 @@ test('turned by keyboard, the part wants other risers; the drawing is saved as S
 test('a pot is not planned beyond its plate, and what to change is said', async ({ page, application }) => {
   await page.goto(`/projects/${await idOf(application, 'Scale foot')}/brief`);
   await page.getByRole('button', { name: 'Say what is in house' }).click();
-  await page.getByLabel('Pot rated to').fill('300');
+  await page.getByLabel('Pot plate, gauge').fill('300');
   await saved(page);
   await page.goto(await planOf(application, 'Scale foot', 'cure'));
   await expect(page.getByRole('alert').filter({ hasText: 'Not planned' })).toContainText(

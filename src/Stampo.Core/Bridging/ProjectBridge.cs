@@ -11,7 +11,7 @@ public static class ProjectBridge
 {
     private const double CalendarPerWorkingDay = 7 / 5.0;
 
-    /// <summary>Rows and routes a bridge takes; more deliveries are joined, routes keep their most useful ways of tooling.</summary>
+    /// <summary>Rows and routes a bridge takes; more deliveries are joined, and every route keeps its first ways of tooling before any its last.</summary>
     private const int MostRows = 240, MostRoutes = 50;
 
     private const char WayMark = '/';
@@ -28,10 +28,14 @@ public static class ProjectBridge
             throw new RefusalException("bridge.no-demand", "The brief has no demand rows yet; give what is needed by when.", "brief/demand");
         var rows = Joined(inputs.Deliveries);
         var risk = inputs.Brief.ChangeRisk;
-        var quantities = rows.Select(r => (double)r.Quantity).Append(Math.Max(1, inputs.Brief.TotalQuantity)).ToList();
+        // A route is tooled for one row of the brief, for one delivery, or for all.
+        List<double> quantities = [.. inputs.Brief.Demand.Concat(rows).Select(r => (double)r.Quantity).Append(inputs.Brief.TotalQuantity).Select(q => Math.Max(1, q)).Distinct()];
         return new BridgeRequest(
             [.. rows.Select(r => new BridgeRow(r.NeededBy, r.Quantity, [r.Purpose.Said()]))],
-            [.. comparison.Candidates.Where(c => c.Competes).SelectMany(c => RoutesOf(c, rows, quantities, inputs)).Take(MostRoutes)],
+            [
+                .. comparison.Candidates.Where(c => c.Competes).SelectMany(c => RoutesOf(c, rows, quantities, inputs).Select((way, rank) => (way, rank)))
+                    .OrderBy(r => r.rank).Take(MostRoutes).Select(r => r.way),
+            ],
             risk?.ChancePerMonth ?? 0, ChangeUntil: rows.Find(r => r.Purpose == Purpose.Sale)?.NeededBy);
     }
 
@@ -40,8 +44,7 @@ public static class ProjectBridge
         List<int> eligible = [.. Enumerable.Range(0, rows.Count).Where(i => candidate.Material.Serves(rows[i].Purpose))];
         if (eligible.Count == 0)
             return [];
-        return new[] { quantities.Min(), quantities.Max(), inputs.Brief.TotalQuantity }.Select(q => candidate.BestWay(Math.Max(1, q))).Distinct()
-            .Select(way => RouteOf(candidate, way, eligible, inputs));
+        return quantities.Select(candidate.BestWay).Distinct().Select(way => RouteOf(candidate, way, eligible, inputs));
     }
 
     private static BridgeRoute RouteOf(CandidateRoute candidate, Way way, List<int> eligible, JobInputs inputs)

@@ -21,7 +21,8 @@ public static class Picking
         var (first, second) = Lead(contenders, weights);
         if (first is null)
             return new Pick(quantity, null, null, false, ["Every route misses a must. Below, the least bad and what to relax."], [], LeastBadOf(comparison, quantity));
-        List<string> sentences = [Said(first, quantity), .. OfBridge(comparison), .. second is null ? [] : (string[])[Second(first, second)], .. Cheaper(contenders, first), .. ByQuantity(comparison, first, quantity), .. ByDate(contenders, first), .. ByMust(comparison.Inputs, routes, first, weights)];
+        string[] inTurn = [.. InTurn(comparison, first)];
+        List<string> sentences = [.. inTurn, Said(first, quantity, alone: inTurn.Length > 0), .. second is null ? [] : (string[])[Second(first, second)], .. Cheaper(contenders, first), .. ByQuantity(comparison, first, quantity), .. ByDate(contenders, first), .. ByMust(comparison.Inputs, routes, first, weights)];
         return new Pick(quantity, first.RouteId, second?.RouteId, first.DaysLate == 0, sentences, Ordered(contenders, weights), []);
     }
 
@@ -78,34 +79,33 @@ public static class Picking
     /// <summary>0 for the best of the front on one aim, 1 for the worst.</summary>
     private static double Place(double value, List<double> front) => front.Max() > front.Min() ? (value - front.Min()) / (front.Max() - front.Min()) : 0;
 
-    private static string Said(Contender first, double quantity) => first.DaysLate == 0
-        ? $"{first.Name}: the lowest middle total for all {Text.Number(quantity, 9)} that meets every must and date, {Text.Number(first.Cost, 3)} €."
-        : $"No single route meets every date. {first.Name} comes nearest, {Text.Count(first.DaysLate, "working day")} late at the tightest row; the bridge serves early rows another way.";
+    private static string Said(Contender first, double quantity, bool alone) => first.DaysLate == 0
+        ? $"{(alone ? $"Of single routes, {first.Name} has" : $"{first.Name}:")} the lowest middle total for all {Text.Number(quantity, 9)} that meets every must and date, {Text.Euros(first.Cost)}."
+        : $"No single route meets every date. {first.Name} comes nearest, {Text.Count(first.DaysLate, "working day")} late at the tightest row.";
 
     private static string Second(Contender first, Contender second) => second.DaysLate > first.DaysLate
-        ? $"Runner-up: {second.Name}, {Text.Number(second.Cost, 3)} € but {Text.Count(second.DaysLate, "working day")} late."
-        : $"Runner-up: {second.Name}, {Text.Number(Math.Abs(second.Cost - first.Cost), 3)} € {(second.Cost >= first.Cost ? "more" : "less")}.";
+        ? $"Runner-up: {second.Name}, {Text.Euros(second.Cost)} but {Text.Count(second.DaysLate, "working day")} late."
+        : $"Runner-up: {second.Name}, {Text.Euros(Math.Abs(second.Cost - first.Cost))} {(second.Cost >= first.Cost ? "more" : "less")}.";
 
     /// <summary>What a few days would save.</summary>
     private static IEnumerable<string> Cheaper(List<Contender> contenders, Contender first)
     {
         if (contenders.Where(c => c.DaysLate > first.DaysLate && c.Cost < first.Cost).MinBy(c => c.Cost) is { } late)
-            yield return $"{late.Name} would cost {Text.Number(first.Cost - late.Cost, 3)} € less if {Text.Count(late.DaysLate, "working day")} were found at the tightest row.";
+            yield return $"{late.Name} would cost {Text.Euros(first.Cost - late.Cost)} less if {Text.Count(late.DaysLate, "working day")} were found at the tightest row.";
     }
 
-    /// <summary>Several routes in turn, where that costs less than one.</summary>
-    private static IEnumerable<string> OfBridge(RouteComparison comparison)
+    /// <summary>Several routes in turn, where that costs less than one throughout or only that is in time: then it is what is picked.</summary>
+    private static IEnumerable<string> InTurn(RouteComparison comparison, Contender first)
     {
         if (comparison.Inputs.Deliveries.Count < 2)
             return [];
         try
         {
             var bridge = ProjectBridge.Of(comparison);
-            if (bridge.Stretches.Count < 2)
+            if (bridge.Stretches.Count < 2 || (first.DaysLate == 0 && bridge.Total >= first.Cost))
                 return [];
             var chain = string.Join(", then ", bridge.Stretches.Select(s => NameOf(comparison, ProjectBridge.RouteIdOf(s.RouteId))));
-            var saves = bridge.BestSingle is { } single ? $"{Text.Number(single.Total - bridge.Total, 3)} € less than one route throughout" : "no single route does";
-            return [$"A bridge serves every row in time for {Text.Number(bridge.Total, 3)} €, expected changes of design included; {saves}: {chain}."];
+            return [$"{chain}: every row in time for {Text.Euros(bridge.Total)}, expected changes of design included."];
         }
         catch (RefusalException)
         {

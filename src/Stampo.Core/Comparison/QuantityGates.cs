@@ -21,7 +21,7 @@ internal static class QuantityGates
         if (inputs.Brief.ToolingBudget is { } budget)
             yield return Money(way, sets, budget);
         if (inputs.Brief.PiecePrice is { } price && unit.P50 > price)
-            yield return new Gate(Verdict.AtRisk, "Piece price", $"{Text.Number(unit.P50, 3)} € each, {Text.Number(price)} € is aimed at.", "More at once, or a route with more tool and less labour.");
+            yield return new Gate(Verdict.AtRisk, "Piece price", $"{Text.Euros(unit.P50)} each, {Text.Number(price)} € is aimed at.", "More at once, or a route with more tool and less labour.");
         if (inputs.Brief.FixedDate is { } fixedDate && dates.LastPart > fixedDate)
             yield return new Gate(Verdict.AtRisk, "Fixed date", $"The last of {Text.Number(quantity, 9)} comes {dates.LastPart:d MMM yyyy}; {fixedDate:d MMM yyyy} can't move.", "A quicker route, more cavities, or a second tool.");
         if (FirstLateRow(inputs, way.Estimate, quantity) is { } late)
@@ -33,10 +33,10 @@ internal static class QuantityGates
     private static Gate Money(Way way, double sets, double budget)
     {
         var needed = way.Likely.OneOff + sets * way.Likely.Tool;
-        var said = $"{Text.Number(needed, 3)} € of {Text.Number(budget)} €";
+        var said = $"{Text.Euros(needed)} of {Text.Number(budget)} €";
         return needed <= budget
             ? new Gate(Verdict.Fits, "Tooling budget", $"{said}.")
-            : new Gate(Verdict.AtRisk, "Tooling budget", $"{said}: over by {Text.Number(needed - budget, 3)} €.", $"Raise the tooling budget to {Text.Number(needed, 3)} €, or make fewer this way.");
+            : new Gate(Verdict.AtRisk, "Tooling budget", $"{said}: over by {Text.Euros(needed - budget)}.", $"Raise the tooling budget to {Text.Euros(needed)}, or make fewer this way.");
     }
 
     /// <summary>The first row, in order of dates, that the marked quantity reaches into and that would be late.</summary>

@@ -13,6 +13,7 @@ internal static class Gates
 
     /// <summary>This much of the surface without its draft is edges and lettering.</summary>
     private const double TolerableShare = 0.03;
+    private const double LockingShare = 1 / 3d;
 
     /// <summary>Thinnest wall against what fills: below <paramref name="atRiskMm"/> is out, below <paramref name="usualMm"/> at risk.</summary>
     public static Gate ThinnestWall(Job job, double usualMm, double atRiskMm)
@@ -77,6 +78,15 @@ internal static class Gates
         return share <= TolerableShare
             ? gate with { Reason = $"All but {Text.Number(100 * share, 2)} % of the surface has {Text.Number(neededDeg)}° or more." }
             : gate with { Verdict = Verdict.AtRisk, Reason = $"{Text.Number(100 * share, 2)} % of the surface has less than {Text.Number(neededDeg)}°: it drags and scuffs as the tool opens.", Remedy = $"Lean the walls {Text.Number(neededDeg)}° along the pull." };
+    }
+
+    /// <summary>Draft where no press pushes the part out: a rigid part with much of its surface upright stays in its rigid mold.</summary>
+    public static Gate DraftWithoutEjection(Job job, double neededDeg)
+    {
+        var gate = Draft(job, neededDeg);
+        return gate.Verdict == Verdict.AtRisk && job.Part.Measured!.NoDraftShares.Below(neededDeg) is > LockingShare and var share
+            ? gate with { Verdict = Verdict.Out, Reason = $"{Text.Number(100 * share, 2)} % of the surface has less than {Text.Number(neededDeg)}°, and nothing pushes a rigid part out of rigid halves." }
+            : gate;
     }
 
     /// <summary>Undercuts in a tool that doesn't stretch; a flexible part may stretch instead.</summary>

@@ -5,8 +5,8 @@ namespace Stampo.Core.Working;
 /// <summary>Numbers as a person writes them: never more digits than carry meaning, no locale.</summary>
 public static class Text
 {
-    /// <summary>Thousands apart by a thin space, which no country takes for a decimal sign.</summary>
-    private static readonly NumberFormatInfo Format = new() { NumberGroupSeparator = "\u2009" };
+    /// <summary>Thousands apart by a thin space, which no country takes for a decimal sign and no line breaks at.</summary>
+    private static readonly NumberFormatInfo Format = new() { NumberGroupSeparator = "\u202F" };
 
     public static string Number(double value, int digits = 4)
     {
@@ -19,6 +19,10 @@ public static class Text
         return Math.Round(value, decimals).ToString(decimals == 0 ? "#,0" : "#,0." + new string('#', decimals),
             Format);
     }
+
+    /// <summary>An estimate of money: three digits mean something, as on every page.</summary>
+    public static string Euros(double value) =>
+        value == 0 ? "0\u00A0€" : $"{Number(double.Parse(value.ToString("G3", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture), 3)}\u00A0€";
 
     public static string Count(int count, string singular, string? plural = null) =>
         $"{Number(count, 12)} {(count == 1 ? singular : plural ?? singular + "s")}";

@@ -37,7 +37,7 @@ public sealed class Memos(ProjectStore projects, Comparisons comparisons, Decisi
             [.. standing.WhatIf.Inputs.Select(i => $"{inputs.Rates.Find(i.Key)?.Name ?? i.Key} held at {i.At}")], Cautions.Deference);
     }
 
-    private static MemoRow Row(Lane l) => new(l.Route.Tag, l.Route.Name, l.Verdict, l.Material.Name, $"{Text.Number(l.Unit.P50, 3)} ({Text.Number(l.Unit.P10, 2)}–{Text.Number(l.Unit.P90, 2)}) €", $"{Text.Number(l.FirstTooling.P50, 3)} €", $"{l.LastPart:d MMM yyyy}",
+    private static MemoRow Row(Lane l) => new(l.Route.Tag, l.Route.Name, l.Verdict, l.Material.Name, $"{Text.Number(l.Unit.P50, 3)} ({Text.Number(l.Unit.P10, 2)}–{Text.Number(l.Unit.P90, 2)}) €", $"{Text.Euros(l.FirstTooling.P50)}", $"{l.LastPart:d MMM yyyy}",
         l.Likeness is { } likeness ? $"{100 * likeness.Share:0} %{(likeness.Weakest is { } weakest ? $", {weakest.Name}" : "")}" : "", l.Gates.FirstOrDefault(g => g.Verdict == l.Verdict && g.Verdict != Verdict.Fits)?.Reason ?? l.GivesUp);
 
     private static IEnumerable<string> Asked(Core.Briefs.Brief brief)
@@ -64,8 +64,8 @@ public sealed class Memos(ProjectStore projects, Comparisons comparisons, Decisi
             var bridge = ProjectBridge.Of(comparison);
             return
             [
-                .. bridge.Stretches.Select(s => $"{NameOf(comparison, s.RouteId)}: order by {s.OrderBy:d MMM yyyy}, {Text.Number(s.Quantity, 9)} parts from {s.From:d MMM yyyy}{(s.Until > s.From ? $" to {s.Until:d MMM yyyy}" : "")}, {Text.Number(s.Cost.Total, 3)} €"),
-                $"In all {Text.Number(bridge.Total, 3)} €{(bridge.BestSingle is { } single ? $"; {NameOf(comparison, single.RouteId)} alone {Text.Number(single.Total, 3)} €" : "; no single route serves every row")}.",
+                .. bridge.Stretches.Select(s => $"{NameOf(comparison, s.RouteId)}: order by {s.OrderBy:d MMM yyyy}, {Text.Number(s.Quantity, 9)} parts from {s.From:d MMM yyyy}{(s.Until > s.From ? $" to {s.Until:d MMM yyyy}" : "")}, {Text.Euros(s.Cost.Total)}"),
+                $"In all {Text.Euros(bridge.Total)}{(bridge.BestSingle is { } single ? $"; {NameOf(comparison, single.RouteId)} alone {Text.Euros(single.Total)}" : "; no single route serves every row")}.",
             ];
         }
         catch (RefusalException refusal)

@@ -87,6 +87,10 @@ public class PickTests
         Assert.All(bridge.Stretches, s => Assert.True(Monday <= s.OrderBy && s.OrderBy <= s.From && s.From <= s.Until));
         Assert.Equal(3_643, bridge.Stretches.Sum(s => s.Quantity));
         Assert.True(bridge.BestSingle is null || bridge.Total <= bridge.BestSingle.Total);
+        var comparison = Compare(brief);
+        var ways = ProjectBridge.RequestOf(comparison).Routes.Select(r => r.Id).ToHashSet();
+        var silicone = comparison.Candidates.Single(c => c.Route.Card.Id == "cast-silicone");
+        Assert.All(brief.Demand, row => Assert.Contains($"cast-silicone/{silicone.BestWay(row.Quantity).Estimate.Cavities}", ways));
     }
 
     [Fact]

@@ -49,7 +49,7 @@ public class ThreePointTests
     [Theory]
     [InlineData(182.8224, "182.8")]
     [InlineData(0.00001234, "0.00001234")]
-    [InlineData(1234567.4, "1\u2009234\u2009567")]
+    [InlineData(1234567.4, "1\u202F234\u202F567")]
     [InlineData(0, "0")]
     [InlineData(-2.5, "-2.5")]
     public void Numbers_read_as_a_person_writes_them(double value, string text) => Assert.Equal(text, Text.Number(value));

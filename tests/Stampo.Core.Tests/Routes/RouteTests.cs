@@ -55,6 +55,20 @@ public class RouteTests
         Assert.Equal("inject-steel-hard", Compare(Housing, Rigid with { Demand = [new DemandRow(Monday.AddDays(900), 2_000_000, Purpose.Sale)] }).At(2_000_000).Lanes[0].Route.Id);
     }
 
+    [Theory]
+    [InlineData(0.02, Verdict.Fits)]
+    [InlineData(0.2, Verdict.AtRisk)]
+    [InlineData(0.5, Verdict.Out)]
+    public void A_rigid_part_with_much_of_it_upright_stays_in_a_printed_mold_though_a_press_would_push_it_out(double upright, Verdict printed)
+    {
+        var part = Housing with { Measured = new MeasuredShape(1.6, 2.2, 4, Undercut.None, 0, null, new DraftShares(upright, upright, upright, upright, upright), 90, 1, 0) };
+        Verdict Draft(string route) => Lane(part, Rigid, route).Gates.Single(g => g.Name == "Draft").Verdict;
+        Assert.Equal(printed, Draft("cast-printed"));
+        Assert.Equal(printed == Verdict.Out ? Verdict.AtRisk : printed, Draft("inject-aluminium"));
+        var soft = new Brief { Demand = Rigid.Demand, Family = MaterialFamily.FlexibleElastomer, Hardness = new HardnessTarget(ShoreScale.A, 60, 8, Must: true) };
+        Assert.Equal(Verdict.Fits, Lane(part, soft, "cast-printed").Gates.Single(g => g.Name == "Draft").Verdict);
+    }
+
     [Fact]
     public void Every_route_at_every_quantity_is_finite_positive_and_never_falls_per_number_of_sets() =>
         Gen.Select(AnyPart, Gen.Int[1, 10_000_000]).Sample((part, quantity) =>

@@ -73,7 +73,7 @@ public class NumberTextTests
     [Fact]
     public void A_field_asks_between_two_readings_unless_only_one_can_be_meant()
     {
-        Assert.Equal(["8", "8\u2009000"], QuantityText.Read(new QuantityRequest("8,000", "", Whole: true)).Readings.Select(r => r.Says));
+        Assert.Equal(["8", "8\u202F000"], QuantityText.Read(new QuantityRequest("8,000", "", Whole: true)).Readings.Select(r => r.Says));
         Assert.Equal([1234.0], QuantityText.Read(new QuantityRequest("1.234", "", Whole: true)).Readings.Select(r => r.Value));
         Assert.Equal([12.125], QuantityText.Read(new QuantityRequest("12.125", "mm", Most: 500)).Readings.Select(r => r.Value));
         Assert.Equal(2, QuantityText.Read(new QuantityRequest("3,250 mm", "mm")).Readings.Count);

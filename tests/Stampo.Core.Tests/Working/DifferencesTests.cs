@@ -15,7 +15,7 @@ public class DifferencesTests
     [InlineData("""{"a":null}""", """{"a":{"b":2}}""", "a.b", null, "2")]
     [InlineData("""{"a":[{"b":1}]}""", """{"a":[{"b":1},{"b":7}]}""", "a[2].b", null, "7")]
     [InlineData("""{"a":["x"]}""", """{"a":["x","y"]}""", "a", "x", "x, y")]
-    [InlineData("""{"a":1500}""", """{"a":true}""", "a", "1\u2009500", "true")]
+    [InlineData("""{"a":1500}""", """{"a":true}""", "a", "1\u202F500", "true")]
     public void Each_leaf_says_where_then_and_now(string then, string now, string where, string? before, string? after) =>
         Assert.Equal([new Difference(where, before, after)], Between(then, now));
 }

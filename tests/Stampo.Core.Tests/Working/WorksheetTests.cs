@@ -53,6 +53,6 @@ public class WorksheetTests
     [Theory]
     [InlineData(0, "no edges", "0 edges")]
     [InlineData(1, "", "1 edge")]
-    [InlineData(1234, "", "1\u2009234 edges")]
+    [InlineData(1234, "", "1\u202F234 edges")]
     public void Counts_agree_with_their_noun(int count, string _, string text) => Assert.Equal(text, Text.Count(count, "edge"));
 }

@@ -58,7 +58,7 @@ export function NumberField({
 }: NumberFieldProps) {
   const id = useId();
   // At rest a count stands in groups of three, as it was understood; while it is typed, as it is typed.
-  const bare = (v: number | null) => (v === null ? '' : whole ? String(v) : number(v, 6).replaceAll('\u2009', ''));
+  const bare = (v: number | null) => (v === null ? '' : whole ? String(v) : number(v, 6).replaceAll('\u202f', ''));
   const shown = (v: number | null) => (v !== null && whole ? count(v) : bare(v));
   const [text, setText] = useState(shown(value));
   const [error, setError] = useState<string | null>(null);

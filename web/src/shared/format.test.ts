@@ -4,12 +4,12 @@ import { box, count, date, number, range, word } from './format';
 test.each([
   [48.888, 4, '48.89'],
   [48.888, 2, '49'],
-  [1739.6, 3, '1\u2009740'],
+  [1739.6, 3, '1\u202f740'],
   [0.104517, 3, '0.105'],
   [2.2, 6, '2.2'],
   [0, 3, '0'],
   [-12.345, 3, '-12.3'],
-  [123456.7, 15, '123\u2009456.7'],
+  [123456.7, 15, '123\u202f456.7'],
 ])('%d with %d digits is %s', (value, digits, text) => expect(number(value, digits)).toBe(text));
 
 test('what is no number is a dash', () => {
@@ -17,7 +17,7 @@ test('what is no number is a dash', () => {
   expect(number(Infinity)).toBe('–');
 });
 
-test('counts are never rounded', () => expect(count(12_345_678)).toBe('12\u2009345\u2009678'));
+test('counts are never rounded', () => expect(count(12_345_678)).toBe('12\u202f345\u202f678'));
 
 test('a range shows its three points, a certain number itself', () => {
   expect(range({ low: 12, likely: 25, high: 50 })).toBe('12 / 25 / 50');

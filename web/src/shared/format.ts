@@ -7,14 +7,17 @@ const formatters = Array.from(
 );
 const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 
-/** A number with as many digits as mean something; thousands apart by a thin space. */
+/** A number with as many digits as mean something; thousands apart by a thin space no line breaks at. */
 export function number(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return '–';
   if (value === 0) return '0';
   const magnitude = Math.floor(Math.log10(Math.abs(value)));
   const decimals = Math.min(6, Math.max(0, digits - 1 - magnitude));
-  return formatters[decimals]!.format(Number(value.toPrecision(Math.min(digits, 15)))).replaceAll(',', '\u2009');
+  return formatters[decimals]!.format(Number(value.toPrecision(Math.min(digits, 15)))).replaceAll(',', '\u202f');
 }
+
+/** A number stays beside what it counts: "1.1 mm" and "43 parts" don't break across lines. */
+export const unbroken = (sentence: string): string => sentence.replace(/(\d|±) (?=\S)/g, '$1\u00a0');
 
 /** A count is never rounded. */
 export const count = (value: number): string => number(value, 15);

@@ -16,7 +16,7 @@ public sealed class CastPrintedRoute : IRoute
     {
         yield return Gates.Prints(job, "Fits the mold printer", "mold half", [.. PrintCost.SidesMm(job).OrderDescending().Select((side, i) => (side + 2 * PrintedMoldSolid.WallMm) / (i == 2 ? 2 : 1))]);
         yield return Gates.ThinnestWall(job, 1.2, 1.0);
-        yield return Gates.Draft(job, 1);
+        yield return Gates.DraftWithoutEjection(job, 1);
         yield return Gates.UndercutInRigidTool(job, "each undercut becomes a loose piece of the mold");
         yield return Gates.Inserts(job, molded: true, "");
         if (job.Brief.ShowSide == Briefs.Finish.Gloss)

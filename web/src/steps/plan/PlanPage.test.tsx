@@ -87,7 +87,7 @@ describe('the work', () => {
     const list = within(await screen.findByRole('region', { name: 'Operations' }));
     expect(list.getByText('Each shot')).toBeTruthy();
     const [, weigh, , pour] = list.getAllByRole('listitem');
-    expect(weigh!.textContent).toMatch(/base2\u2009807g.*280\.7/);
+    expect(weigh!.textContent).toMatch(/base2\u202f807g.*280\.7/);
     expect(pour!.textContent).toContain('ends within 4.6 min of mixing');
     expect(pour!.textContent).toContain('risers show resin');
     expect(list.getAllByRole('listitem')[0]!.textContent).toContain('△ Resin printing');

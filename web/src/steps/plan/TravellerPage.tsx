@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Traveller } from '../../app/api/types';
-import { date } from '../../shared/format';
+import { date, unbroken } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
+import { stackingTable } from '../../shared/stackingTable';
 import { minutes } from './moments';
 
 /** The sheet that goes with the work, to print: operations, weights, ticks, a box for every shot, cautions. */
@@ -39,7 +40,7 @@ export function TravellerPage() {
       </Typography>
       {sheet.facts.map((fact) => (
         <Typography key={fact} variant="body2">
-          {fact}
+          {unbroken(fact)}
         </Typography>
       ))}
       <Rows sheet={sheet} />
@@ -85,72 +86,55 @@ export function TravellerPage() {
 
 function Rows({ sheet }: { sheet: Traveller }) {
   return (
-    <Box sx={{ overflowX: 'auto' }}>
-      <Box
-        component="table"
-        sx={{
-          width: '100%',
-          minWidth: 640,
-          mt: 1,
-          borderCollapse: 'collapse',
-          '& td, & th': {
-            borderBottom: 1,
-            borderColor: 'divider',
-            py: 0.4,
-            pr: 1,
-            verticalAlign: 'top',
-            textAlign: 'left',
-          },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">#</th>
-            <th scope="col">First</th>
-            <th scope="col">Operation</th>
-            <th scope="col">Weigh</th>
-            <th scope="col">Hands / alone</th>
-            <th scope="col">Tick</th>
-          </tr>
-        </thead>
-        <tbody>
-          {sheet.rows.map((row) => (
-            <tr key={row.number}>
-              <td>{row.number}</td>
-              <Box component="td" sx={{ whiteSpace: 'nowrap' }}>
-                {row.when}
-              </Box>
-              <td>
-                <b>{row.operation}</b>
-                {row.detail && <div>{row.detail}</div>}
-                {row.relations && <div>◷ {row.relations}</div>}
-                {row.cautions && <div>△ {row.cautions}</div>}
-              </td>
-              <td>
-                {row.weigh.split('; ').map((line) => (
+    <Box component="table" sx={{ ...stackingTable, mt: 1 }}>
+      <thead>
+        <tr>
+          <th scope="col">#</th>
+          <th scope="col">First</th>
+          <th scope="col">Operation</th>
+          <th scope="col">Weigh</th>
+          <th scope="col">Hands / alone</th>
+          <th scope="col">Tick</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sheet.rows.map((row) => (
+          <tr key={row.number}>
+            <td data-of="#">{row.number}</td>
+            <td data-of="">{row.when}</td>
+            <td>
+              <b>{row.operation}</b>
+              {row.detail && <div>{unbroken(row.detail)}</div>}
+              {row.relations && <div>◷ {unbroken(row.relations)}</div>}
+              {row.cautions && <div>△ {row.cautions}</div>}
+            </td>
+            <td>
+              {row.weigh
+                .split('; ')
+                .filter(Boolean)
+                .map((line) => (
                   <Typography key={line} variant="mono" component="div" sx={{ fontWeight: 650, whiteSpace: 'nowrap' }}>
                     {line}
                   </Typography>
                 ))}
-              </td>
-              <Box component="td" sx={{ whiteSpace: 'nowrap' }}>
-                {[row.handsMin > 0 && minutes(row.handsMin), row.waitMin > 0 && minutes(row.waitMin)]
-                  .filter(Boolean)
-                  .join(' / ')}
-                {row.needs && row.needs !== 'hands' && <div>{row.needs}</div>}
-              </Box>
-              <td>
-                {row.checks
-                  .split('; ')
-                  .filter(Boolean)
-                  .map((check) => (
-                    <div key={check}>☐ {check}</div>
-                  ))}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+            </td>
+            <td data-of="hands / alone">
+              {[row.handsMin > 0 && minutes(row.handsMin), row.waitMin > 0 && minutes(row.waitMin)]
+                .filter(Boolean)
+                .join(' / ')}
+              {row.needs && row.needs !== 'hands' && <div>{row.needs}</div>}
+            </td>
+            <td>
+              {row.checks
+                .split('; ')
+                .filter(Boolean)
+                .map((check) => (
+                  <div key={check}>☐ {check}</div>
+                ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
     </Box>
   );
 }

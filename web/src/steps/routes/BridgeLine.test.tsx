@@ -48,8 +48,8 @@ test('each stretch says what to order by when, for how many', async () => {
   expect(second!.textContent).toContain('urethane cast, 4 cavities');
   expect(second!.textContent).toContain('400 from 1 Mar 2030 to 1 Mar 2031');
   const whole = screen.getByRole('region').textContent!;
-  expect(whole).toContain('1\u2009000 € in all, of it 80 € for expected changes of the design');
-  expect(whole).toContain('Urethane cast alone: 1\u2009500 €.');
+  expect(whole).toContain('1\u202f000 € in all, of it 80 € for expected changes of the design');
+  expect(whole).toContain('Urethane cast alone: 1\u202f500 €.');
   expect(whole).toContain('would come too late for the first row');
   expect(whole).toContain('until 20 Jan 2030');
   expect(screen.getByRole('img').getAttribute('aria-label')).toContain('Printed parts: order by 2 Jan 2030');

@@ -10,6 +10,7 @@ import { count, number } from '../../shared/format';
 import { useAddress } from '../../shared/useAddress';
 import { DecisionLog } from './DecisionLog';
 import { PickPanel } from './PickPanel';
+import { reasonField } from './reasonField';
 
 const schema = z.object({
   reason: z.string().trim().min(2, 'Why this one? Somebody will read it in a year.').max(2000),
@@ -157,6 +158,7 @@ const Fields = memo(function Fields({ register, errors }: FieldsProps) {
   return (
     <>
       <TextField
+        id={reasonField}
         label="Reason"
         multiline
         minRows={2}

@@ -61,7 +61,7 @@ test('the open lane tells its properties, what drags likeness down, and its tool
   expect(text).toContain('tear strength not known, 10 kN/m asked');
   expect(text).toContain('notched impact drags it down: 5 kJ/m² for 10 kJ/m²');
   expect(text).toContain(
-    '10 / 20 / 40 shots · under 500 cycles · ± 0.2 mm · runs of 1\u2009200, 2.5 a year · loaded by machine',
+    '10 / 20 / 40 shots · under 500 cycles · ± 0.2 mm · runs of 1\u202f200, 2.5 a year · loaded by machine',
   );
   expect(text).toContain('ABS, 4 cavities');
 });

@@ -1,9 +1,10 @@
-import { Box } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { memo, useDeferredValue, useMemo } from 'react';
 import type { Lane } from '../../app/api/types';
-import { count, date, number, range } from '../../shared/format';
+import { count, date, number, range, unbroken } from '../../shared/format';
 import { RouteGlyph } from '../../shared/RouteGlyph';
 import { VerdictMark } from '../../shared/VerdictMark';
+import { reasonField } from './reasonField';
 
 interface Props {
   lanes: readonly Lane[];
@@ -176,7 +177,7 @@ function Why({ lane }: { lane: Lane }) {
   return (
     <div className="why small" title={gate?.reason}>
       {made(lane)}
-      {gate && `; ${gate.name.toLowerCase()}: ${gate.reason}`}
+      {gate && unbroken(`; ${gate.name.toLowerCase()}: ${gate.reason}`)}
     </div>
   );
 }
@@ -199,14 +200,19 @@ function Screens({ lane }: { lane: Lane }) {
           <div className="gate" key={gate.name}>
             <VerdictMark verdict={gate.verdict} />
             <span>
-              {gate.name}: {gate.reason} <span className="small">{gate.remedy}</span>
+              {gate.name}: {unbroken(gate.reason)} <span className="small">{unbroken(gate.remedy ?? '')}</span>
             </span>
           </div>
         ))}
       <Cautions lane={lane} />
       <div className="small">
-        <b>Passed:</b> {passed.map((gate) => `${gate.name.toLowerCase()}: ${plain(gate.reason)}`).join(' · ')}
+        <b>Passed:</b> {passed.map((gate) => unbroken(`${gate.name.toLowerCase()}: ${plain(gate.reason)}`)).join(' · ')}
       </div>
+      {lane.verdict !== 'out' && (
+        <Button size="small" onClick={() => document.getElementById(reasonField)?.focus()}>
+          Decide on it
+        </Button>
+      )}
     </div>
   );
 }

@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Memo } from '../../app/api/types';
-import { count, date, word } from '../../shared/format';
+import { count, date, unbroken, word } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
+import { stackingTable } from '../../shared/stackingTable';
 import { useQuantity } from './useComparison';
 
 /** The route memo as a page to print. */
@@ -69,7 +70,7 @@ function Part({ name, lines }: { name: string; lines: readonly string[] }) {
       </Typography>
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {lines.map((line) => (
-          <li key={line}>{line}</li>
+          <li key={line}>{unbroken(line)}</li>
         ))}
       </Box>
     </>
@@ -78,47 +79,37 @@ function Part({ name, lines }: { name: string; lines: readonly string[] }) {
 
 function Rows({ memo }: { memo: Memo }) {
   return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Routes table, scrolls sideways">
-      <Box
-        component="table"
-        sx={{
-          borderCollapse: 'collapse',
-          width: '100%',
-          fontSize: 13,
-          '& td, & th': { borderBottom: 1, borderColor: 'divider', p: 0.5, textAlign: 'left', verticalAlign: 'top' },
-        }}
-      >
-        <thead>
-          <tr>
-            <th>route</th>
-            <th>each (10–90 %)</th>
-            <th>tooling</th>
-            <th>last part</th>
-            <th>like the series</th>
-            <th>verdict</th>
+    <Box component="table" sx={{ ...stackingTable, fontSize: 13 }}>
+      <thead>
+        <tr>
+          <th>route</th>
+          <th>each (10–90 %)</th>
+          <th>tooling</th>
+          <th>last part</th>
+          <th>like the series</th>
+          <th>verdict</th>
+        </tr>
+      </thead>
+      <tbody>
+        {memo.rows.map((row) => (
+          <tr key={row.tag}>
+            <td>
+              <b>{row.tag}</b> {row.route}
+              <br />
+              <Typography component="span" variant="body2" color="textSecondary">
+                {row.material}
+              </Typography>
+            </td>
+            <td data-of="each">{unbroken(row.priceEach)}</td>
+            <td data-of="tooling">{unbroken(row.firstTooling)}</td>
+            <td data-of="last part">{unbroken(row.lastPart)}</td>
+            <td data-of="like the series">{unbroken(row.likeness)}</td>
+            <td>
+              {word(row.verdict)}: {unbroken(row.why)}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {memo.rows.map((row) => (
-            <tr key={row.tag}>
-              <td>
-                <b>{row.tag}</b> {row.route}
-                <br />
-                <Typography component="span" variant="body2" color="textSecondary">
-                  {row.material}
-                </Typography>
-              </td>
-              <td>{row.priceEach}</td>
-              <td>{row.firstTooling}</td>
-              <td>{row.lastPart}</td>
-              <td>{row.likeness}</td>
-              <td>
-                {word(row.verdict)}: {row.why}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+        ))}
+      </tbody>
     </Box>
   );
 }

@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo, useDeferredValue } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Pick } from '../../app/api/types';
-import { count, date, number } from '../../shared/format';
+import { count, date, number, unbroken } from '../../shared/format';
 import { useAddress } from '../../shared/useAddress';
 
 const aims = [
@@ -52,7 +52,7 @@ export const PickPanel = memo(function PickPanel({
           variant={i === 0 ? 'body1' : 'body2'}
           sx={{ mt: 0.5, fontWeight: i === 0 ? 600 : 400 }}
         >
-          {sentence}
+          {unbroken(sentence)}
         </Typography>
       ))}
       {pick.leastBad.map((route) => (
@@ -62,7 +62,7 @@ export const PickPanel = memo(function PickPanel({
           </Button>
           {route.reasons.map((reason) => (
             <Typography key={reason} variant="body2">
-              {reason}
+              {unbroken(reason)}
             </Typography>
           ))}
           <Typography variant="body2" color="textSecondary">
