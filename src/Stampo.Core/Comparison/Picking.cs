@@ -104,8 +104,8 @@ public static class Picking
             var bridge = ProjectBridge.Of(comparison);
             if (bridge.Stretches.Count < 2 || (first.DaysLate == 0 && bridge.Total >= first.Cost))
                 return [];
-            var chain = string.Join(", then ", bridge.Stretches.Select(s => NameOf(comparison, ProjectBridge.RouteIdOf(s.RouteId))));
-            return [$"{chain}: every row in time for {Text.Euros(bridge.Total)}, expected changes of design included."];
+            var names = bridge.Stretches.Select(s => NameOf(comparison, ProjectBridge.RouteIdOf(s.RouteId))).Select((name, i) => i == 0 ? name : char.ToLowerInvariant(name[0]) + name[1..]);
+            return [$"{string.Join(", then ", names)}: every row in time for {Text.Euros(bridge.Total)}, expected changes of design included."];
         }
         catch (RefusalException)
         {

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
@@ -6,6 +7,7 @@ namespace Stampo.Core.Reference;
 /// <summary>One rate, hour or price norm with its spread and source.</summary>
 public sealed record Rate(string Key, string Name, string Unit, double Low, double Likely, double High, string Source)
 {
+    [JsonIgnore]
     public ThreePoint Value => new(Low, Likely, High);
 
     /// <summary>The rate as an input of a working line, pointing to where it is kept.</summary>

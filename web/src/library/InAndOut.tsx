@@ -107,7 +107,6 @@ function Preview({ file, onTake, onLeave }: { file: LibraryPreview; onTake: () =
             {change.isNew
               ? ': new'
               : `: ${change.differences
-                  .filter((d) => !d.where.startsWith('value.'))
                   .map((d) => `${plain(d.where)} ${d.then ?? 'not known'} → ${d.now ?? 'not known'}`)
                   .join('; ')}`}
           </li>

@@ -1,7 +1,6 @@
 /** "hardness.tolerancePoints" as a person says it. */
 export const plain = (where: string): string =>
   where
-    .replace(/^value\./, '')
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .replaceAll('.', ', ')
     .replaceAll('[', ' ')

@@ -50,8 +50,8 @@ function late(lastPart: string, wantedBy: string | null | undefined) {
   if (!wantedBy) return { text: 'no date in the brief', bad: false };
   const spare = daysBetween(lastPart, wantedBy);
   return spare < 0
-    ? { text: `wanted ${day(wantedBy)}: ${-spare} days late`, bad: true }
-    : { text: `wanted ${day(wantedBy)}: ${spare} days to spare`, bad: false };
+    ? { text: `wanted ${day(wantedBy)}: ${days(-spare)} late`, bad: true }
+    : { text: `wanted ${day(wantedBy)}: ${days(spare)} to spare`, bad: false };
 }
 
 function Big({
@@ -114,3 +114,5 @@ function Big({
     <div>{content}</div>
   );
 }
+
+const days = (n: number) => (n === 1 ? '1 day' : `${n} days`);

@@ -1,5 +1,5 @@
 import { Alert, Box, TextField, Typography } from '@mui/material';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { client, type Problem, unwrap } from '../../../app/api/client';
 import type { Brief, LadderAnswer, Versioned } from '../../../app/api/types';
 import { date, number } from '../../../shared/format';
@@ -14,7 +14,7 @@ export function Choice({
   ladder,
   answer,
   put,
-}: Omit<RungsProps, 'answer' | 'onChoose'> & { projectId: string; answer: LadderAnswer }) {
+}: Omit<RungsProps, 'answer' | 'onChoose' | 'inBrief'> & { projectId: string; answer: LadderAnswer }) {
   const queries = useQueryClient();
   const path = { params: { path: { id: projectId } } };
   const write = useMutation<Versioned<Brief>, Problem, { shoreA: number; reason: string; on: string }>({
@@ -38,6 +38,12 @@ export function Choice({
     onSuccess: () =>
       void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'ladder' }),
   });
+  const brief = useQuery<Versioned<Brief>, Problem>({
+    queryKey: ['brief', projectId],
+    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/brief', { ...path, signal })),
+  });
+  const asked = brief.data?.value.hardness;
+  const inBrief = (shoreA: number) => asked?.scale === 'a' && asked.value === shoreA;
   const chosen = answer.rungs.find((r) => r.materialId === ladder.chosenMaterialId);
   const today = isoDay(new Date());
   return (
@@ -58,6 +64,7 @@ export function Choice({
         answer={answer}
         ladder={ladder}
         put={put}
+        inBrief={inBrief}
         onChoose={(rung) => {
           put({ chosenMaterialId: rung.materialId, chosenOn: today });
           write.mutate({ shoreA: rung.shoreA, reason: ladder.reason, on: today });
@@ -66,7 +73,10 @@ export function Choice({
       {write.error && <Alert severity="error">{write.error.message}</Alert>}
       {chosen && ladder.chosenOn && (
         <Typography role="status">
-          {number(chosen.shoreA)}A is the brief’s hardness since {date(ladder.chosenOn)}.
+          {number(chosen.shoreA)}A
+          {inBrief(chosen.shoreA)
+            ? ` is the brief’s hardness since ${date(ladder.chosenOn)}.`
+            : ` was chosen on ${date(ladder.chosenOn)}; the brief asks for ${asked ? `${number(asked.value)}${asked.scale.toUpperCase()}` : 'no hardness'}.`}
         </Typography>
       )}
     </Box>

@@ -6,11 +6,12 @@ export interface RungsProps {
   answer: LadderAnswer;
   ladder: Ladder;
   put: (part: Partial<Ladder>) => void;
+  inBrief: (shoreA: number) => boolean;
   onChoose: (rung: LadderAnswer['rungs'][number]) => void;
 }
 
 /** The hardnesses to pour, with what was felt of each. */
-export function Rungs({ answer, ladder, put, onChoose }: RungsProps) {
+export function Rungs({ answer, ladder, put, inBrief, onChoose }: RungsProps) {
   const feel = (materialId: string, words: string) =>
     put({
       tried: [...ladder.tried.filter((t) => t.materialId !== materialId), ...(words ? [{ materialId, words }] : [])],
@@ -49,7 +50,7 @@ export function Rungs({ answer, ladder, put, onChoose }: RungsProps) {
               slotProps={{ htmlInput: { maxLength: 400 } }}
             />
             <Button variant={chosen ? 'contained' : 'outlined'} aria-pressed={chosen} onClick={() => onChoose(rung)}>
-              {chosen ? 'In the brief' : `Choose ${number(rung.shoreA)}A`}
+              {chosen && inBrief(rung.shoreA) ? 'In the brief' : `Choose ${number(rung.shoreA)}A`}
             </Button>
           </Box>
         );

@@ -97,7 +97,7 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
             unit="°C"
             min={-20}
             max={250}
-            hint={`at most ${number(silicone.cure.limitC)}: ${silicone.cure.limitOf}`}
+            hint={`at most ${number(silicone.cure.limitC)}: ${silicone.cure.limitOf.replace(/,$/, '')}`}
           />
           <PlanNumber
             name="filling.moldPressureKpa"

@@ -62,6 +62,7 @@ export default function PatternStation({ projectId, answer, plan }: StationProps
         large
       />
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+        Shrink:{' '}
         {pattern.shrinks
           .filter(({ pct }) => pct !== 0)
           .map(({ name, pct }) => `${name} ${range(pct, 2)} %`)
