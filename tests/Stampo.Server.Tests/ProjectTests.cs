@@ -85,6 +85,20 @@ public sealed class ProjectTests : IDisposable
         Assert.Equal((1, true, true, 9), await MoveAsync("undo", 8));
     }
 
+    [Theory]
+    [InlineData("projects/{0}/part", "{}", "input.missing")]
+    [InlineData("projects/{0}/brief", "{}", "input.missing")]
+    [InlineData("projects/{0}/what-if", "{\"value\":{\"inputs\":[{\"at\":3}]},\"version\":0}", "whatif.unknown")]
+    [InlineData("projects/{0}/ladder", "{\"value\":{\"tried\":[{}]},\"version\":0}", "input.missing")]
+    [InlineData("library", "{\"rates\":[{\"name\":\"x\",\"low\":1,\"likely\":1,\"high\":1}]}", "library.no-rate")]
+    public async Task What_is_missing_is_asked_for(string path, string body, string code)
+    {
+        var id = await _server.NewProjectAsync();
+        using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+        var refused = await StampoServer.RefusedAsync(await _server.Client.PutAsync($"/api/{string.Format(System.Globalization.CultureInfo.InvariantCulture, path, id)}", content));
+        Assert.Equal((422, code), (refused.Status, refused.Code));
+    }
+
     [Fact]
     public async Task Undo_of_a_step_that_was_never_saved_is_refused_and_writes_nothing()
     {

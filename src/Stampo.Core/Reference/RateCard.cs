@@ -25,7 +25,7 @@ public sealed class RateCard(IEnumerable<Rate> rates)
 
     public Rate this[string key] => _rates[key];
 
-    public Rate? Find(string key) => _rates.GetValueOrDefault(key);
+    public Rate? Find(string? key) => key is null ? null : _rates.GetValueOrDefault(key);
 
     /// <summary>The card with some rates in place of its own; keys it doesn't have are left out.</summary>
     public RateCard With(IEnumerable<Rate> changed)

@@ -118,7 +118,7 @@ public static partial class Converter
     /// <summary>In a typed quantity a dot is the decimal sign; a comma before three digits may be either, and is asked about.</summary>
     private static double Plain(string text) => NumberText.One(text, "value", dotIsDecimal: true);
 
-    [GeneratedRegex(@"^\s*(?<number>[-−+]?(\d+ +)?\d+/[1-9]\d*|[-−+]?(\d[\d.,'’\u00A0\u2009\u202F]*|[.,]\d+)([eE][-+]?\d+)?)\s*(?<unit>.*)$")]
+    [GeneratedRegex(@"^\s*(?<number>[-−+]?(\d+ +)?\d+/[1-9]\d*|[-−+]?\d{1,3}( \d{3})+([.,]\d+)?(?![\d/])|[-−+]?(\d[\d.,'’\u00A0\u2009\u202F]*|[.,]\d+)([eE][-+]?\d+)?)\s*(?<unit>.*)$")]
     private static partial Regex Typed();
 
     [GeneratedRegex(@"^((?<whole>\d+) +)?(?<top>\d+)/(?<bottom>\d+)$")]

@@ -19,7 +19,7 @@ public static class FieldWords
     public static string Capital(string field)
     {
         var words = Of(field);
-        return words.Length == 0 ? words : $"{char.ToUpperInvariant(words[0])}{words[1..]}";
+        return words.Length == 0 ? "The value" : $"{char.ToUpperInvariant(words[0])}{words[1..]}";
     }
 
     private static string Part(string part)

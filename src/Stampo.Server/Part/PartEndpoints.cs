@@ -58,7 +58,8 @@ public static class PartEndpoints
 
         part.MapPut("", async (string id, Save<PartChange> save, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
         {
-            var (unit, declared, pull) = (save.Value.Unit, Check.Given(save.Value.Declared, "declared").Checked(), PartForms.Unit(save.Value.Pull));
+            var change = Check.Given(save.Value, "value");
+            var (unit, declared, pull) = (change.Unit, Check.Given(change.Declared, "declared").Checked(), PartForms.Unit(change.Pull));
             var before = await steps.PartNowAsync(id, cancel);
             var after = before.Hash is null || before.Unit == unit || before.Report?.StatedUnit is not null ? before : await intake.RemeasureAsync(before, unit, cancel);
             return await steps.SavePartAsync(id, after with { Declared = declared, Pull = pull }, save.Version, cancel);

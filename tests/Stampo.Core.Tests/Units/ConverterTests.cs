@@ -12,6 +12,8 @@ public class ConverterTests
     [InlineData("1/8 in", "mm", 3.175)]
     [InlineData("3 1/8 in", "mm", 79.375)]
     [InlineData("1,500.0 mm", "m", 1.5)]
+    [InlineData("1 500,5 mm", "mm", 1500.5)]
+    [InlineData("12 000 mm", "m", 12)]
     [InlineData("1.125 in", "mm", 28.575)]
     [InlineData("12", "mm", 12)]
     [InlineData("10 cm²", "mm2", 1000)]

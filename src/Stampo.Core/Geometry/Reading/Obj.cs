@@ -65,7 +65,7 @@ public sealed class Obj : IMeshFormat
     private static void ReadFace(ref TextTokens tokens, List<float> vertices, List<float> coordinates)
     {
         int first = -1, before = -1, corners = 0;
-        while (tokens.NextOnLine())
+        while (tokens.NextOnLine() && tokens.Token[0] != '#')
         {
             var corner = Corner(tokens, vertices.Count / 3);
             if (++corners > MostCorners)

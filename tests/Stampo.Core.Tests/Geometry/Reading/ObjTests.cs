@@ -34,6 +34,9 @@ public class ObjTests
     [Fact]
     public void A_line_may_go_on_after_a_backslash() => Assert.Equal(12, Check(Corners + Quads.Replace("f 4 3 2 1", "f 4 3 \\\n2 1", StringComparison.Ordinal)).Triangles);
 
+    [Fact]
+    public void A_comment_may_follow_a_face() => Assert.Equal(12, Check(Corners + Quads.Replace("f 4 3 2 1", "f 4 3 2 1 # side", StringComparison.Ordinal)).Triangles);
+
     [Theory]
     [InlineData("v 0 0\n", "mesh.malformed", "two of its three|2 of its three")]
     [InlineData("v 0 0 x\n", "mesh.malformed", "a number")]
