@@ -22,10 +22,15 @@ public sealed record WhatIf(IReadOnlyList<HeldInput> Inputs)
         Check.Between(Check.Whole(Inputs, "inputs").Count, 0, Most, "inputs", "", "with more it is another rate card");
         foreach (var (key, range) in Inputs)
         {
-            if (rates.Find(key) is null && !library.Any(m => key == MaterialMark + m.Id))
+            if (rates.Find(key) is { } rate)
+                _ = Held(rate, range).Checked("inputs");
+            else if (library.Any(m => key == MaterialMark + m.Id))
+            {
+                Check.Between(range.Low, 0, 1e5, $"inputs.{key}", "€/kg", "a price is not negative");
+                Check.Between(range.High, 0, 1e5, $"inputs.{key}", "€/kg", "no plastic is dearer");
+            }
+            else
                 throw new RefusalException("whatif.unknown", $"There is no input \"{key}\"; take one from a working.", $"inputs.{key}");
-            Check.Between(range.Low, 0, 1e9, $"inputs.{key}", "", "rates and prices are not negative");
-            Check.Between(range.High, 0, 1e9, $"inputs.{key}", "", "rates and prices are not negative");
         }
 
         if (Inputs.DistinctBy(i => i.Key).Count() < Inputs.Count)
@@ -34,7 +39,9 @@ public sealed record WhatIf(IReadOnlyList<HeldInput> Inputs)
     }
 
     public RateCard On(RateCard rates) => rates.With(
-        Inputs.Where(i => rates.Find(i.Key) is not null).Select(i => rates[i.Key] with { Low = i.At.Low, Likely = i.At.Likely, High = i.At.High, Source = Source }));
+        Inputs.Where(i => rates.Find(i.Key) is not null).Select(i => Held(rates[i.Key], i.At)));
+
+    private static Rate Held(Rate rate, ThreePoint at) => rate with { Low = at.Low, Likely = at.Likely, High = at.High, Source = Source };
 
     public IReadOnlyList<Material> On(IReadOnlyList<Material> library) => Inputs.Any(i => i.Key.StartsWith(MaterialMark, StringComparison.Ordinal))
         ? [.. library.Select(m => Inputs.FirstOrDefault(i => i.Key == MaterialMark + m.Id) is { } held ? m with { PricePerKg = held.At, Source = Source } : m)]

@@ -25,17 +25,20 @@ public static class LibraryCheck
 {
     private const int LongestText = 200;
 
-    public static Rate Checked(this Rate rate)
+    /// <summary>How many times a figure may differ from what ships: farther is a slip of the keys or another unit, and lets nothing be computed.</summary>
+    private const double Farthest = 100;
+
+    /// <summary>A figure of the shop, or of a what-if: of the order of what ships, so that every page that uses it stands.</summary>
+    public static Rate Checked(this Rate rate, string under = "rates")
     {
-        var at = $"rates.{rate.Key}";
-        Check.Between(rate.Low, 0, 1e9, $"{at}.low", rate.Unit, "rates are not negative");
-        Check.Between(rate.High, 0, 1e9, $"{at}.high", rate.Unit, "rates are not negative");
+        var at = $"{under}.{rate.Key}";
+        var shipped = RateCard.Shipped[rate.Key];
+        foreach (var (end, value) in new[] { ("low", rate.Low), ("likely", rate.Likely), ("high", rate.High) })
+            Check.Between(value, shipped.Low / Farthest, shipped.High * Farthest, $"{at}.{end}", rate.Unit, $"{Text.Number(shipped.Likely)} ships, and a hundred times less or more is a slip");
         _ = rate.Value; // refuses low > likely > high
         Words(rate.Source, $"{at}.source");
         if (rate.Unit == "share" && rate.High > 1)
             throw new RefusalException("input.out-of-range", $"{at} is a share; give it between 0 and 1.", at);
-        if ((rate.Key.EndsWith(".yield", StringComparison.Ordinal) || rate.Key.EndsWith(".life", StringComparison.Ordinal) || DividedBy(rate.Key)) && rate.Low <= 0)
-            throw new RefusalException("input.out-of-range", $"{at}.low is {Text.Number(rate.Low)} {rate.Unit}; things are divided by it, so it must be more than 0.", $"{at}.low");
         return rate;
     }
 
@@ -80,10 +83,6 @@ public static class LibraryCheck
     }
 
     /// <summary>Norms that stand below a fraction somewhere.</summary>
-    private static bool DividedBy(string key) =>
-        key is "print.buildRate" or "machine.removal" or "tool.ballRadius" or "tool.scallop" or "inject.run" or "holding.share" or "holding.months"
-        || key.EndsWith(".roughing", StringComparison.Ordinal) || key.EndsWith(".feed", StringComparison.Ordinal) || key.EndsWith(".cycle", StringComparison.Ordinal) || key.EndsWith("cycle", StringComparison.Ordinal);
-
     private static void Need(Material material, string routes, bool has, string data, string at)
     {
         if (!has && material.Routes.Any(r => r.StartsWith(routes, StringComparison.Ordinal)))

@@ -134,4 +134,18 @@ public class PickTests
         Assert.Equal("whatif.unknown", Assert.Throws<RefusalException>(() => new WhatIf([new HeldInput("labour.ghost", 1)]).Checked(RateCard.Shipped, MaterialLibrary.All)).Code);
         Assert.Throws<RefusalException>(() => new WhatIf([new HeldInput("labour.bench", -1)]).Checked(RateCard.Shipped, MaterialLibrary.All));
     }
+
+    /// <summary>At the ends of what is let in, and through every route: no division by nought, no date beyond the calendar.</summary>
+    [Fact]
+    public void Whatever_figure_is_let_in_every_lane_stands() => Parallel.ForEach(RateCard.Shipped.All, rate =>
+    {
+        foreach (var end in new[] { rate.Low / 100, rate.Unit == "share" ? Math.Min(1, rate.High * 100) : rate.High * 100 })
+        {
+            var rates = new WhatIf([new HeldInput(rate.Key, end)]).Checked(RateCard.Shipped, MaterialLibrary.All).On(RateCard.Shipped);
+            Assert.All(Compare(Plain, rates, draws: 30).LanesAt(60), l => Assert.True(double.IsFinite(l.Total.P10) && double.IsFinite(l.Total.P90) && l.Total.P10 >= 0, $"{rate.Key} at {end}: {l.Route.Id} {l.Total}"));
+        }
+
+        Assert.Throws<RefusalException>(() => (rate with { Low = 0 }).Checked());
+        Assert.Throws<RefusalException>(() => (rate with { High = 1e9 }).Checked());
+    });
 }
