@@ -94,6 +94,7 @@ public sealed class LibraryTests : IDisposable
     public async Task Entries_that_can_not_be_are_refused_by_name()
     {
         Assert.Equal((422, "library.no-rate", "rates"), await RefusedPutAsync(new { rates = new[] { Bench with { Key = "labour.ghost" } } }));
+        Assert.Equal((422, "library.no-rate", "rates"), await _server.RefusedPostAsync("/api/library/preview", new { rates = new[] { Bench with { Key = "labour.ghost" } } }));
         Assert.Equal((422, "input.missing", "rates[0]"), await RefusedPutAsync(new { rates = new Rate?[] { null } }));
         Assert.Equal((422, "library.no-route", "materials.abs.routes"), await RefusedPutAsync(new { materials = new[] { MaterialLibrary.Find("abs")! with { Routes = ["teleport"] } } }));
         Assert.Equal((422, "input.missing", "materials.pu-tough.cast"), await RefusedPutAsync(new { materials = new[] { MaterialLibrary.Find("pu-tough")! with { Cast = null } } }));

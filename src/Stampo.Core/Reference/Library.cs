@@ -28,18 +28,22 @@ public static class LibraryCheck
     /// <summary>How many times a figure may differ from what ships: farther is a slip of the keys or another unit, and lets nothing be computed.</summary>
     private const double Farthest = 100;
 
-    /// <summary>A figure of the shop, or of a what-if: of the order of what ships, so that every page that uses it stands.</summary>
+    /// <summary>
+    /// A figure of the shop, or of a what-if: of the order of what ships, so that every page that uses it stands. Its name and unit are the
+    /// application's; the shop sets its figures and source.
+    /// </summary>
     public static Rate Checked(this Rate rate, string under = "rates")
     {
         var at = $"{under}.{rate.Key}";
-        var shipped = RateCard.Shipped[rate.Key];
+        var shipped = RateCard.Shipped.Find(rate.Key)
+            ?? throw new RefusalException("library.no-rate", $"There is no rate \"{rate.Key}\"; a cost line that would use it doesn't exist.", under);
         foreach (var (end, value) in new[] { ("low", rate.Low), ("likely", rate.Likely), ("high", rate.High) })
-            Check.Between(value, shipped.Low / Farthest, shipped.High * Farthest, $"{at}.{end}", rate.Unit, $"{Text.Number(shipped.Likely)} ships, and a hundred times less or more is a slip");
+            Check.Between(value, shipped.Low / Farthest, shipped.High * Farthest, $"{at}.{end}", shipped.Unit, $"{Text.Number(shipped.Likely)} ships, and a hundred times less or more is a slip");
         _ = rate.Value; // refuses low > likely > high
         Words(rate.Source, $"{at}.source");
-        if (rate.Unit == "share" && rate.High > 1)
+        if (shipped.Unit == "share" && rate.High > 1)
             throw new RefusalException("input.out-of-range", $"{at} is a share; give it between 0 and 1.", at);
-        return rate;
+        return rate with { Name = shipped.Name, Unit = shipped.Unit };
     }
 
     public static Material Checked(this Material material)

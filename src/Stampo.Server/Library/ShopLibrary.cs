@@ -9,10 +9,7 @@ using TheLibrary = Stampo.Core.Reference.Library;
 namespace Stampo.Server.Library;
 
 /// <summary>Rates, materials and supplies to change at once.</summary>
-public sealed record LibraryEntries(IReadOnlyList<Rate>? Rates, IReadOnlyList<Material>? Materials, IReadOnlyList<Supply>? Supplies)
-{
-    public static LibraryEntries None { get; } = new([], [], []);
-}
+public sealed record LibraryEntries(IReadOnlyList<Rate>? Rates, IReadOnlyList<Material>? Materials, IReadOnlyList<Supply>? Supplies);
 
 /// <summary>The library as it stands, with the version a save is made from and whether there is a way back.</summary>
 public sealed record StandingLibrary(TheLibrary Library, LibraryEntries Own, int Version, bool CanUndo, bool CanRedo);
@@ -51,9 +48,6 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
             _one.Release();
         }
     }
-
-    /// <summary>What would become of the library with these entries kept; refuses entries that can't be.</summary>
-    public async Task<LibraryEntries> WithAsync(LibraryEntries entries, CancellationToken cancel = default) => Merged((await StandingAsync(cancel)).Own, entries);
 
     /// <summary>Keeps entries as the shop's own; one that is as shipped stops being the shop's. Without a version it is made from whatever stands.</summary>
     public Task SaveAsync(LibraryEntries entries, int? version = null, CancellationToken cancel = default) => ChangeAsync(own => Merged(own, entries), version, cancel);
@@ -116,7 +110,7 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
         new(TheLibrary.Shipped.With(own.Rates ?? [], own.Materials ?? [], own.Supplies ?? []), own, version, canUndo, canRedo);
 
     private static LibraryEntries Merged(LibraryEntries own, LibraryEntries entries) => new(
-        Merged(own.Rates!, Check.Whole(entries.Rates ?? [], "rates").Select(r => Known(r).Checked()), r => r.Key, RateCard.Shipped.Find),
+        Merged(own.Rates!, Check.Whole(entries.Rates ?? [], "rates").Select(r => r.Checked()), r => r.Key, RateCard.Shipped.Find),
         Merged(own.Materials!, Check.Whole(entries.Materials ?? [], "materials").Select(m => m.Checked()), m => m.Id, MaterialLibrary.Find),
         Merged(own.Supplies!, Check.Whole(entries.Supplies ?? [], "supplies").Select(s => s.Checked()), s => s.Id, id => SupplyLibrary.All.FirstOrDefault(s => s.Id == id)));
 
@@ -133,11 +127,6 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
 
         return [.. kept.Values];
     }
-
-    /// <summary>A rate's name and unit are the application's; the shop sets its figures and source.</summary>
-    private static Rate Known(Rate rate) => RateCard.Shipped.Find(rate.Key) is { } shipped
-        ? rate with { Name = shipped.Name, Unit = shipped.Unit }
-        : throw new RefusalException("library.no-rate", $"There is no rate \"{rate.Key}\"; a cost line that would use it doesn't exist.", "rates");
 
     private static List<T> OfKind<T>(List<ShopEntry> own, string kind) => own.FindAll(e => e.Kind == kind).ConvertAll(e => Json.Read<T>(e.Json));
 }
