@@ -16,8 +16,6 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
             source.Sample(line.Amount, $"{routeId}/{line.Name}", amount);
             var rate = source.Of(line.Rate, line.RateKey);
             var into = Of(drawn, line.On);
-            for (var d = 0; d < draws; d++)
-                amount[d] *= rate[d];
             foreach (var markup in line.Markups)
             {
                 var times = source.Of(markup.Value, markup.Key);
@@ -26,7 +24,7 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
             }
 
             for (var d = 0; d < draws; d++)
-                into[d] += amount[d];
+                into[d] += amount[d] * rate[d];
         }
 
         source.Sample(estimate.Yield, $"{routeId}/yield", yield);
@@ -64,7 +62,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
     public bool IsOutAt(double quantity) => quantity >= OutFrom;
 
     /// <summary>Neither ruled out nor held back by a question nobody has answered.</summary>
-    public bool Competes => Gates.All(g => g is { Verdict: not Verdict.Out, HoldsBack: false });
+    public bool Competes => !Gates.Any(g => g.Stops);
 
     /// <summary>The way that is cheapest at this quantity, by likely cost.</summary>
     public Way BestWay(double quantity) => Ways.MinBy(w => w.Likely.Total(quantity))!;
@@ -85,7 +83,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
 
     private static double OutFromOf(List<Gate> gates, MaterialChoice choice, JobInputs inputs)
     {
-        if (gates.Any(g => g.Verdict == Verdict.Out || g.HoldsBack))
+        if (gates.Any(g => g.Stops))
             return 1;
         var before = 0.0;
         foreach (var row in inputs.Deliveries)

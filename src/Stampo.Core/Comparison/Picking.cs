@@ -29,7 +29,7 @@ public static class Picking
     private static List<Contender> Contenders(RouteComparison comparison, double quantity)
     {
         var inputs = comparison.Inputs;
-        List<Contender> all = [.. comparison.LanesAt(quantity).Where(l => l is { Verdict: not Verdict.Out, IsHeldBack: false }).Select(lane =>
+        List<Contender> all = [.. comparison.LanesAt(quantity).Where(l => !l.Gates.Any(g => g.Stops)).Select(lane =>
         {
             var estimate = comparison.Candidates.Single(c => c.Route.Card.Id == lane.Route.Id).BestWay(quantity).Estimate;
             var slack = Slack(inputs, estimate, lane.LastPart);

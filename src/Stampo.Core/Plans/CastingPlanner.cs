@@ -91,14 +91,14 @@ public sealed class CastingPlanner
     private PourSteps StepsWith(FillingPlan filling)
     {
         var steps = Check.Given(Plan.Pour.Steps, "steps");
-        if (!filling.UsesVacuum || filling.School == FillingSchool.Chamber)
+        if (!filling.DegassesInCup)
             return steps;
         var degas = Math.Max(steps.DegasMin, filling.LeastDegasMin ?? 0);
         return steps with { DegasMin = degas, SecondDegasMin = Plan.Order.SyringeMl is null ? steps.SecondDegasMin : Math.Max(steps.SecondDegasMin, degas) };
     }
 
     /// <summary>Says so when the pump, not the choice, sets the minutes.</summary>
-    private FillingPlan WithDegas(FillingPlan filling) => filling.UsesVacuum && filling.School != FillingSchool.Chamber && filling.LeastDegasMin > _in.Plan.Pour.Steps.DegasMin
+    private FillingPlan WithDegas(FillingPlan filling) => filling.DegassesInCup && filling.LeastDegasMin > _in.Plan.Pour.Steps.DegasMin
         ? filling with
         {
             Messages = [.. filling.Messages, new Finding(Severity.Note, "degas-pump", $"This pump needs {Text.Number(filling.PumpDownS!.Value / 60, 2)} min to empty the chamber: degassing is planned at {Text.Number(filling.LeastDegasMin.Value)} min in place of {Text.Number(_in.Plan.Pour.Steps.DegasMin)} min.")],

@@ -35,6 +35,9 @@ public readonly record struct ThreePoint
     /// <summary>Quotient of two ranges of positive numbers: the low end is low over high.</summary>
     public static ThreePoint operator /(ThreePoint a, ThreePoint b) => new(a.Low / b.High, a.Likely / b.Likely, a.High / b.Low);
 
+    /// <summary>The larger of two ranges, end by end.</summary>
+    public ThreePoint AtLeast(ThreePoint other) => new(Math.Max(Low, other.Low), Math.Max(Likely, other.Likely), Math.Max(High, other.High));
+
     /// <summary>
     /// Inverse distribution of the triangle (low, likely, high) at <paramref name="u"/> in 0…1.
     /// Source: the triangular distribution, any statistics handbook.

@@ -45,7 +45,7 @@ internal static class Gates
         Array.Sort(part);
         Array.Sort(room);
         var fits = part[0] <= room[0] && part[1] <= room[1] && part[2] <= room[2];
-        var (size, limit) = (Sides([part[2], part[1], part[0]]), Sides([room[2], room[1], room[0]]));
+        var (size, limit) = (Text.Sides([part[2], part[1], part[0]]), Text.Sides([room[2], room[1], room[0]]));
         var gate = About(Concern.Size, $"Fits {what}");
         return fits
             ? gate with { Reason = $"{size} into {limit}." }
@@ -57,15 +57,13 @@ internal static class Gates
     {
         var gate = About(Concern.Size, name);
         double[] sides = [.. sidesMm.OrderDescending()], roomMm = PrintBuild.RoomMm(job.Brief.Equipment);
-        var (size, room) = (Sides(sides), Sides(roomMm));
+        var (size, room) = (Text.Sides(sides), Text.Sides(roomMm));
         if (PrintBuild.Standing(sides, roomMm) is not null)
             return gate with { Reason = $"The {what} of {size} into a printer of {room}." };
         return sides[0] <= PrintBuild.LargestMm
             ? gate with { Verdict = Verdict.AtRisk, Reason = $"The {what} of {size} is larger than the printer ({room}): printed in pieces and bonded, or bought in.", Remedy = "Plan the joints where they show least, or ask a print house with a larger machine." }
             : gate with { Verdict = Verdict.Out, Reason = $"The {what} of {size} is beyond what is bonded or bought in as a print, about {Text.Number(PrintBuild.LargestMm)} mm.", Remedy = "Split the part, or make it another way." };
     }
-
-    private static string Sides(double[] mm) => $"{Text.Number(mm[0])} × {Text.Number(mm[1])} × {Text.Number(mm[2])} mm";
 
     /// <summary>Draft on a tool that doesn't give; a soft part peels off without.</summary>
     public static Gate Draft(Job job, double neededDeg)
@@ -170,7 +168,7 @@ internal static class Gates
     public static Gate InVessel(Vessel vessel, double[] blockMm) => vessel.Takes(blockMm) switch
     {
         null => new Gate(Verdict.NotKnown, vessel.Name, "Litres alone don't tell whether a block goes in.", "State its inside diameter and height in the brief."),
-        { } fits => InHouse(vessel.Name, fits, $"a block of {Sides([.. blockMm.OrderDescending()])} with {Text.Number(vessel.RiseMm)} mm of room above", vessel.Said),
+        { } fits => InHouse(vessel.Name, fits, $"a block of {Text.Sides(blockMm.OrderDescending())} with {Text.Number(vessel.RiseMm)} mm of room above", vessel.Said),
     };
 
     private static Gate About(Concern concern, string name, double? limit = null) => new(Verdict.Fits, name, "") { Concern = concern, Limit = limit };

@@ -75,6 +75,10 @@ public sealed record Gate(Verdict Verdict, string Name, string Reason, string? R
     /// <summary>A question so open that the route leads nothing until it is answered.</summary>
     [JsonIgnore]
     public bool HoldsBack { get; init; }
+
+    /// <summary>A route with this gate leads nowhere: ruled out, or held back by a question.</summary>
+    [JsonIgnore]
+    public bool Stops => Verdict == Verdict.Out || HoldsBack;
 }
 
 /// <summary>What a cost line is charged on.</summary>

@@ -71,7 +71,7 @@ public static partial class NumberText
     }
 
     /// <summary>One to three digits that do not begin with nought, then groups of three.</summary>
-    private static bool Groups(string text, char sign)
+    public static bool Groups(string text, char sign)
     {
         var parts = text.Split(sign);
         return parts[0].Length is >= 1 and <= 3 && parts[0][0] != '0' && parts.Skip(1).All(part => part.Length == 3);

@@ -24,6 +24,9 @@ public static class Text
     public static string Euros(double value) =>
         value == 0 ? "0\u00A0€" : $"{Number(double.Parse(value.ToString("G3", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture), 3)}\u00A0€";
 
+    /// <summary>Sides of a box as "118 × 82 × 34 mm".</summary>
+    public static string Sides(IEnumerable<double> mm, int digits = 4) => $"{string.Join(" × ", mm.Select(side => Number(side, digits)))} mm";
+
     public static string Count(int count, string singular, string? plural = null) =>
         $"{Number(count, 12)} {(count == 1 ? singular : plural ?? singular + "s")}";
 }

@@ -79,16 +79,9 @@ public sealed class CsvTable
         var other = point == '.' ? ',' : '.';
         var at = cell.IndexOf(point, StringComparison.Ordinal);
         var (whole, decimals) = at < 0 ? (cell, "") : (cell[..at], cell[(at + 1)..]);
-        if (decimals.Contains(point) || decimals.Contains(other) || !IsGrouped(whole, other))
+        if (decimals.Contains(point) || decimals.Contains(other) || (whole.Contains(other) && !NumberText.Groups(whole.TrimStart('-', '+'), other)))
             return null;
         return NumberText.Readings($"{whole.Replace(other.ToString(), "", StringComparison.Ordinal)}{(at < 0 ? "" : ".")}{decimals}", dotIsDecimal: true) is [var value] ? value : null;
-    }
-
-    /// <summary>Without the sign at all, or with one to three digits and groups of three.</summary>
-    private static bool IsGrouped(string whole, char sign)
-    {
-        var groups = whole.TrimStart('-', '+').Split(sign);
-        return groups.Length == 1 || (groups[0].Length is >= 1 and <= 3 && groups[0][0] != '0' && groups.Skip(1).All(group => group.Length == 3));
     }
 
     /// <summary>Spreadsheets mark text that begins with a sign by an apostrophe.</summary>

@@ -45,7 +45,7 @@ public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepS
         var resin = whole.Resins.FirstOrDefault(r => r.Id == whole.Plan!.Value.Pour.MaterialId)?.Name;
         yield return $"{Text.Number(answer.Order.Parts, 9)} good parts, {Text.Count(answer.Order.Shots, "shot")} of {Text.Count(whole.Plan!.Value.Pour.Count, "cavity", "cavities")}; {resin}, {Text.Number(answer.Order.ResinKg, 3)} kg in all.";
         if (answer.Silicone is { } silicone)
-            yield return $"Silicone {whole.Silicones.FirstOrDefault(s => s.Id == whole.Plan.Value.Silicone.SupplyId)?.Name}: {Grams(silicone.Mold.MassG)} g; box inside {string.Join(" × ", silicone.Mold.BoxMm.Select(b => Text.Number(b, 4)))} mm; block {Text.Number(silicone.Mold.BlockKg, 2)} kg.";
+            yield return $"Silicone {whole.Silicones.FirstOrDefault(s => s.Id == whole.Plan.Value.Silicone.SupplyId)?.Name}: {Grams(silicone.Mold.MassG)} g; box inside {Text.Sides(silicone.Mold.BoxMm)}; block {Text.Number(silicone.Mold.BlockKg, 2)} kg.";
         yield return $"First part {answer.Schedule!.FirstPart:ddd d MMM HH:mm}, last part {answer.Schedule.LastPart:ddd d MMM}, full properties {answer.Schedule.FullCure:ddd d MMM}.{(answer.WantedBy is { } date ? $" Wanted by {date:ddd d MMM}." : "")}";
         if (part.FileName is { } file)
             yield return $"Part from {file}, {Text.Number((part.Report?.VolumeMm3 ?? 0) / 1000, 4)} cm³.";

@@ -31,7 +31,7 @@ public sealed class Memos(ProjectStore projects, Comparisons comparisons, Decisi
         var shown = (open.Count > 0 ? open : [.. lanes]).Take(Shown);
         var decided = (await decisions.ListAsync(id, cancel)).FirstOrDefault();
         return new Memo(project.Name, project.Revision, inputs.Today,
-            $"{Text.Number(part.LengthMm)} × {Text.Number(part.WidthMm)} × {Text.Number(part.HeightMm)} mm, {Text.Number(part.VolumeCm3, 3)} cm³, {Text.Number(part.AreaCm2, 3)} cm² of surface, wall {Text.Number(part.WallMm, 2)} mm",
+            $"{Text.Sides([part.LengthMm, part.WidthMm, part.HeightMm])}, {Text.Number(part.VolumeCm3, 3)} cm³, {Text.Number(part.AreaCm2, 3)} cm² of surface, wall {Text.Number(part.WallMm, 2)} mm",
             [.. Asked(inputs.Brief)], at, Picking.Of(standing.Comparison, RouteCatalogue.All, new Weights()).Sentences, [.. shown.Select(Row)], lanes.Count - open.Count, BridgeLines(standing.Comparison),
             decided is null ? null : $"{decided.RouteName} for {Text.Number(decided.Quantity, 9)}, by {decided.By}, {decided.DecidedUtc:d MMM yyyy}: {decided.Reason}",
             [.. standing.WhatIf.Inputs.Select(i => $"{inputs.Rates.Find(i.Key)?.Name ?? i.Key} held at {i.At}")], Cautions.Deference);

@@ -130,6 +130,36 @@ public class ShapeCheckTests
     }
 
     [Fact]
+    public void A_bore_across_the_pull_is_a_core_to_pass_through_and_no_depth_to_stretch_over()
+    {
+        var tube = Turning.Of(48, (3, 0), (10, 0), (10, 20), (3, 20));
+        Assert.Equal((6.0, 20.0), Assert.Single(Study(tube).Figures.ThroughHoles) is var bore ? (Math.Round(bore.DiameterMm, 1), Math.Round(bore.LengthMm, 6)) : default);
+        var across = Study(tube, new Vec3(1, 0, 0)).Figures;
+        Assert.Equal(6, Assert.Single(across.Undercuts).ThroughHoleMm!.Value, 0.05);
+        var shape = MeasuredShape.Of(across, Check(tube).AreaMm2);
+        Assert.Equal((1, 0, null, Undercut.Mild), (shape.CrossHoles, shape.StretchedRegions, shape.UndercutDepthMm, shape.Undercut));
+        Assert.Equal(Undercut.None, shape.UndercutIn(20));
+    }
+
+    [Fact]
+    public void A_groove_round_a_part_is_stretched_over_by_its_share_of_the_mold_wall()
+    {
+        var spool = Turning.Of(64, (0, 0), (12, 0), (12, 6), (9, 6), (9, 14), (12, 14), (12, 20), (0, 20));
+        var shape = MeasuredShape.Of(Study(spool, new Vec3(0, 0, 1)).Figures, Check(spool).AreaMm2);
+        Assert.Equal((0, 3), (shape.CrossHoles, Math.Round(shape.UndercutDepthMm!.Value)));
+        Assert.Equal((Undercut.Mild, Undercut.Strong), (shape.UndercutIn(25), shape.UndercutIn(12)));
+    }
+
+    [Fact]
+    public void A_tray_of_even_wall_is_proposed_as_a_shell_and_a_block_a_bossed_tray_and_a_tube_with_a_thick_end_are_not()
+    {
+        Assert.True(Study(Turning.Of(64, (0, 0), (40, 0), (40, 20), (38, 20), (38, 2), (0, 2))).Figures.LooksLikeShell);
+        Assert.False(Study(Solids.Block(60, 40, 20)).Figures.LooksLikeShell);
+        Assert.False(Study(Turning.Of(64, (0, 0), (40, 0), (40, 20), (38, 20), (38, 2), (8, 2), (8, 16), (0, 16))).Figures.LooksLikeShell);
+        Assert.False(Study(Turning.Of(64, (8, 0), (20, 0), (20, 12), (10, 12), (10, 40), (8, 40))).Figures.LooksLikeShell);
+    }
+
+    [Fact]
     public void Air_stays_at_every_peak_of_the_part_and_not_under_its_ceilings()
     {
         List<Vec3> twoTowers = Turning.Of(32, (0, 0), (30, 0), (30, 3), (20, 3), (17, 12), (14, 3), (0, 3));

@@ -20,6 +20,15 @@ public class ThreePointTests
         });
 
     [Fact]
+    public void At_least_another_is_the_larger_of_both_at_every_end() =>
+        Gen.Select(Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 30]).Sample((low, up, more, floor) =>
+        {
+            var range = new ThreePoint(low, low + up, low + up + more);
+            var held = range.AtLeast(floor);
+            return held.Low >= floor && held.High >= range.High && held.AtLeast(range) == held && range.AtLeast(0) == range;
+        });
+
+    [Fact]
     public void Draws_have_the_mean_of_the_triangle()
     {
         var values = new double[50_000];

@@ -51,6 +51,22 @@ public class WorksheetTests
         Assert.Equal(("input.missing", "ratio"), Assert.Throws<RefusalException>(() => Check.Given<string>(null, "ratio")) is var r ? (r.Code, r.Field) : default);
 
     [Theory]
+    [InlineData(0, "0\u00A0€")]
+    [InlineData(46.6449, "46.6\u00A0€")]
+    [InlineData(0.085, "0.085\u00A0€")]
+    [InlineData(15_312.4, "15\u202F300\u00A0€")]
+    [InlineData(999.6, "1\u202F000\u00A0€")]
+    [InlineData(-551_455, "-551\u202F000\u00A0€")]
+    public void An_estimate_of_money_has_three_digits(double value, string text) => Assert.Equal(text, Text.Euros(value));
+
+    [Fact]
+    public void Sides_are_said_in_their_order()
+    {
+        Assert.Equal("118 × 82.05 × 34 mm", Text.Sides([118, 82.049, 34]));
+        Assert.Equal("118 × 82 × 34 mm", Text.Sides([118, 82.049, 34], 3));
+    }
+
+    [Theory]
     [InlineData(0, "no edges", "0 edges")]
     [InlineData(1, "", "1 edge")]
     [InlineData(1234, "", "1\u202F234 edges")]

@@ -1,10 +1,11 @@
 import { Alert, Box, Button, Link, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Problem } from '../app/api/client';
 import type { Library, LibraryPreview } from '../app/api/types';
 import { count } from '../shared/format';
 import { plain } from '../shared/plainWords';
+import { useUndoKeys } from '../shared/useUndoKeys';
 import { preview, useLibraryChange } from './useLibraryChange';
 
 /** Files out and in, a way back, and everything back to what ships. */
@@ -14,19 +15,9 @@ export function InAndOut({ library, changed }: { library: Library; changed: numb
   const [asking, setAsking] = useState(false);
   const read = useMutation<LibraryPreview, Problem, File>({ mutationFn: preview });
   const { version, canUndo, canRedo } = library;
-  const { mutate } = put;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
-      if ((event.target as HTMLElement).matches('input, textarea')) return;
-      const move = event.shiftKey ? 'redo' : 'undo';
-      if (move === 'undo' ? !canUndo : !canRedo) return;
-      event.preventDefault();
-      mutate({ move, version });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [canUndo, canRedo, mutate, version]);
+  const undo = () => put.mutate({ move: 'undo', version });
+  const redo = () => put.mutate({ move: 'redo', version });
+  useUndoKeys(canUndo ? undo : undefined, canRedo ? redo : undefined);
   return (
     <>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center', mb: 1 }}>
@@ -48,10 +39,10 @@ export function InAndOut({ library, changed }: { library: Library; changed: numb
             event.target.value = '';
           }}
         />
-        <Button disabled={!canUndo || put.isPending} onClick={() => put.mutate({ move: 'undo', version })}>
+        <Button disabled={!canUndo || put.isPending} onClick={undo}>
           Undo
         </Button>
-        <Button disabled={!canRedo || put.isPending} onClick={() => put.mutate({ move: 'redo', version })}>
+        <Button disabled={!canRedo || put.isPending} onClick={redo}>
           Redo
         </Button>
         <Button color="inherit" disabled={changed === 0} onClick={() => setAsking(true)}>

@@ -1,7 +1,7 @@
 import { Alert, Button, Stack, Typography } from '@mui/material';
-import { useEffect } from 'react';
 import { ConflictPanel } from './ConflictPanel';
 import type { Step } from './useStep';
+import { useUndoKeys } from './useUndoKeys';
 
 interface Props<T, A> {
   step: Step<T, A>;
@@ -9,20 +9,10 @@ interface Props<T, A> {
   labels: Partial<Record<keyof T & string, string>>;
 }
 
-/** Undo, redo and what became of the last change; Ctrl+Z and Ctrl+Shift+Z outside of text fields. */
+/** Undo, redo and what became of the last change. */
 export function SaveState<T extends object, A>({ step, labels }: Props<T, A>) {
   const { undo, redo, document, problem, conflict } = step;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || inText(event.target)) return;
-      event.preventDefault();
-      if (event.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [undo, redo]);
-
+  useUndoKeys(undo, redo);
   return (
     <>
       <Stack direction="row" spacing={1} sx={{ alignItems: 'center' }}>
@@ -45,6 +35,3 @@ export function SaveState<T extends object, A>({ step, labels }: Props<T, A>) {
     </>
   );
 }
-
-const inText = (target: EventTarget | null) =>
-  target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type === 'text');

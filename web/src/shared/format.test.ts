@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { box, count, date, number, range, word } from './format';
+import { box, count, date, number, range, said, times, unbroken, word } from './format';
 
 test.each([
   [48.888, 4, '48.89'],
@@ -29,4 +29,18 @@ test('sides, dates and words read as a person writes them', () => {
   expect(date('2026-03-02')).toBe('2 Mar 2026');
   expect(word('atRisk')).toBe('At risk');
   expect(word('unheard')).toBe('unheard');
+});
+
+test('a share is said in percent', () => {
+  expect(said({ low: 0.1, likely: 0.15, high: 0.2 }, 'share')).toBe('10 / 15 / 20 %');
+  expect(said(42, '€/h')).toBe('42 €/h');
+  expect(said(3, '')).toBe('3');
+  expect(times(0.25, 100)).toBe(25);
+});
+
+test('a number does not leave what it counts', () => {
+  expect(unbroken('Walls of 1.1 mm may not fill; 2 of 10 do.')).toBe(
+    'Walls of 1.1\u00a0mm may not fill; 2\u00a0of 10\u00a0do.',
+  );
+  expect(unbroken('± 0.2 mm, at 3')).toBe('±\u00a00.2\u00a0mm, at 3');
 });

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
@@ -110,6 +111,10 @@ public sealed record FillingPlan(
     private const double HoldMin = 1;
 
     public bool UsesVacuum => School is FillingSchool.Degassed or FillingSchool.DegassedPressure or FillingSchool.Chamber;
+
+    /// <summary>Resin is degassed in its cup and poured outside of the chamber.</summary>
+    [JsonIgnore]
+    public bool DegassesInCup => UsesVacuum && School != FillingSchool.Chamber;
 
     public bool UsesPressure => School is FillingSchool.Pressure or FillingSchool.DegassedPressure;
 
@@ -226,7 +231,7 @@ public sealed record FillingPlan(
             yield return new Finding(Severity.Note, "meter-mix", "Check the machine's ratio by weight into two cups before the first shot, and after each pause longer than the pot life change the mixer.");
     }
 
-    private static string Sides(IEnumerable<double> mm) => $"{string.Join(" × ", mm.OrderDescending().Select(side => Text.Number(side, 3)))} mm";
+    private static string Sides(IEnumerable<double> mm) => Text.Sides(mm.OrderDescending(), 3);
 
     private static Finding Refuse(string code, string text) => new(Severity.Fault, code, text);
 }

@@ -57,7 +57,7 @@ internal static class ShotOperations
     }
 
     /// <summary>A deep groove filled by syringe is degassed once more before the mold is shut.</summary>
-    private static bool DegassedOpen(CastingPlanAnswer plan) => plan.Order.SyringeFills is not null && plan.Filling.UsesVacuum && plan.Filling.School != FillingSchool.Chamber && plan.Fill is null;
+    private static bool DegassedOpen(CastingPlanAnswer plan) => plan.Order.SyringeFills is not null && plan.Filling.DegassesInCup && plan.Fill is null;
 
     private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingPlanAnswer plan, CastingPlan choices)
     {
@@ -89,7 +89,7 @@ internal static class ShotOperations
             Checks = ["sides and bottom scraped"],
             Cautions = ["cast-urethane"],
         };
-        if (plan.Filling.UsesVacuum && plan.Filling.School != FillingSchool.Chamber)
+        if (plan.Filling.DegassesInCup)
             yield return new($"degas-{number}", Stage.Shot, $"Degas{said}", steps.DegasMin * times, 0, clock) { Needs = [Need.Hands, Need.Chamber, Need.Vessel], Checks = ["rose and fell back"], Cautions = ["vacuum"] };
         yield return new($"pour-{number}", Stage.Shot, $"{Fill(plan, choices)}{said}", (steps.LoadMin + steps.PourMinPerCavity * charge.Cavities) * times, 0, clock)
         {

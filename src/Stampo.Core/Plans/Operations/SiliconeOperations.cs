@@ -14,7 +14,7 @@ internal static class SiliconeOperations
     {
         var mold = planned.Mold;
         var twoPour = planned.School == SplitSchool.TwoPour;
-        var box = string.Join(" × ", mold.BoxMm.Select(side => Text.Number(side, 4)));
+        var box = Text.Sides(mold.BoxMm);
         yield return Prepare(planned, plan, box, 60 * job.Norm("silicone.boxHours").Likely * MorePatterns(choices));
         if (!twoPour)
             yield return Hang(silicone, choices, job);
@@ -65,12 +65,12 @@ internal static class SiliconeOperations
         return planned.School == SplitSchool.TwoPour
             ? new("box", Stage.Mold, "Bed the part to its parting plane, build the box", boxMin)
             {
-                Detail = $"Inside {box} mm. {(plan.Shape is { } s ? $"Plane {Text.Number(s.Plane.HeightMm, 3)} mm over the lowest point along the pull; " : "")}tape openings shut; keys in the bedding; gate and {risers} for the second pour.",
+                Detail = $"Inside {box}. {(plan.Shape is { } s ? $"Plane {Text.Number(s.Plane.HeightMm, 3)} mm over the lowest point along the pull; " : "")}tape openings shut; keys in the bedding; gate and {risers} for the second pour.",
                 Checks = ["bedding tight to the part, no gap", "box level and tight"],
             }
             : new("box", Stage.Mold, "Gate and risers on the part, build the box", boxMin)
             {
-                Detail = $"Inside {box} mm. Tape openings shut; mark the parting line with coloured tape where it shows least; gate at the low end, {risers}.",
+                Detail = $"Inside {box}. Tape openings shut; mark the parting line with coloured tape where it shows least; gate at the low end, {risers}.",
                 Checks = ["wall even all round", "box level and tight"],
             };
     }

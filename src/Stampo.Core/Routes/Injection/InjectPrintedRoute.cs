@@ -83,8 +83,7 @@ public sealed class InjectPrintedRoute : IRoute
     {
         var (usual, times, hand) = (job.Rate("printedInsert.cycle"), job.Rate("printedInsert.coolTimes"), job.Rate("printedInsert.hand"));
         var cooling = Cooling.Seconds(job.Part.SectionMm, job.Material.Melt!, CoolingCriterion.Mean);
-        var thick = hand.Value + times.Value * cooling;
-        return new Amount(new Ranges.ThreePoint(Math.Max(usual.Low, thick.Low), Math.Max(usual.Likely, thick.Likely), Math.Max(usual.High, thick.High)), "s", "the usual cycle, or by hand + slow cooling × cool when that is longer",
+        return new Amount(usual.Value.AtLeast(hand.Value + times.Value * cooling), "s", "the usual cycle, or by hand + slow cooling × cool when that is longer",
             usual.AsInput(), hand.AsInput(), times.AsInput(), new WorkInput("cool", cooling, "s"), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"));
     }
 

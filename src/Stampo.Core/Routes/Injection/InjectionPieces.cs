@@ -40,8 +40,7 @@ internal static class InjectionPieces
         var criterion = CriterionFor(job);
         var cooling = Cooling.Seconds(job.Part.SectionMm, melt, criterion);
         var (close, fill, pack, open) = (job.Rate("inject.close"), job.Rate("inject.fill"), job.Rate("inject.packing"), job.Rate("inject.open"));
-        var held = new ThreePoint(Math.Max(pack.Low, cooling), Math.Max(pack.Likely, cooling), Math.Max(pack.High, cooling));
-        return new Amount(close.Value + fill.Value + held + open.Value, "s", $"close + fill + max(pack, cool) + open, cool = h²/(π²·α)·ln[{(criterion == CoolingCriterion.Mean ? "8/π²" : "4/π")}·(Tmelt−Tmold)/(Teject−Tmold)], by the {(criterion == CoolingCriterion.Mean ? "mean" : "middle")}",
+        return new Amount(close.Value + fill.Value + pack.Value.AtLeast(cooling) + open.Value, "s", $"close + fill + max(pack, cool) + open, cool = h²/(π²·α)·ln[{(criterion == CoolingCriterion.Mean ? "8/π²" : "4/π")}·(Tmelt−Tmold)/(Teject−Tmold)], by the {(criterion == CoolingCriterion.Mean ? "mean" : "middle")}",
             close.AsInput(), fill.AsInput(), pack.AsInput(), open.AsInput(), new WorkInput("cool", cooling, "s", "brief/schools.cooling"), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"),
             new WorkInput("diffusivity α", melt.DiffusivityMm2PerS, "mm²/s"), new WorkInput("melt", melt.MeltC, "°C"),
             new WorkInput("mold", melt.MoldC, "°C"), new WorkInput("eject", melt.EjectC, "°C"));

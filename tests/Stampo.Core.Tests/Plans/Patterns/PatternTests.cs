@@ -4,6 +4,7 @@ using Stampo.Core.Parts;
 using Stampo.Core.Plans.Patterns;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Patterns;
 
@@ -30,6 +31,22 @@ public class PatternTests
         var inhibition = Inhibition.Of(pattern, cure, postCured, isSealed, dab);
         Assert.Equal((safe, todo), (inhibition.IsSafe, inhibition.ToDo.Count));
         Assert.Equal(todo > 0, inhibition.ToDo.Any(t => t.StartsWith("Test dab", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void A_mold_cured_warm_closes_when_cold_and_one_cured_cold_opens_when_warm_less_where_a_frame_holds_it()
+    {
+        Assert.Equal(0, ShrinkChain.OfHeat(23, 23, 0.03).Pct.High);
+        var closes = ShrinkChain.OfHeat(60, 23, 0.03).Pct;
+        Assert.Equal((0.03 * 37, 0.03 * 37), (closes.Likely, closes.High));
+        Assert.InRange(closes.Low, 0.8 * closes.High, closes.High);
+        var opens = ShrinkChain.OfHeat(23, 70, 0.03).Pct;
+        Assert.Equal(-0.03 * 47, opens.Low);
+        Assert.InRange(opens.High, opens.Likely, -0.01);
+        var sheet = new Worksheet();
+        var scale = ShrinkChain.Scale([new ShrinkStep("silicone", new(0.02, 0.05, 0.1)), ShrinkChain.OfHeat(23, 70, 0.03), new ShrinkStep("resin", 0.35)], sheet);
+        Assert.True(scale.Low < scale.Likely && scale.Likely < scale.High && scale.Low < 1);
+        Assert.Equal(["silicone", "mold, from its cure to the cast", "resin"], sheet.Lines.Single(l => l.Id == "scale").Inputs.Select(i => i.Name));
     }
 
     [Fact]
