@@ -1,6 +1,8 @@
 using System.Reflection;
+using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.ResponseCompression;
+using Microsoft.AspNetCore.Server.Kestrel.Core;
 using Stampo.Server.Brief;
 using Stampo.Server.Calc;
 using Stampo.Server.Demo;
@@ -12,7 +14,10 @@ using Stampo.Server.Projects;
 using Stampo.Server.Routes;
 using Stampo.Storage;
 
-const int LargestJsonBytes = 1_000_000;
+const int LargestJsonBytes = 1_000_000, LeastBytesPerSecond = 2_000;
+
+if (args is ["backup", ..])
+    return BackupCommand.Run(args[1..]);
 
 // Settings lie beside the program, wherever it is started from.
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
@@ -22,6 +27,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.AddServerHeader = false;
     kestrel.Limits.MaxRequestBodySize = LargestJsonBytes;
     kestrel.Limits.MaxConcurrentConnections = 500;
+    kestrel.Limits.MinRequestBodyDataRate = new MinDataRate(LeastBytesPerSecond, gracePeriod: TimeSpan.FromSeconds(10));
 });
 builder.Services.Configure<FormOptions>(form =>
 {
@@ -30,7 +36,7 @@ builder.Services.Configure<FormOptions>(form =>
     form.ValueCountLimit = 32;
 });
 builder.Services.Configure<RouteHandlerOptions>(handlers => handlers.ThrowOnBadRequest = true);
-builder.Services.ConfigureHttpJsonOptions(json => Json.Configure(json.SerializerOptions));
+builder.Services.ConfigureHttpJsonOptions(json => Json.ConfigureWire(json.SerializerOptions));
 builder.Services.AddProblemDetails();
 builder.Services.AddExceptionHandler<Problems>();
 builder.Services.AddOpenApi(openApi => openApi.AddStampoSchemas());
@@ -42,12 +48,15 @@ builder.Services.AddResponseCompression(compression =>
 builder.Services.AddLoadLimits();
 builder.Services.AddMemoryCache(cache => cache.SizeLimit = 64);
 builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton<AllowedHosts>();
+builder.Services.AddSingleton<WholeAnswers>();
 builder.Services.AddStampoDatabase(builder.Configuration["Stampo:Data"] ?? new StampoOptions().Data);
 builder.Services.AddSingleton<StepDocuments>();
 builder.Services.AddSingleton<ProjectStore>();
 builder.Services.AddSingleton<ProjectOverview>();
 builder.Services.AddSingleton<StepStore>();
 builder.Services.AddSingleton<MeshIntake>();
+builder.Services.AddSingleton<UnusedMeshes>();
 builder.Services.AddSingleton<LongWork>();
 builder.Services.AddSingleton<Studies>();
 builder.Services.AddSingleton<Surfaces>();
@@ -63,27 +72,46 @@ builder.Services.AddSingleton<Travellers>();
 builder.Services.AddSingleton<DemoWorld>();
 // The build asks this program for its OpenAPI description; that must not touch anybody's data.
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+{
     builder.Services.AddHostedService<Startup>();
+    builder.Services.AddHostedService<Housekeeping>();
+}
 
 var app = builder.Build();
+app.UseMiddleware<Visitors>();
 app.UseExceptionHandler();
 app.UseStatusCodePages(ApiStatus.WriteAsync);
-app.UseMiddleware<SameOrigin>();
 app.UseResponseCompression();
 app.UseWebApp(builder.Configuration["Stampo:Web"]);
+// Routing comes after the page's files, or its fallback would answer for them.
+app.UseRouting();
+app.UseMiddleware<Arrival>();
 app.UseRequestTimeouts();
 app.UseRateLimiter();
 
 app.MapOpenApi();
-app.MapProjects();
-app.MapPart();
-app.MapBrief();
-app.MapRoutes();
-app.MapLibrary();
-app.MapPlan();
-app.MapConvert();
-app.MapGet("/api/health", () => new { ok = true }).ExcludeFromDescription();
-await app.RunAsync();
+var api = app.MapGroup("").AddEndpointFilterFactory((_, next) => context => app.Services.GetRequiredService<WholeAnswers>().InvokeAsync(context, next));
+api.MapProjects();
+api.MapPart();
+api.MapBrief();
+api.MapRoutes();
+api.MapLibrary();
+api.MapPlan();
+api.MapConvert();
+api.MapGet("/api/health", () => new { ok = true }).ExcludeFromDescription();
+try
+{
+    await app.RunAsync();
+    return 0;
+}
+catch (CannotStartException refused)
+{
+    return Say.CannotStart(refused.Code, refused.Message);
+}
+catch (IOException taken) when (taken.InnerException is AddressInUseException)
+{
+    return Say.CannotStart("address.in-use", $"{builder.Configuration["Urls"]} is taken by another program. Stop it, or start with another --port.");
+}
 
 /// <summary>Named so that tests can start the whole application.</summary>
 public partial class Program;

@@ -4,44 +4,82 @@ using Microsoft.Extensions.DependencyInjection;
 
 namespace Stampo.Storage;
 
-/// <summary>Where the data lives and how it is opened: write-ahead log, foreign keys on, five seconds' patience for a busy file.</summary>
+/// <summary>How the database file is opened and brought up to date: write-ahead log, foreign keys on, patience for a busy file.</summary>
 public static class Database
 {
     public const string FileName = "stampo.db";
 
-    private const int BusySeconds = 5;
+    /// <summary>Longer than a program that copies the file may hold it.</summary>
+    private const int BusySeconds = 20;
 
     public static IServiceCollection AddStampoDatabase(this IServiceCollection services, string folder) =>
         services.AddPooledDbContextFactory<StampoDb>(options => options.UseSqlite(ConnectionString(folder)));
 
-    /// <summary>Brings the file up to date, after a backup copy when there is something to lose.</summary>
-    public static async Task PrepareAsync(IDbContextFactory<StampoDb> factory, string folder, CancellationToken cancel = default)
+    /// <summary>Brings the file up to date, after a backup copy when there is something to lose. The folder is held, so nobody else is at it.</summary>
+    public static async Task PrepareAsync(IDbContextFactory<StampoDb> factory, DataFolder folder, Action<string> tell, CancellationToken cancel = default)
     {
-        Directory.CreateDirectory(folder);
-        await using var db = await factory.CreateDbContextAsync(cancel);
-        var pending = (await db.Database.GetPendingMigrationsAsync(cancel)).ToList();
-        if (pending.Count > 0)
-            BackUp(Path.Combine(folder, FileName), pending[0]);
+        RefuseTorn(folder.File);
+        try
+        {
+            await using var db = await factory.CreateDbContextAsync(cancel);
+            RefuseNewer([.. await db.Database.GetAppliedMigrationsAsync(cancel)], [.. db.Database.GetMigrations()], folder.File);
+            if ((await db.Database.GetPendingMigrationsAsync(cancel)).FirstOrDefault() is { } pending)
+                await MigrateAsync(db, folder.File, pending, tell, cancel);
+            await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", cancel);
+            await db.Database.ExecuteSqlRawAsync("PRAGMA user_version=1;", cancel); // shows now, not at the first save, that the file can't be written
+        }
+        catch (SqliteException failure)
+        {
+            throw CannotStartException.Of(failure, folder.File);
+        }
+    }
+
+    /// <summary>Takes what stands in the write-ahead log into the database, so that the file is whole by itself. While somebody reads or writes, a later time does.</summary>
+    public static void Checkpoint(string file)
+    {
+        using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = SqliteOpenMode.ReadWrite, Pooling = false, DefaultTimeout = 1 }.ToString());
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA wal_checkpoint(TRUNCATE);";
+        command.ExecuteNonQuery();
+    }
+
+    private static async Task MigrateAsync(StampoDb db, string file, string pending, Action<string> tell, CancellationToken cancel)
+    {
+        BackUp(file, pending);
+        tell($"Bringing {file} up to date.");
+        // A server that was killed as it did this left the row that says so; whoever holds the folder knows that it is stale.
+        await db.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS \"__EFMigrationsLock\";", cancel);
         await db.Database.MigrateAsync(cancel);
-        await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", cancel);
+    }
+
+    /// <summary>A write-ahead log without its database: what it holds would be thrown away by opening it.</summary>
+    private static void RefuseTorn(string file)
+    {
+        var log = new FileInfo(file + "-wal");
+        if (new FileInfo(file) is not { Exists: true, Length: > 0 } && log is { Exists: true, Length: > 0 })
+            throw new CannotStartException("data.torn", $"{file} is missing or empty, but its write-ahead log {log.Name} holds data. Put the file it belongs to beside it, or move the log away to start anew.");
+    }
+
+    private static void RefuseNewer(List<string> applied, List<string> known, string file)
+    {
+        if (applied.Except(known).LastOrDefault() is { } newer)
+            throw new CannotStartException("data.newer", $"{file} was last used by a newer Stampo ({newer}). Start that one; this one would not know everything in it.");
     }
 
     private static string ConnectionString(string folder) => new SqliteConnectionStringBuilder
     {
-        DataSource = Path.Combine(folder, FileName),
+        DataSource = DataFolder.FileIn(folder),
         ForeignKeys = true,
         DefaultTimeout = BusySeconds,
     }.ToString();
 
-    /// <summary>SQLite's own online backup, which also takes in what still stands in the write-ahead log.</summary>
     private static void BackUp(string file, string before)
     {
-        if (!File.Exists(file))
+        var copy = $"{file}.before-{before}";
+        if (!File.Exists(file) || File.Exists(copy))
             return;
-        using var source = new SqliteConnection($"Data Source={file}");
-        using var copy = new SqliteConnection($"Data Source={file}.before-{before}");
-        source.Open();
-        copy.Open();
-        source.BackupDatabase(copy);
+        Backup.Copy(file, copy + ".part");
+        File.Move(copy + ".part", copy);
     }
 }

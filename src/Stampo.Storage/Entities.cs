@@ -55,6 +55,9 @@ public sealed class StoredMesh
     public required byte[] Drawing { get; set; }
 
     public required byte[] Picture { get; init; }
+
+    /// <summary>When this content last came in.</summary>
+    public DateTime KeptUtc { get; set; }
 }
 
 /// <summary>What was measured on a mesh in the background: figures as JSON, maps compressed. Kept once per content, unit and pull.</summary>
@@ -65,6 +68,8 @@ public sealed class StoredStudy
     public required string Figures { get; init; }
 
     public required byte[] Maps { get; init; }
+
+    public DateTime KeptUtc { get; init; }
 }
 
 /// <summary>A choice of route with everything it was made on, frozen.</summary>

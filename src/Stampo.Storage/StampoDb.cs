@@ -25,7 +25,11 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
-        modelBuilder.Entity<Project>().HasKey(p => p.Id);
+        modelBuilder.Entity<Project>(project =>
+        {
+            project.HasKey(p => p.Id);
+            project.HasIndex(p => new { p.RemovedUtc, p.TouchedUtc, p.Id });
+        });
         modelBuilder.Entity<StepDocument>(document =>
         {
             document.HasKey(d => new { d.ProjectId, d.Step });

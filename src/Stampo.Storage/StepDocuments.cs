@@ -1,5 +1,3 @@
-using System.Collections.Concurrent;
-using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 
 namespace Stampo.Storage;
@@ -22,26 +20,18 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
     /// <summary>How many states a step keeps to go back to.</summary>
     public const int StatesKept = 100;
 
-    private readonly ConcurrentDictionary<string, ImmutableDictionary<string, int>> _versions = [];
-
     public async Task<StepContent?> ReadAsync(string projectId, string step, CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         return await ReadAsync(db, projectId, step, cancel);
     }
 
-    /// <summary>The version of each step that was ever saved: all it takes to know that nothing has changed. Asked for at every move of a marker.</summary>
-    public async ValueTask<IReadOnlyDictionary<string, int>> VersionsAsync(string projectId, CancellationToken cancel = default)
+    /// <summary>The version of each step that was ever saved: all it takes to know that nothing has changed.</summary>
+    public async Task<IReadOnlyDictionary<string, int>> VersionsAsync(string projectId, CancellationToken cancel = default)
     {
-        if (_versions.TryGetValue(projectId, out var known))
-            return known;
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return Learn(projectId, await db.Documents.Where(d => d.ProjectId == projectId).ToDictionaryAsync(d => d.Step, d => d.Version, cancel));
+        return await db.Documents.Where(d => d.ProjectId == projectId).ToDictionaryAsync(d => d.Step, d => d.Version, cancel);
     }
-
-    /// <summary>Versions only grow, so whoever learns last, the highest of each step stands.</summary>
-    private ImmutableDictionary<string, int> Learn(string projectId, IReadOnlyDictionary<string, int> versions) => _versions.AddOrUpdate(projectId, _ => versions.ToImmutableDictionary(),
-        (_, known) => known.SetItems(versions.Where(v => v.Value > known.GetValueOrDefault(v.Key))));
 
     /// <summary>The states of a step that can still be gone back to, the latest first.</summary>
     public async Task<IReadOnlyList<PastState>> StatesAsync(string projectId, string step, CancellationToken cancel = default)
@@ -113,8 +103,6 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
         }
 
         await transaction.CommitAsync(cancel);
-        if (_versions.ContainsKey(projectId))
-            Learn(projectId, new Dictionary<string, int> { [step] = document.Version });
         return (await ReadAsync(db, projectId, step, cancel))!;
     }
 

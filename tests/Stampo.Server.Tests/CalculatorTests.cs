@@ -141,7 +141,7 @@ public sealed class CalculatorTests : IDisposable
     [InlineData("{", "request.unreadable", 400)]
     [InlineData("[1,2]", "request.unreadable", 400)]
     [InlineData("""{"partVolumeCm3":"lots"}""", "request.unreadable", 400)]
-    [InlineData("""{"partVolumeCm3":1}""", "request.unreadable", 400)]
+    [InlineData("""{"partVolumeCm3":1}""", "input.missing", 422)]
     [InlineData("""{"partVolumeCm3":1,"count":1,"densityGPerCm3":24.8,"ratio":{"a":1,"b":1}}""", "batch.density-odd", 422)]
     [InlineData("""{"partVolumeCm3":-1,"count":1,"densityGPerCm3":1,"ratio":{"a":1,"b":1}}""", "input.out-of-range", 422)]
     [InlineData("""{"partVolumeCm3":1e308,"count":99999,"densityGPerCm3":1,"ratio":{"a":1,"b":1}}""", "input.out-of-range", 422)]

@@ -47,7 +47,7 @@ public sealed class PlanTests : IDisposable
     [Theory]
     [InlineData("silicone-mold", """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"densityGPerCm3":24.8,"ratio":{"a":100,"b":10}}""", 422, "densityGPerCm3")]
     [InlineData("silicone-mold", """{"partBboxMm":null,"partVolumeCm3":46,"densityGPerCm3":1,"ratio":{"a":1,"b":1}}""", 400, null)]
-    [InlineData("silicone-mold", """{"partVolumeCm3":46}""", 400, null)]
+    [InlineData("silicone-mold", """{"partVolumeCm3":46}""", 422, "partBboxMm")]
     [InlineData("cure-time", """{"refHours":12,"atC":1e9}""", 422, "atC")]
     [InlineData("bubble", """{"fromKpaAbs":-1,"toKpaAbs":400}""", 422, "fromKpaAbs")]
     [InlineData("pump-down", """{"volumeL":30,"speedLPerMin":0,"fromMbar":1013,"toMbar":10}""", 422, "speedLPerMin")]

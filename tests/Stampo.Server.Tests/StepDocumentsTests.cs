@@ -21,7 +21,7 @@ public sealed class StepDocumentsTests : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        await Database.PrepareAsync(_factory, _folder);
+        await PrepareAsync();
         await using var db = await _factory.CreateDbContextAsync();
         foreach (var id in new[] { "p", "q" })
             db.Add(new Project { Id = id, Name = id });
@@ -33,6 +33,12 @@ public sealed class StepDocumentsTests : IAsyncLifetime
         SqliteConnection.ClearAllPools();
         Directory.Delete(_folder, recursive: true);
         return ValueTask.CompletedTask;
+    }
+
+    private async Task PrepareAsync()
+    {
+        using var folder = await DataFolder.TakeAsync(_folder, _ => { });
+        await Database.PrepareAsync(_factory, folder, _ => { });
     }
 
     [Fact]
@@ -104,7 +110,7 @@ public sealed class StepDocumentsTests : IAsyncLifetime
         await using (var db = await _factory.CreateDbContextAsync(TestContext.Current.CancellationToken))
             await db.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsHistory", TestContext.Current.CancellationToken);
         // The layout is there already, so bringing it in again fails: the copy must stand all the same.
-        await Assert.ThrowsAnyAsync<Exception>(() => Database.PrepareAsync(_factory, _folder));
+        await Assert.ThrowsAnyAsync<Exception>(() => PrepareAsync());
         var copy = Assert.Single(Directory.GetFiles(_folder, $"{Database.FileName}.before-*"));
         await using var connection = new SqliteConnection($"Data Source={copy};Mode=ReadOnly");
         await connection.OpenAsync(TestContext.Current.CancellationToken);

@@ -28,7 +28,11 @@ public sealed record Supply(string Id, string Name, SupplyKind Kind, double Dens
 
     public ThreePoint? ShrinkPct { get; init; }
 
-    public string? Mix { get; init; }
+    /// <summary>Parts of A and B, for what is mixed.</summary>
+    public MixRatio? Mix { get; init; }
+
+    /// <summary>How a mold silicone cures; null for what is none.</summary>
+    public SiliconeCure? Cure { get; init; }
 
     public double? PotLifeMin { get; init; }
 
@@ -43,6 +47,13 @@ public sealed record Supply(string Id, string Name, SupplyKind Kind, double Dens
     public double? ThicknessMm { get; init; }
 
     public string? Note { get; init; }
+}
+
+/// <summary>How a silicone cures: what stops it, what wears it and how it shrinks go by this.</summary>
+public enum SiliconeCure
+{
+    Addition,
+    Condensation,
 }
 
 public static class SupplyLibrary

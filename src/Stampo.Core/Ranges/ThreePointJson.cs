@@ -10,7 +10,7 @@ public sealed class ThreePointJson : JsonConverter<ThreePoint>
     public override ThreePoint Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
         if (reader.TokenType == JsonTokenType.Number)
-            return reader.GetDouble();
+            return Finite(ref reader);
         if (reader.TokenType != JsonTokenType.StartObject)
             throw new JsonException("A number or {\"low\":…,\"likely\":…,\"high\":…} belongs here.");
         double? low = null, likely = null, high = null;
@@ -22,9 +22,9 @@ public sealed class ThreePointJson : JsonConverter<ThreePoint>
                 throw new JsonException("low, likely and high are numbers.");
             switch (name)
             {
-                case "low": low = reader.GetDouble(); break;
-                case "likely": likely = reader.GetDouble(); break;
-                case "high": high = reader.GetDouble(); break;
+                case "low": low = Finite(ref reader); break;
+                case "likely": likely = Finite(ref reader); break;
+                case "high": high = Finite(ref reader); break;
                 default: throw new JsonException($"A range has low, likely and high, not \"{name}\".");
             }
         }
@@ -40,6 +40,10 @@ public sealed class ThreePointJson : JsonConverter<ThreePoint>
             throw new JsonException(refusal.Message, refusal);
         }
     }
+
+    /// <summary>"1e400" is written like a number and is none to count with.</summary>
+    private static double Finite(ref Utf8JsonReader reader) =>
+        reader.GetDouble() is var value && double.IsFinite(value) ? value : throw new JsonException("The number is beyond what can be counted with.");
 
     public override void Write(Utf8JsonWriter writer, ThreePoint value, JsonSerializerOptions options)
     {

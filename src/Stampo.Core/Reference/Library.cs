@@ -83,7 +83,28 @@ public static class LibraryCheck
         Words(supply.PriceUnit, $"{at}.priceUnit");
         Check.Between(supply.DensityGPerCm3, 0.001, 25, $"{at}.densityGPerCm3", "g/cm³", "no solid here is lighter or heavier");
         Price(supply.Price, $"{at}.price");
-        return supply;
+        Amount(supply.ShoreA, $"{at}.shoreA", "A", 100);
+        Amount(supply.TensileMpa, $"{at}.tensileMpa", "MPa", 10_000);
+        Amount(supply.ModulusMpa, $"{at}.modulusMpa", "MPa", 1_000_000);
+        Amount(supply.TearKnPerM, $"{at}.tearKnPerM", "kN/m", 1_000);
+        Amount(supply.PotLifeMin, $"{at}.potLifeMin", "min", 10_000);
+        Amount(supply.CureH, $"{at}.cureH", "h", 1_000);
+        Amount(supply.ViscosityMpaS, $"{at}.viscosityMpaS", "mPa·s", 1e8);
+        Amount(supply.GelMin, $"{at}.gelMin", "min", 10_000);
+        Amount(supply.ArealGPerM2, $"{at}.arealGPerM2", "g/m²", 10_000);
+        Amount(supply.ThicknessMm, $"{at}.thicknessMm", "mm", 1_000);
+        if (supply.ServiceC is { } serves)
+            Check.Between(serves, -50, 1_200, $"{at}.serviceC", "°C", "nothing molds are made of serves outside it");
+        if (supply.ShrinkPct is { } shrink)
+        {
+            Check.Between(shrink.Low, 0, 10, $"{at}.shrinkPct", "%", "what cures shrinks by a few percent");
+            Check.Between(shrink.High, 0, 10, $"{at}.shrinkPct", "%", "what cures shrinks by a few percent");
+        }
+
+        supply.Mix?.Checked($"{at}.mix");
+        return supply.Kind == SupplyKind.MoldSilicone && supply.Cure is null
+            ? throw new RefusalException("input.missing", $"{at}.cure is missing: say whether this silicone cures by addition or by condensation; what stops it and how it shrinks go by that.", $"{at}.cure")
+            : supply;
     }
 
     /// <summary>Norms that stand below a fraction somewhere.</summary>

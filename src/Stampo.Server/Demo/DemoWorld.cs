@@ -23,7 +23,7 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
 {
     public async Task LoadAsync(string folder, CancellationToken cancel = default)
     {
-        if ((await projects.ListAsync(cancel)).Count > 0)
+        if (await projects.AnyAsync(cancel))
             return;
         await using var file = File.OpenRead(Path.Combine(folder, "projects.json"));
         var world = await JsonSerializer.DeserializeAsync<List<DemoProject>>(file, Json.Options, cancel);

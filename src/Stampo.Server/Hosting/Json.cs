@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
@@ -20,6 +21,22 @@ public static class Json
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.Converters.Add(new ThreePointJson());
         return options;
+    }
+
+    /// <summary>As <see cref="Configure"/>, for what comes from outside: a number or a choice that is missing is asked for, never taken for nought.</summary>
+    public static void ConfigureWire(JsonSerializerOptions options)
+    {
+        Configure(options);
+        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(AskForFigures);
+    }
+
+    private static void AskForFigures(JsonTypeInfo type)
+    {
+        foreach (var property in type.Properties)
+        {
+            if (property is { Set: not null, AssociatedParameter:  { HasDefaultValue: false, ParameterType: { IsValueType: true } of } } && of != typeof(bool) && Nullable.GetUnderlyingType(of) is null)
+                property.IsRequired = true;
+        }
     }
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);

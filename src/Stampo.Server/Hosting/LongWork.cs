@@ -25,9 +25,11 @@ public sealed record WorkState(WorkPhase Phase, string Doing, double Share, stri
 /// <summary>Long work in the background, one at a time on all cores, by key, with progress and a way to stop.</summary>
 public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> log) : IDisposable
 {
-    private const int MostWaiting = 30;
+    /// <summary>How much may wait, and how much that ended badly is remembered for those who ask.</summary>
+    private const int MostWaiting = 30, MostEnded = 100;
 
     private readonly ConcurrentDictionary<string, Job> _jobs = [];
+    private readonly ConcurrentQueue<KeyValuePair<string, Job>> _ended = [];
     private readonly SemaphoreSlim _turn = new(1);
 
     /// <summary>Where work stands; none when it was never begun or is done.</summary>
@@ -36,14 +38,23 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
     /// <summary>Begins the work unless it is under way. The work keeps its own result.</summary>
     public void Start(string key, Func<Progress, Task> work)
     {
-        if (_jobs.Values.Count(j => j.IsOpen) >= MostWaiting)
+        if (!TryStart(key, work))
             throw new RefusalException("study.busy", $"{MostWaiting} pieces of work are waiting; try again when some are done.", "part");
-        var job = new Job(CancellationTokenSource.CreateLinkedTokenSource(life.ApplicationStopping));
-        var standing = _jobs.AddOrUpdate(key, job, (_, other) => other.IsOpen ? other : job);
-        if (standing == job)
-            _ = Task.Run(() => RunAsync(key, work, job), CancellationToken.None);
+    }
+
+    /// <summary>As <see cref="Start"/>; false when too much is waiting.</summary>
+    public bool TryStart(string key, Func<Progress, Task> work)
+    {
+        if (_jobs.TryGetValue(key, out var known) && known.IsOpen)
+            return true;
+        if (_jobs.Values.Count(j => j.IsOpen) >= MostWaiting)
+            return false;
+        var job = new Job(life.ApplicationStopping);
+        if (_jobs.AddOrUpdate(key, job, (_, other) => other.IsOpen ? other : job) == job)
+            _ = Task.Run(() => RunAsync(new(key, job), work), CancellationToken.None);
         else
             job.Dispose();
+        return true;
     }
 
     public void Stop(string key)
@@ -54,7 +65,21 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
 
     public void Dispose() => _turn.Dispose();
 
-    private async Task RunAsync(string key, Func<Progress, Task> work, Job job)
+    private async Task RunAsync(KeyValuePair<string, Job> entry, Func<Progress, Task> work)
+    {
+        using var job = entry.Value;
+        var end = await EndOfAsync(entry.Key, work, job);
+        job.Finish(end);
+        // Only this job: another of the same key may stand in its place.
+        if (end.Phase == WorkPhase.Done)
+            _jobs.TryRemove(entry);
+        else
+            _ended.Enqueue(entry);
+        while (_ended.Count > MostEnded && _ended.TryDequeue(out var oldest))
+            _jobs.TryRemove(oldest);
+    }
+
+    private async Task<WorkState> EndOfAsync(string key, Func<Progress, Task> work, Job job)
     {
         try
         {
@@ -62,8 +87,7 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
             try
             {
                 await work(new Progress(job.Report, job.Cancel));
-                job.Finish(WorkState.Done);
-                _jobs.TryRemove(key, out _);
+                return WorkState.Done;
             }
             finally
             {
@@ -72,16 +96,16 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
         }
         catch (Exception stopped) when (stopped is OperationCanceledException || life.ApplicationStopping.IsCancellationRequested)
         {
-            job.Finish(new WorkState(WorkPhase.Stopped, "", 0));
+            return new WorkState(WorkPhase.Stopped, "", 0);
         }
         catch (RefusalException refused)
         {
-            job.Finish(new WorkState(WorkPhase.Failed, "", 0, refused.Message));
+            return new WorkState(WorkPhase.Failed, "", 0, refused.Message);
         }
         catch (Exception failure)
         {
             Failed(log, key, failure);
-            job.Finish(new WorkState(WorkPhase.Failed, "", 0));
+            return new WorkState(WorkPhase.Failed, "", 0);
         }
     }
 
@@ -89,13 +113,21 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
         LoggerMessage.Define<string>(LogLevel.Error, new EventId(2, "LongWorkFailed"), "{Key} failed");
 
     /// <summary>One piece of work: where it stands, and its stop.</summary>
-    private sealed class Job(CancellationTokenSource stop) : IDisposable
+    private sealed class Job : IDisposable
     {
+        private readonly Lock _one = new();
+        private readonly CancellationTokenSource _stop;
         private volatile WorkState _state = new(WorkPhase.Waiting, "Waiting for its turn", 0);
+
+        public Job(CancellationToken end)
+        {
+            _stop = CancellationTokenSource.CreateLinkedTokenSource(end);
+            Cancel = _stop.Token;
+        }
 
         public WorkState State => _state;
 
-        public CancellationToken Cancel { get; } = stop.Token;
+        public CancellationToken Cancel { get; }
 
         public bool IsOpen => _state.Phase is WorkPhase.Waiting or WorkPhase.Running;
 
@@ -103,12 +135,20 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
 
         public void Stop()
         {
-            if (IsOpen)
-                stop.Cancel();
+            lock (_one)
+            {
+                if (IsOpen)
+                    _stop.Cancel();
+            }
         }
 
-        public void Finish(WorkState state) => _state = state;
+        /// <summary>Nothing stops it after this.</summary>
+        public void Finish(WorkState state)
+        {
+            lock (_one)
+                _state = state;
+        }
 
-        public void Dispose() => stop.Dispose();
+        public void Dispose() => _stop.Dispose();
     }
 }

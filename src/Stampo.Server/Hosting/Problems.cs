@@ -1,5 +1,8 @@
+using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Working;
 using Stampo.Storage;
 
@@ -8,6 +11,9 @@ namespace Stampo.Server.Hosting;
 /// <summary>Turns every failure into RFC 9457 problem details with a stable code and a sentence for people.</summary>
 public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
 {
+    /// <summary>When to ask again after being told that there is no room.</summary>
+    public const string RetryAfterSeconds = "2";
+
     public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
         if (exception is OperationCanceledException && httpContext.RequestAborted.IsCancellationRequested)
@@ -15,6 +21,8 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         var problem = Describe(exception);
         if (problem.Status == StatusCodes.Status500InternalServerError)
             UnexpectedFailure(log, httpContext.Request.Path, exception);
+        if (problem.Status == StatusCodes.Status503ServiceUnavailable)
+            httpContext.Response.Headers.RetryAfter = RetryAfterSeconds;
         httpContext.Response.StatusCode = problem.Status!.Value;
         await httpContext.Response.WriteAsJsonAsync(problem, options: null, "application/problem+json", cancellationToken);
         return true;
@@ -40,16 +48,38 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
                 var problem = Of(StatusCodes.Status409Conflict, "conflict", "This was changed somewhere else since you opened it. Choose which to keep.");
                 problem.Extensions["theirs"] = conflict.Theirs is { } theirs ? new { version = theirs.Version, value = Json.Element(theirs.Json) } : null;
                 return problem;
+            // Where a figure is read or written that grew beyond any number: "1e400", or what followed from figures far from what is usual.
+            case ArgumentException endless when endless.Message.Contains("infinity", StringComparison.OrdinalIgnoreCase):
+                return Of(StatusCodes.Status422UnprocessableEntity, "figure.endless", "With these figures something grows beyond any number, so nothing was done. Look for a figure that is far from what is usual.");
+            case BusyException busy:
+                return Of(StatusCodes.Status503ServiceUnavailable, "server.busy", busy.Message);
+            case SqliteException failure:
+                return OfDatabase(failure) ?? Unexpected;
+            case DbUpdateException { InnerException: SqliteException failure }:
+                return OfDatabase(failure) ?? Unexpected;
             case BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge }:
                 return Of(StatusCodes.Status413PayloadTooLarge, "mesh.too-large", "The file is larger than this server takes. Export it with a coarser tolerance.", "file");
+            case BadHttpRequestException { InnerException: JsonException json } when Missing(json) is { } missing:
+                return Of(StatusCodes.Status422UnprocessableEntity, "input.missing", $"{missing} is missing; it is never taken for nought. Say what it is.", missing);
             case BadHttpRequestException bad:
                 return Of(bad.StatusCode, "request.unreadable", Readable(bad));
             case InvalidDataException bad:
                 return Of(StatusCodes.Status400BadRequest, "request.unreadable", $"The upload can't be read: {bad.Message}");
             default:
-                return Of(StatusCodes.Status500InternalServerError, "server.failed", "Something failed here that should not have. Nothing was changed; try again, and if it stays, look at the server's log.");
+                return Unexpected;
         }
     }
+
+    private static ProblemDetails Unexpected => Of(StatusCodes.Status500InternalServerError, "server.failed", "Something failed here that should not have. Nothing was changed; try again, and if it stays, look at the server's log.");
+
+    /// <summary>What a person can do something about; null for the rest.</summary>
+    private static ProblemDetails? OfDatabase(SqliteException failure) => failure.SqliteErrorCode switch
+    {
+        SQLitePCL.raw.SQLITE_BUSY or SQLitePCL.raw.SQLITE_LOCKED => Of(StatusCodes.Status503ServiceUnavailable, "data.locked", "Another program holds the data locked. Nothing was changed; try again in a moment."),
+        SQLitePCL.raw.SQLITE_FULL => Of(StatusCodes.Status507InsufficientStorage, "data.full", "The disk that holds the data is full. Nothing was changed; make room on it and try again."),
+        SQLitePCL.raw.SQLITE_READONLY => Of(StatusCodes.Status507InsufficientStorage, "data.read-only", "The data can't be written. Nothing was changed; give the server the right to write its data folder and try again."),
+        _ => null,
+    };
 
     private static int StatusOf(string code) => code switch
     {
@@ -58,15 +88,18 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         _ => StatusCodes.Status422UnprocessableEntity,
     };
 
-    private static string Readable(BadHttpRequestException bad) => bad.InnerException is System.Text.Json.JsonException json
+    private static string Readable(BadHttpRequestException bad) => bad.InnerException is JsonException json
         ? $"The request is not the JSON expected{(json.Path is { Length: > 1 } path ? $" at {path[(path[0] == '$' ? 1 : 0)..].TrimStart('.')}" : "")}: {Plain(json.Message)}"
         : bad.Message;
+
+    /// <summary>The first value the serializer asks for: its message ends in their names, quoted.</summary>
+    private static string? Missing(JsonException json) =>
+        json.Message.Contains("missing required", StringComparison.Ordinal) && json.Message.Split('\'') is { Length: > 3 } quoted ? quoted[3] : null;
 
     /// <summary>The serializer's message without the names of types, which say nothing to a caller.</summary>
     private static string Plain(string message) =>
         message.Contains("doesn't allow setting null", StringComparison.Ordinal) || message.Contains("null values", StringComparison.Ordinal) ? "it must not be null."
         : message.Contains("could not be converted", StringComparison.Ordinal) ? "the value is of another kind (text, number, list or object) than belongs there."
-        : message.Contains("missing required", StringComparison.Ordinal) ? $"a required value is missing: {message[(message.IndexOf("including:", StringComparison.Ordinal) + 10)..].Trim()}"
         : message.Split(" Path:", 2)[0];
 
     private static string Title(int status) => status switch
@@ -76,6 +109,7 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         409 => "Changed elsewhere",
         413 => "Too large",
         503 => "Busy",
+        507 => "No room",
         422 => "An input can't be used",
         _ => "Failed",
     };

@@ -1,3 +1,4 @@
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
 using Stampo.Server.Demo;
@@ -5,14 +6,23 @@ using Stampo.Storage;
 
 namespace Stampo.Server.Hosting;
 
-/// <summary>Before the first request: the database brought up to date, and the demo world laid in when asked for.</summary>
-public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options, DemoWorld demo) : IHostedLifecycleService
+/// <summary>
+/// Before the first request: the data folder taken, its database brought up to date, and the demo world laid in when asked for.
+/// After the last one: the write-ahead log taken into the database, and the folder let go.
+/// </summary>
+public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options, DemoWorld demo, ILogger<Startup> log) : IHostedLifecycleService, IDisposable
 {
+    private DataFolder? _folder;
+    private bool _prepared;
+
     public async Task StartingAsync(CancellationToken cancellationToken)
     {
-        await Database.PrepareAsync(factory, options.Value.Data, cancellationToken);
-        if (options.Value.Demo is { } folder)
-            await demo.LoadAsync(folder, cancellationToken);
+        _folder = await DataFolder.TakeAsync(options.Value.Data, Tell, cancellationToken);
+        UploadFolder.Empty(_folder.Path);
+        await Database.PrepareAsync(factory, _folder, Tell, cancellationToken);
+        _prepared = true;
+        if (options.Value.Demo is { } world)
+            await demo.LoadAsync(world, cancellationToken);
     }
 
     public Task StartAsync(CancellationToken cancellationToken) => Task.CompletedTask;
@@ -24,4 +34,27 @@ public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<Stampo
     public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
     public Task StoppedAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+
+    public void Dispose()
+    {
+        if (_folder is not { } folder)
+            return;
+        try
+        {
+            if (_prepared)
+                Database.Checkpoint(folder.File);
+        }
+        catch (SqliteException)
+        {
+            // The log stays beside the database; the next start takes it in.
+        }
+
+        folder.Dispose();
+        _folder = null;
+    }
+
+    private void Tell(string what) => Told(log, what, null);
+
+    private static readonly Action<ILogger, string, Exception?> Told =
+        LoggerMessage.Define<string>(LogLevel.Information, new EventId(3, "Start"), "{What}");
 }

@@ -12,8 +12,6 @@ internal static class WebApp
         var files = new PhysicalFileProvider(Path.GetFullPath(folder));
         var options = new StaticFileOptions { FileProvider = files, OnPrepareResponse = context => Prepare(context.Context) };
         app.UseStaticFiles(options);
-        // Routing comes after the files, or the fallback below would answer for them.
-        app.UseRouting();
         app.MapFallback("/api/{**rest}", () => Results.NotFound());
         app.MapFallbackToFile("index.html", options);
     }
@@ -22,7 +20,7 @@ internal static class WebApp
     {
         Caching(http);
         if (http.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal, out var name) && name.Value!.StartsWith("/stepWorker", StringComparison.Ordinal))
-            http.Response.Headers.ContentSecurityPolicy = SameOrigin.ConverterPolicy;
+            http.Response.Headers.ContentSecurityPolicy = Visitors.ConverterPolicy;
     }
 
     /// <summary>Built assets carry their content's hash in the name; the page itself is asked for each time.</summary>

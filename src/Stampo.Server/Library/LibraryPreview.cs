@@ -29,14 +29,14 @@ public sealed record LibraryPreview(LibraryEntries Entries, IReadOnlyList<EntryC
         return Of(entries, standing) with { ReadAs = csv.ReadAs };
     }
 
-    public static LibraryPreview Of(LibraryEntries entries, StandingLibrary standing)
+    public static LibraryPreview Of(LibraryEntries given, StandingLibrary standing)
     {
-        var library = standing.Library;
+        var (entries, library) = (given.Checked(), standing.Library);
         List<EntryChange> all =
         [
-            .. Check.Whole(entries.Rates ?? [], "rates").Select(r => Change(ShopLibrary.Rates, r.Key, r.Checked(), library.Rates.Find(r.Key), e => e.Name)),
-            .. Check.Whole(entries.Materials ?? [], "materials").Select(m => Change(ShopLibrary.Materials, m.Id, m.Checked(), library.Materials.FirstOrDefault(o => o.Id == m.Id), e => e.Name)),
-            .. Check.Whole(entries.Supplies ?? [], "supplies").Select(s => Change(ShopLibrary.Supplies, s.Id, s.Checked(), library.Supplies.FirstOrDefault(o => o.Id == s.Id), e => e.Name)),
+            .. entries.Rates!.Select(r => Change(ShopLibrary.Rates, r.Key, r, library.Rates.Find(r.Key), e => e.Name)),
+            .. entries.Materials!.Select(m => Change(ShopLibrary.Materials, m.Id, m, library.Materials.FirstOrDefault(o => o.Id == m.Id), e => e.Name)),
+            .. entries.Supplies!.Select(s => Change(ShopLibrary.Supplies, s.Id, s, library.Supplies.FirstOrDefault(o => o.Id == s.Id), e => e.Name)),
         ];
         List<EntryChange> changes = [.. all.Where(c => c.IsNew || c.Differences.Count > 0)];
         return new LibraryPreview(entries, changes, all.Count - changes.Count, standing.Version, null);

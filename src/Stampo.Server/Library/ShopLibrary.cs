@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
@@ -9,7 +10,14 @@ using TheLibrary = Stampo.Core.Reference.Library;
 namespace Stampo.Server.Library;
 
 /// <summary>Rates, materials and supplies to change at once.</summary>
-public sealed record LibraryEntries(IReadOnlyList<Rate>? Rates, IReadOnlyList<Material>? Materials, IReadOnlyList<Supply>? Supplies);
+public sealed record LibraryEntries(IReadOnlyList<Rate>? Rates, IReadOnlyList<Material>? Materials, IReadOnlyList<Supply>? Supplies)
+{
+    /// <summary>As they may be kept, none of the lists missing; refused by name where an entry can't be.</summary>
+    public LibraryEntries Checked() => new(
+        [.. Check.Whole(Rates ?? [], "rates").Select(r => r.Checked())],
+        [.. Check.Whole(Materials ?? [], "materials").Select(m => m.Checked())],
+        [.. Check.Whole(Supplies ?? [], "supplies").Select(s => s.Checked())]);
+}
 
 /// <summary>The library as it stands, with the version a save is made from and whether there is a way back.</summary>
 public sealed record StandingLibrary(TheLibrary Library, LibraryEntries Own, int Version, bool CanUndo, bool CanRedo);
@@ -50,7 +58,7 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
     }
 
     /// <summary>Keeps entries as the shop's own; one that is as shipped stops being the shop's. Without a version it is made from whatever stands.</summary>
-    public Task SaveAsync(LibraryEntries entries, int? version = null, CancellationToken cancel = default) => ChangeAsync(own => Merged(own, entries), version, cancel);
+    public Task SaveAsync(LibraryEntries entries, int? version = null, CancellationToken cancel = default) => ChangeAsync(own => Merged(own, entries.Checked()), version, cancel);
 
     /// <summary>Back to what ships: one entry, or all of them.</summary>
     public Task ResetAsync(string? kind, string? key, CancellationToken cancel = default) => ChangeAsync(own => new LibraryEntries(
@@ -91,7 +99,7 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
 
     private void Take(StepContent content)
     {
-        _current = Of(Json.Read<LibraryEntries>(content.Json), content.Version, content.CanUndo, content.CanRedo);
+        _current = Of(EarlierSupplies.ReadLibrary(content.Json), content.Version, content.CanUndo, content.CanRedo);
         Interlocked.Increment(ref _changes);
     }
 
@@ -100,19 +108,19 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
     private async Task<StandingLibrary> ReadAsync(CancellationToken cancel)
     {
         if (await documents.ReadAsync(Shop, Document, cancel) is { } content)
-            return Of(Json.Read<LibraryEntries>(content.Json), content.Version, content.CanUndo, content.CanRedo);
+            return Of(EarlierSupplies.ReadLibrary(content.Json), content.Version, content.CanUndo, content.CanRedo);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var earlier = await db.ShopEntries.AsNoTracking().ToListAsync(cancel);
-        return Of(new LibraryEntries(OfKind<Rate>(earlier, Rates), OfKind<Material>(earlier, Materials), OfKind<Supply>(earlier, Supplies)), 0, false, false);
+        return Of(new LibraryEntries(OfKind<Rate>(earlier, Rates), OfKind<Material>(earlier, Materials), OfKind<JsonObject>(earlier, Supplies).ConvertAll(EarlierSupplies.Read)), 0, false, false);
     }
 
     private static StandingLibrary Of(LibraryEntries own, int version, bool canUndo, bool canRedo) =>
         new(TheLibrary.Shipped.With(own.Rates ?? [], own.Materials ?? [], own.Supplies ?? []), own, version, canUndo, canRedo);
 
     private static LibraryEntries Merged(LibraryEntries own, LibraryEntries entries) => new(
-        Merged(own.Rates!, Check.Whole(entries.Rates ?? [], "rates").Select(r => r.Checked()), r => r.Key, RateCard.Shipped.Find),
-        Merged(own.Materials!, Check.Whole(entries.Materials ?? [], "materials").Select(m => m.Checked()), m => m.Id, MaterialLibrary.Find),
-        Merged(own.Supplies!, Check.Whole(entries.Supplies ?? [], "supplies").Select(s => s.Checked()), s => s.Id, id => SupplyLibrary.All.FirstOrDefault(s => s.Id == id)));
+        Merged(own.Rates!, entries.Rates!, r => r.Key, RateCard.Shipped.Find),
+        Merged(own.Materials!, entries.Materials!, m => m.Id, MaterialLibrary.Find),
+        Merged(own.Supplies!, entries.Supplies!, s => s.Id, id => SupplyLibrary.All.FirstOrDefault(s => s.Id == id)));
 
     private static List<T> Merged<T>(IReadOnlyList<T> own, IEnumerable<T> entries, Func<T, string> key, Func<string, T?> shipped) where T : class
     {

@@ -10,7 +10,7 @@ using Stampo.Storage;
 namespace Stampo.Server.Part;
 
 /// <summary>Reads strangers' mesh files: a bounded number at a time, a bounded size, each content kept once.</summary>
-public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options) : IDisposable
+public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options, TimeProvider clock) : IDisposable
 {
     private const int PictureWidth = 192, PictureHeight = 144;
 
@@ -124,7 +124,8 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     private async Task KeepAsync(string hash, ReadOnlyMemory<byte> file, Mesh mesh, LengthUnit unit, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        if (await db.Meshes.AnyAsync(m => m.Hash == hash, cancel))
+        var now = clock.GetUtcNow().UtcDateTime;
+        if (await db.Meshes.Where(m => m.Hash == hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.KeptUtc, now), cancel) > 0)
             return;
         db.Add(new StoredMesh
         {
@@ -132,6 +133,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
             File = Packed.Pack(file.Span),
             Drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres())),
             Picture = Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)),
+            KeptUtc = now,
         });
         try
         {

@@ -52,7 +52,7 @@ public static class PartEndpoints
             var file = await PartForms.MeshAsync(request, cancel);
             var kept = await intake.KeepAsync(file, LengthUnits.Parse(unit), before.Value.Declared, cancel) with { Source = PartForms.Source(sourceName, sourceSha256) };
             var saved = await steps.SavePartAsync(id, kept, version, cancel);
-            await studies.StartAsync(kept, cancel);
+            await studies.FollowAsync(before.Value, kept, cancel);
             return saved;
         }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(limit));
 
@@ -100,9 +100,10 @@ public static class PartEndpoints
 
         part.MapPost("/mending", async (string id, MendOrder order, StepStore steps, Mending mending, Studies studies, CancellationToken cancel) =>
         {
-            var mended = await mending.MendAsync(await steps.PartNowAsync(id, cancel), new MendRequest(order.Mends), cancel);
+            var before = await steps.PartNowAsync(id, cancel);
+            var mended = await mending.MendAsync(before, new MendRequest(order.Mends), cancel);
             var saved = await steps.SavePartAsync(id, mended, order.Version, cancel);
-            await studies.StartAsync(mended, cancel);
+            await studies.FollowAsync(before, mended, cancel);
             return saved;
         });
     }
@@ -181,5 +182,5 @@ public static class PartEndpoints
     }
 
     /// <summary>A mesh is found by its content, so what is fetched once never changes.</summary>
-    private static void KeepForever(HttpContext http) => http.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
+    private static void KeepForever(HttpContext http) => http.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
 }

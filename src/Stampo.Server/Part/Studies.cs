@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Storage;
 
@@ -14,7 +15,7 @@ public sealed record StudyState(WorkPhase Phase, string Doing, double Share, Sha
 }
 
 /// <summary>Measures shapes in the background; what was measured is kept by content, unit and pull, so that nothing is measured twice.</summary>
-public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake intake, IMemoryCache cache, LongWork work)
+public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake intake, IMemoryCache cache, LongWork work, TimeProvider clock)
 {
     /// <summary>Raised when the measuring changes, so that old results are not taken for new ones.</summary>
     private const int Edition = 2;
@@ -35,20 +36,36 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
             : new StudyState(state.Phase, state.Doing, state.Share, null);
     }
 
-    /// <summary>Begins to measure unless that is done or under way.</summary>
+    /// <summary>Begins to measure unless that is done or under way; refused when too much is waiting.</summary>
     public async Task StartAsync(StoredPart part, CancellationToken cancel = default)
     {
-        if (KeyOf(part) is not { } key || await FiguresAsync(part, cancel) is not null)
-            return;
-        work.Start(key, async progress =>
-        {
-            var mesh = await intake.OpenAsync(part, progress.Cancel);
-            var pull = part.Pull is [var x, var y, var z] ? new Vec3(x, y, z) : (Vec3?)null;
-            var study = ShapeCheck.Study(mesh, pull, progress)!;
-            await KeepAsync(key, study, progress.Cancel);
-            Remember(key, study.Figures);
-            Interlocked.Increment(ref _finished);
-        });
+        if (await UnmeasuredAsync(part, cancel) is { } key)
+            work.Start(key, progress => MeasureAsync(key, part, progress));
+    }
+
+    /// <summary>
+    /// After a save: measures the part as it now is, and no longer what it was. When too much is waiting the page offers to begin later;
+    /// what was saved is saved.
+    /// </summary>
+    public async Task FollowAsync(StoredPart before, StoredPart part, CancellationToken cancel = default)
+    {
+        if (KeyOf(before) != KeyOf(part))
+            Stop(before);
+        if (await UnmeasuredAsync(part, cancel) is { } key)
+            work.TryStart(key, progress => MeasureAsync(key, part, progress));
+    }
+
+    private async Task<string?> UnmeasuredAsync(StoredPart part, CancellationToken cancel) =>
+        KeyOf(part) is { } key && await FiguresAsync(part, cancel) is null ? key : null;
+
+    private async Task MeasureAsync(string key, StoredPart part, Progress progress)
+    {
+        var mesh = await intake.OpenAsync(part, progress.Cancel);
+        var pull = part.Pull is [var x, var y, var z] ? new Vec3(x, y, z) : (Vec3?)null;
+        var study = ShapeCheck.Study(mesh, pull, progress)!;
+        await KeepAsync(key, study, progress.Cancel);
+        Remember(key, study.Figures);
+        Interlocked.Increment(ref _finished);
     }
 
     public void Stop(StoredPart part)
@@ -90,7 +107,7 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
         await using var db = await factory.CreateDbContextAsync(cancel);
         if (await db.Studies.AnyAsync(s => s.Key == key, cancel))
             return;
-        db.Add(new StoredStudy { Key = key, Figures = Json.Write(study.Figures), Maps = Packed.Pack(Drawing.Of(study.Maps)) });
+        db.Add(new StoredStudy { Key = key, Figures = Json.Write(study.Figures), Maps = Packed.Pack(Drawing.Of(study.Maps)), KeptUtc = clock.GetUtcNow().UtcDateTime });
         await db.SaveChangesAsync(cancel);
     }
 

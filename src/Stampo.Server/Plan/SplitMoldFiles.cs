@@ -18,7 +18,7 @@ namespace Stampo.Server.Plan;
 public sealed record SplitMoldState(WorkState Work, SplitMoldFigures? Figures, IReadOnlyList<MeshReport> Reports);
 
 /// <summary>Generates split molds in the background and keeps both halves as they are handed out.</summary>
-public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShapes shapes, Surfaces surfaces, Studies studies, LongWork work)
+public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShapes shapes, Surfaces surfaces, Studies studies, LongWork work, TimeProvider clock)
 {
     /// <summary>Raised when the generating changes, so that old molds are not taken for new ones.</summary>
     private const int Edition = 1;
@@ -95,7 +95,7 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, MoldShap
         lower.CopyTo(both, 4);
         upper.CopyTo(both, 4 + lower.Length);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        db.Add(new StoredStudy { Key = key, Figures = Json.Write(kept), Maps = Packed.Pack(both) });
+        db.Add(new StoredStudy { Key = key, Figures = Json.Write(kept), Maps = Packed.Pack(both), KeptUtc = clock.GetUtcNow().UtcDateTime });
         await db.SaveChangesAsync(cancel);
     }
 }

@@ -1,9 +1,9 @@
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 using Stampo.Server.Plan;
-using Stampo.Server.Routes;
 using Stampo.Storage;
 
 namespace Stampo.Server.Projects;
@@ -17,6 +17,7 @@ public sealed record ProjectSummary(
     string Name,
     string Revision,
     DateTime TouchedUtc,
+    DateTime? RemovedUtc,
     string? MeshHash,
     IReadOnlyList<double>? BboxMm,
     double? VolumeCm3,
@@ -27,8 +28,11 @@ public sealed record ProjectSummary(
 
 public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, ProjectStore projects)
 {
-    public async Task<IReadOnlyList<ProjectSummary>> ListAsync(CancellationToken cancel = default) =>
-        await SummariesAsync(await projects.ListAsync(cancel), cancel);
+    public async Task<(IReadOnlyList<ProjectSummary> Page, int Total)> PageAsync(ProjectQuery query, CancellationToken cancel = default)
+    {
+        var (page, total) = await projects.PageAsync(query, cancel);
+        return (await SummariesAsync(page, cancel), total);
+    }
 
     public async Task<ProjectSummary> FindAsync(string id, CancellationToken cancel = default) =>
         (await SummariesAsync([await projects.FindAsync(id, cancel)], cancel))[0];
@@ -40,20 +44,40 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
         var contents = await (
             from document in db.Documents
             join state in db.States on new { document.ProjectId, document.Step, Ordinal = document.Cursor } equals new { state.ProjectId, state.Step, state.Ordinal }
-            where ids.Contains(document.ProjectId)
+            where ids.Contains(document.ProjectId) && Shown.Contains(document.Step)
             select new { document.ProjectId, document.Step, state.Json }).ToDictionaryAsync(c => (c.ProjectId, c.Step), c => c.Json, cancel);
         var decisions = await db.Decisions.Where(d => ids.Contains(d.ProjectId)).GroupBy(d => d.ProjectId)
             .Select(group => group.OrderByDescending(d => d.Id).First()).ToDictionaryAsync(d => d.ProjectId, d => d.Json, cancel);
-        return list.ConvertAll(project => Summary(project,
-            contents.TryGetValue((project.Id, PartEndpoints.Step), out var part) ? Json.Read<StoredPart>(part) : StoredPart.None,
-            contents.TryGetValue((project.Id, BriefEndpoints.Step), out var brief) ? Json.Read<Core.Briefs.Brief>(brief) : new Core.Briefs.Brief(),
-            decisions.TryGetValue(project.Id, out var decided) ? Json.Read<DecisionRecord>(decided) : null,
-            contents.ContainsKey((project.Id, PlanEndpoints.Step))));
+        return list.ConvertAll(project => Summary(project, new Kept(
+            contents.GetValueOrDefault((project.Id, PartEndpoints.Step)), contents.GetValueOrDefault((project.Id, BriefEndpoints.Step)),
+            decisions.GetValueOrDefault(project.Id), contents.ContainsKey((project.Id, PlanEndpoints.Step)))));
     }
 
-    private static ProjectSummary Summary(Project project, StoredPart part, Core.Briefs.Brief brief, DecisionRecord? decided, bool planned) => new(
-        project.Id, project.Name, project.Revision, project.TouchedUtc, part.Hash, part.Report?.BboxMm ?? (part.Declared.Size is { } size ? [size.LengthMm, size.WidthMm, size.HeightMm] : null),
-        part.Facts(null)?.VolumeCm3, part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
-        brief.TotalQuantity, decided?.RouteName,
-        new StepsDone(part.Facts(null) is not null, brief.Demand.Count > 0, decided is not null, planned));
+    private static readonly string[] Shown = [PartEndpoints.Step, BriefEndpoints.Step, PlanEndpoints.Step];
+
+    /// <summary>What the steps of a project hold, as it is kept; null for what was never saved.</summary>
+    private sealed record Kept(string? Part, string? Brief, string? Decision, bool Planned);
+
+    /// <summary>What is read of a decision for the list: a whole one holds every lane.</summary>
+    private sealed record DecidedRoute(string RouteName);
+
+    private static ProjectSummary Summary(Project project, Kept kept)
+    {
+        try
+        {
+            var part = kept.Part is null ? StoredPart.None : Json.Read<StoredPart>(kept.Part);
+            var facts = part.Facts(null);
+            var brief = kept.Brief is null ? new Core.Briefs.Brief() : Json.Read<Core.Briefs.Brief>(kept.Brief);
+            var decided = kept.Decision is null ? null : Json.Read<DecidedRoute>(kept.Decision);
+            return new ProjectSummary(project.Id, project.Name, project.Revision, project.TouchedUtc, project.RemovedUtc, part.Hash,
+                part.Report?.BboxMm ?? (part.Declared.Size is { } size ? [size.LengthMm, size.WidthMm, size.HeightMm] : null),
+                facts?.VolumeCm3, part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
+                brief.TotalQuantity, decided?.RouteName, new StepsDone(facts is not null, brief.Demand.Count > 0, decided is not null, kept.Planned));
+        }
+        catch (JsonException)
+        {
+            return new ProjectSummary(project.Id, project.Name, project.Revision, project.TouchedUtc, project.RemovedUtc, null, null, null,
+                "What is kept of this project can't be read whole; put a backup copy of the data in its place.", 0, null, new StepsDone(false, false, false, false));
+        }
+    }
 }

@@ -10,10 +10,19 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
 {
     private const int LongestName = 120, LongestRevision = 16;
 
-    public async Task<List<Project>> ListAsync(CancellationToken cancel = default)
+    public async Task<bool> AnyAsync(CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.Projects.AsNoTracking().Where(p => p.RemovedUtc == null).OrderByDescending(p => p.TouchedUtc).ThenBy(p => p.Id).ToListAsync(cancel);
+        return await db.Projects.AnyAsync(cancel);
+    }
+
+    /// <summary>A page of those in the list, or of those put away, the last touched first, and how many there are in all.</summary>
+    public async Task<(List<Project> Page, int Total)> PageAsync(ProjectQuery query, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var asked = Searched(db.Projects.AsNoTracking().Where(p => query.Away ? p.RemovedUtc != null : p.RemovedUtc == null), query.Search);
+        var page = await asked.OrderByDescending(p => p.TouchedUtc).ThenByDescending(p => p.Id).Skip(query.Skip).Take(query.Take).ToListAsync(cancel);
+        return (page, await asked.CountAsync(cancel));
     }
 
     public async Task<Project> FindAsync(string id, CancellationToken cancel = default)
@@ -46,6 +55,18 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
 
     private static async Task<Project> FindAsync(StampoDb db, string id, CancellationToken cancel) =>
         await db.Projects.FindAsync([id], cancel) ?? throw new NotFoundException($"There is no project \"{(id.Length > 40 ? id[..40] : id)}\" here; go back to the list and open one.");
+
+    /// <summary>Every word must be in the name or be the revision.</summary>
+    private static IQueryable<Project> Searched(IQueryable<Project> projects, string search)
+    {
+        foreach (var word in search.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+        {
+            var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+            projects = projects.Where(p => EF.Functions.Like(p.Name, pattern, "\\") || p.Revision == word);
+        }
+
+        return projects;
+    }
 
     private static string Clean(string? text, string field, int longest)
     {

@@ -29,7 +29,7 @@ public sealed class Memos(ProjectStore projects, Comparisons comparisons, Decisi
         var lanes = standing.Comparison.LanesAt(at);
         var open = lanes.Where(l => l.Verdict != Verdict.Out).ToList();
         var shown = (open.Count > 0 ? open : [.. lanes]).Take(Shown);
-        var decided = (await decisions.ListAsync(id, cancel)).FirstOrDefault();
+        var decided = await decisions.LatestAsync(id, cancel);
         return new Memo(project.Name, project.Revision, inputs.Today,
             $"{Text.Sides([part.LengthMm, part.WidthMm, part.HeightMm])}, {Text.Number(part.VolumeCm3, 3)} cm³, {Text.Number(part.AreaCm2, 3)} cm² of surface, wall {Text.Number(part.WallMm, 2)} mm",
             [.. Asked(inputs.Brief)], at, Picking.Of(standing.Comparison, RouteCatalogue.All, new Weights()).Sentences, [.. shown.Select(Row)], lanes.Count - open.Count, BridgeLines(standing.Comparison),

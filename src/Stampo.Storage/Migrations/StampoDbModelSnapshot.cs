@@ -65,6 +65,8 @@ namespace Stampo.Storage.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("RemovedUtc", "TouchedUtc", "Id");
+
                     b.ToTable("Projects");
                 });
 
@@ -144,6 +146,9 @@ namespace Stampo.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("BLOB");
 
+                    b.Property<DateTime>("KeptUtc")
+                        .HasColumnType("TEXT");
+
                     b.Property<byte[]>("Picture")
                         .IsRequired()
                         .HasColumnType("BLOB");
@@ -160,6 +165,9 @@ namespace Stampo.Storage.Migrations
 
                     b.Property<string>("Figures")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("KeptUtc")
                         .HasColumnType("TEXT");
 
                     b.Property<byte[]>("Maps")

@@ -1,28 +1,6 @@
-using Stampo.Core.Working;
+using Stampo.Core.Materials;
 
 namespace Stampo.Core.Plans.Batches;
-
-/// <summary>Parts of A and B. By weight as it stands; by volume the densities of the two components are needed.</summary>
-public sealed record MixRatio(double A, double B, string? Basis = null, double? DensityA = null, double? DensityB = null)
-{
-    /// <summary>A ÷ (A + B) by weight, from the ratio as given.</summary>
-    public double ShareOfA()
-    {
-        var (a, b) = Basis == "volume" ? (A * DensityA!.Value, B * DensityB!.Value) : (A, B);
-        return a / (a + b);
-    }
-
-    /// <summary>Refuses a ratio nothing can be weighed by.</summary>
-    public MixRatio Checked()
-    {
-        Check.Between(A, 0.001, 100_000, "ratio.a", "parts", "each side has some");
-        Check.Between(B, 0.001, 100_000, "ratio.b", "parts", "each side has some");
-        Check.OneOf(Basis, "ratio.basis", "weight", "volume");
-        if (Basis == "volume" && (DensityA is null || DensityB is null))
-            throw new RefusalException("batch.component-density-missing", "A ratio by volume needs the density of A and of B (densityA, densityB in g/cm³) before anything can be weighed.", "ratio");
-        return this;
-    }
-}
 
 /// <summary>Pot life on the data sheet: minutes, at which mass and temperature.</summary>
 public sealed record PotLife(double Minutes, double AtMassG, double AtC = 23);

@@ -1,3 +1,4 @@
+using Stampo.Core.Materials;
 using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
 
@@ -47,12 +48,6 @@ public static class PatternMaterials
         PatternMaterial.TinSilicone => 1.2,
         _ => 1.1,
     };
-}
-
-public enum SiliconeCure
-{
-    Addition,
-    Condensation,
 }
 
 /// <summary>

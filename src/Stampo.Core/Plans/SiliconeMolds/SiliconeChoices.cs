@@ -1,5 +1,4 @@
 using Stampo.Core.Materials;
-using Stampo.Core.Plans.Batches;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.SiliconeMolds;
@@ -56,18 +55,11 @@ public sealed record SiliconeChoices
 }
 
 /// <summary>A mold silicone as it is mixed and cured.</summary>
-public sealed record Silicone(Supply Supply, MixRatio Ratio, double PotLifeMin, double CureH)
+public sealed record Silicone(Supply Supply, MixRatio Ratio, SiliconeCure Cure, double PotLifeMin, double CureH)
 {
-    public bool IsCondensation => Supply.Id.Contains("condensation", StringComparison.Ordinal) || Supply.Name.Contains("condensation", StringComparison.OrdinalIgnoreCase);
+    public bool IsCondensation => Cure == SiliconeCure.Condensation;
 
-    /// <summary>Null when the supply is no mold silicone or its mix is not written as "10:1 by weight".</summary>
-    public static Silicone? Of(Supply supply)
-    {
-        if (supply is not { Kind: SupplyKind.MoldSilicone, Mix: { } mix, PotLifeMin: { } pot, CureH: { } cure })
-            return null;
-        var parts = mix.Split(' ')[0].Split(':');
-        return parts.Length == 2 && Number(parts[0]) is { } a && Number(parts[1]) is { } b ? new Silicone(supply, new MixRatio(a, b), pot, cure) : null;
-    }
-
-    private static double? Number(string text) => double.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out var value) && value > 0 ? value : null;
+    /// <summary>Null when the supply is no mold silicone, or does not say enough to weigh and cure it by.</summary>
+    public static Silicone? Of(Supply supply) =>
+        supply is { Kind: SupplyKind.MoldSilicone, Mix: { CanBeWeighed: true } mix, Cure: { } cure, PotLifeMin: { } pot, CureH: { } hours } ? new Silicone(supply, mix, cure, pot, hours) : null;
 }

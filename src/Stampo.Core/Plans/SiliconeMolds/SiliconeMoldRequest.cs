@@ -1,6 +1,6 @@
+using Stampo.Core.Materials;
 using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
-using Stampo.Core.Plans.Batches;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.SiliconeMolds;

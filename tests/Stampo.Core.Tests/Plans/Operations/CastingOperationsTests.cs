@@ -145,7 +145,11 @@ public class CastingOperationsTests
     {
         var supply = SupplyLibrary.All.First(s => s.Kind == SupplyKind.MoldSilicone);
         Assert.Equal((10, 1), (Silicone.Of(supply)!.Ratio.A, Silicone.Of(supply)!.Ratio.B));
-        Assert.Null(Silicone.Of(supply with { Mix = "ten to one" }));
+        Assert.Null(Silicone.Of(supply with { Mix = new MixRatio(10, 1, "volume") }));
+        var byVolume = Silicone.Of(supply with { Mix = new MixRatio(10, 1, "volume", 1.1, 0.98) })!;
+        Assert.Equal(11 / 11.98, byVolume.Ratio.ShareOfA(), 1e-12);
+        Assert.Null(Silicone.Of(supply with { Cure = null }));
+        Assert.False(Silicone.Of(supply with { Name = "not the condensation one" })!.IsCondensation);
         Assert.Null(Silicone.Of(supply with { PotLifeMin = null }));
         Assert.Null(Silicone.Of(SupplyLibrary.All.First(s => s.Kind == SupplyKind.Fibre)));
         Assert.All(SupplyLibrary.All.Where(s => s.Kind == SupplyKind.MoldSilicone), s => Assert.NotNull(Silicone.Of(s)));

@@ -1,3 +1,4 @@
+using Stampo.Core.Materials;
 using CsCheck;
 using Stampo.Core.Plans.Batches;
 using Stampo.Core.Plans.Orders;

@@ -1,0 +1,60 @@
+using System.Net;
+using System.Threading.RateLimiting;
+
+namespace Stampo.Server.Hosting;
+
+/// <summary>
+/// Takes a request's body in before anything is worked on, so that a slow line costs only its own place: many small bodies at once,
+/// a few uploads in all, and fewer from one address. How long it may take goes by its progress (see the server's least rate), not by a clock.
+/// </summary>
+public sealed class Arrival(RequestDelegate next) : IDisposable
+{
+    private const int Uploads = 48, UploadsAnAddress = 16, InMemory = 64_000;
+
+    private readonly PartitionedRateLimiter<HttpContext> _places = PartitionedRateLimiter.CreateChained(
+        PartitionedRateLimiter.Create<HttpContext, IPAddress>(http => Places(http.Connection.RemoteIpAddress ?? IPAddress.None, UploadsAnAddress)),
+        PartitionedRateLimiter.Create<HttpContext, bool>(_ => Places(true, Uploads)));
+
+    public async Task InvokeAsync(HttpContext http)
+    {
+        if (http.GetEndpoint() is not null && http.Request.Path.StartsWithSegments("/api"))
+        {
+            if (http.Request.HasFormContentType)
+                await UploadAsync(http);
+            else if (http.Request.ContentLength is not 0)
+                await BufferAsync(http.Request, http.RequestAborted);
+        }
+
+        await next(http);
+    }
+
+    public void Dispose() => _places.Dispose();
+
+    private async Task UploadAsync(HttpContext http)
+    {
+        using var place = _places.AttemptAcquire(http);
+        if (!place.IsAcquired)
+            throw new BusyException("Too many files are arriving at once. Try again when some of them are in.");
+        try
+        {
+            await http.Request.ReadFormAsync(http.RequestAborted);
+        }
+        catch (InvalidDataException bad)
+        {
+            throw new BadHttpRequestException($"The upload can't be read: {bad.Message}", bad);
+        }
+    }
+
+    private static async Task BufferAsync(HttpRequest request, CancellationToken cancel)
+    {
+        request.EnableBuffering(InMemory);
+        await request.Body.CopyToAsync(Stream.Null, cancel);
+        request.Body.Position = 0;
+    }
+
+    private static RateLimitPartition<TKey> Places<TKey>(TKey key, int most) =>
+        RateLimitPartition.GetConcurrencyLimiter(key, _ => new ConcurrencyLimiterOptions { PermitLimit = most, QueueLimit = 0 });
+}
+
+/// <summary>Nothing is wrong with the request; there is no room for it now.</summary>
+public sealed class BusyException(string message) : Exception(message);
