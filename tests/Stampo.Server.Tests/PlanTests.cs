@@ -77,6 +77,26 @@ public sealed class PlanTests : IDisposable
     }
 
     [Fact]
+    public async Task Each_route_keeps_its_plan_and_its_own_way_back()
+    {
+        var id = await DecidedAsync("cast-silicone", "frame-grip.stl");
+        await SaveAsync(id, await ChoicesAsync(id) is var silicone ? silicone with { Pour = silicone.Pour with { LossPct = 21 } } : silicone);
+        async Task DecideAsync(string routeId) => await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId, quantity = 20, reason = "Tried instead.", by = "Oren Tisdale" });
+        async Task<bool> DoneAsync() => (await _server.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("plan").GetBoolean();
+        Assert.True(await DoneAsync());
+        await DecideAsync("cast-printed");
+        // Nothing is planned on this route, and no undo leads into the other one's choices.
+        Assert.False(await DoneAsync());
+        Assert.Equal("undo.nothing", (await _server.RefusedPostAsync($"/api/projects/{id}/plan/undo", new Move(0))).Code);
+        var printed = await ChoicesAsync(id);
+        await SaveAsync(id, printed with { Pour = printed.Pour with { LossPct = 33 } });
+        await DecideAsync("cast-silicone");
+        Assert.Equal(21, (await ChoicesAsync(id)).Pour.LossPct);
+        await DecideAsync("cast-printed");
+        Assert.Equal(33, (await ChoicesAsync(id)).Pour.LossPct);
+    }
+
+    [Fact]
     public async Task Turning_the_part_moves_its_risers_and_the_drawing_follows()
     {
         var id = await DecidedAsync("cast-silicone");

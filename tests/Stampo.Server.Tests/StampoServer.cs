@@ -99,6 +99,8 @@ public sealed class StampoServer : IDisposable
     {
         Client.Dispose();
         _factory.Dispose();
+        // The end of the program lets go of the folder last.
+        DataFolder.TakeAsync(Folder, _ => { }).GetAwaiter().GetResult().Dispose();
         SqliteConnection.ClearAllPools();
         if (!_keepData)
             Directory.Delete(Folder, recursive: true);

@@ -57,7 +57,7 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
 /// <paramref name="OutFrom"/> is the quantity from which it no longer competes: 1 when the part or every row rules it out or a question holds it back, the first part of
 /// the first row its material may not serve, or infinite.
 /// </summary>
-public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom, bool Poured)
+public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom)
 {
     public bool IsOutAt(double quantity) => quantity >= OutFrom;
 
@@ -74,7 +74,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
         var job = inputs.JobWith(choice.Material);
         List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => Way.Of(route.Costed(j, n), j.Assist, route.Card.Id, source)))];
         List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
-        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs), route.Casting(job, ways[0].Estimate.Cavities) is { Into: not Plans.PouredInto.FilledPrint });
+        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs));
     }
 
     /// <summary>By hand, and where there is something to automate also by machine.</summary>

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
@@ -29,8 +30,7 @@ public sealed record Lane(
     DateOnly FirstArticle,
     DateOnly LastPart,
     double ToleranceMm,
-    string GivesUp,
-    bool Poured)
+    string GivesUp)
 {
     /// <summary>What may hurt someone on this way.</summary>
     public IReadOnlyList<Caution> Cautions { get; init; } = [];
@@ -40,6 +40,7 @@ public sealed record Lane(
     public bool IsHeldBack => Gates.Any(g => g.HoldsBack);
 
     /// <summary>What a moved marker changes of it.</summary>
+    [JsonIgnore]
     public MovedLane Moved => new(Route.Id, Verdict, [.. Gates.Skip(FixedGates)], Total, Unit, ChanceCheapest, Cavities, Assist, ToolSets, LifeShots, FirstTooling, Run, FirstArticle, LastPart);
 }
 

@@ -75,7 +75,7 @@ public sealed class RouteComparison
         return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Gates.Count, candidate.Material.Material, candidate.Material.Properties, candidate.Material.Likeness, total, unit, chance,
             estimate.Cavities, way.Assist, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
             new Band(tool.Low, tool.Likely, tool.High), estimate.ToolClass, estimate.Run, dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
-            GivesUp(candidate), candidate.Poured)
+            GivesUp(candidate))
         { Cautions = Cautions.Of(candidate.Route.Cautions) };
     }
 

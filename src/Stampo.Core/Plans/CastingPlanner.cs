@@ -81,7 +81,7 @@ public sealed class CastingPlanner
         var batch = CastingBatch.Compute(Plan.Pour.ToBatch(PouredCm3(fill, enclosed), Job.Material));
         var life = _in.Method.LifeKey is { } key ? Life(key, filling) : null;
         var today = DateOnly.FromDateTime(_in.Start);
-        var order = OrderPlan.Of(Plan.Order, (int)Math.Ceiling(_in.Quantity), Plan.Pour.Count, Job.Norm(_in.Method.YieldKey).Likely, batch, life?.Shots.Likely, today);
+        var order = OrderPlan.Of(Plan.Order, (int)Math.Ceiling(_in.Quantity), Plan.Pour.Count, Job.Rate(_in.Method.YieldKey), batch, life?.Shots.Likely, today);
         var answer = new CastingPlanAnswer(_in.Method, _in.Shape, pattern, silicone, printed, fill, ShrinkChain.Of([.. shrinks.Select(s => s.Pct.Likely)]), shrinks, batch, order, WithDegas(filling), enclosed, life, peak, [], null, WantedBy(order.Parts), null, [], []);
         Gather(answer);
         return answer with { Working = _sheet.Lines };
@@ -191,7 +191,7 @@ public sealed class CastingPlanner
     private double[] BlockMm(PlannedSilicone? silicone)
     {
         var wall = _in.Method.Into == PouredInto.FilledPrint ? 0 : 2 * Plan.Split.WallMm;
-        return silicone?.Mold.BoxMm ?? [Job.Part.LengthMm + wall, Job.Part.WidthMm + wall, Job.Part.HeightMm + wall];
+        return silicone?.Mold.BoxMm ?? BlockLayout.Of([Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm], Plan.Pour.Count, wall / 2, wall / 2).BoxMm;
     }
 
     private double MoldLimitC() => InSilicone ? _in.Silicone.Supply.ServiceC ?? 150 : _in.Print.SoftensC;

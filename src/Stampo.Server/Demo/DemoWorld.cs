@@ -49,7 +49,7 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.RouteId, decision.Quantity, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(project.Id, cancel)).Plan is { } plan)
-            await steps.SaveAsync(project.Id, PlanEndpoints.Step, new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel: cancel);
+            await plans.SaveAsync(project.Id, new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel);
         return part;
     }
 

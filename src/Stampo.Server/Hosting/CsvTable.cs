@@ -66,7 +66,7 @@ public sealed class CsvTable
     {
         if (_separator == ',')
             return '.';
-        var numbers = _rows.SelectMany(row => row).Select(Number).Where(cell => cell.Length > 0 && NumberText.Readings(cell).Count > 0).ToList();
+        var numbers = _rows.SelectMany(row => row).Select(Plain).Where(cell => cell.Length > 0 && NumberText.Readings(cell).Count > 0).ToList();
         bool dot = numbers.TrueForAll(n => As(n, '.') is not null), comma = numbers.TrueForAll(n => As(n, ',') is not null);
         if (dot && comma && numbers.Find(n => As(n, '.') != As(n, ',')) is { } either)
             throw new RefusalException("number.two-ways", $"The table's numbers can be read two ways: \"{either}\" is {Text.Number(As(either, '.')!.Value, 12)} or {Text.Number(As(either, ',')!.Value, 12)}. Write one number of the file with a decimal sign in plain sight (1.5 or 1,5), or columns apart by commas, so that the file says which. Nothing was changed.", "file");
@@ -85,7 +85,7 @@ public sealed class CsvTable
     }
 
     /// <summary>Spreadsheets mark text that begins with a sign by an apostrophe.</summary>
-    private static string Number(string cell)
+    private static string Plain(string cell)
     {
         var trimmed = cell.Trim();
         return trimmed.StartsWith('\'') ? trimmed[1..] : trimmed;
@@ -105,13 +105,13 @@ public sealed class CsvTable
     public sealed class Row(CsvTable table, string[] cells, int number)
     {
         /// <summary>Null when there is no such column, or nothing in it.</summary>
-        public string? Text(string column) => table.IndexOf(column) is >= 0 and var at && cells[at].Trim() is { Length: > 0 } text ? text : null;
+        public string? Text(string column) => table.IndexOf(column) is >= 0 and var at && Plain(cells[at]) is { Length: > 0 } text ? text : null;
 
         public double? Number(string column)
         {
             if (Text(column) is not { } text)
                 return null;
-            return As(CsvTable.Number(text), table.Decimal)
+            return As(text, table.Decimal)
                 ?? throw new RefusalException("library.bad-csv", $"Row {number}, column {column}: \"{text}\" is not a number with {(table.Decimal == '.' ? "a decimal dot" : "a decimal comma")}. Nothing was changed.", "file");
         }
 

@@ -1,4 +1,3 @@
-using Stampo.Core.Reference;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 

@@ -143,10 +143,12 @@ public static class PartEndpoints
     /// <summary>A mesh as a file of an open format.</summary>
     internal static FileContentHttpResult MeshFile(Mesh mesh, string format, string name) => format switch
     {
-        "stl" => TypedResults.File(StlWriter.Write(mesh), "model/stl", $"{name}.stl"),
+        "stl" => StlFile(StlWriter.Write(mesh), name),
         "3mf" => TypedResults.File(ThreeMfWriter.Write(mesh), "model/3mf", $"{name}.3mf"),
         _ => throw new NotFoundException($"There is no export called \"{(format.Length > 20 ? format[..20] : format)}\"; stl and 3mf there are."),
     };
+
+    internal static FileContentHttpResult StlFile(byte[] stl, string name) => TypedResults.File(stl, "model/stl", $"{name}.stl");
 
     private static void MapMeshes(this IEndpointRouteBuilder app)
     {

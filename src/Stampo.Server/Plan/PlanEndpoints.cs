@@ -15,8 +15,6 @@ public sealed record ShrinkScaleRequest(IReadOnlyList<double> LinearShrinkPct);
 
 public static class PlanEndpoints
 {
-    public const string Step = "plan";
-
     public static void MapPlan(this IEndpointRouteBuilder app)
     {
         var plan = app.MapGroup("/api/projects/{id}/plan").WithTags("Plan");
@@ -84,9 +82,10 @@ public static class PlanEndpoints
         plan.MapGet("/split/{half}/{format}", async (string id, string half, string format, HttpContext http, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
             var (part, request) = await plans.SplitAsync(id, cancel);
-            return format == "drawing"
-                ? PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel))
-                : PartEndpoints.MeshFile(SplitMoldFiles.Read(await files.HalfAsync(part, request, half, cancel), cancel), format, $"{Path.ChangeExtension(part.FileName, null)}-{half}");
+            if (format == "drawing")
+                return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel));
+            var (kept, name) = (await files.HalfAsync(part, request, half, cancel), $"{Path.ChangeExtension(part.FileName, null)}-{half}");
+            return format == "stl" ? PartEndpoints.StlFile(kept, name) : PartEndpoints.MeshFile(SplitMoldFiles.Read(kept, cancel), format, name);
         });
     }
 

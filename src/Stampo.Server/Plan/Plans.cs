@@ -9,6 +9,7 @@ using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Server.Part;
 using Stampo.Server.Routes;
+using Stampo.Storage;
 using TheLibrary = Stampo.Core.Reference.Library;
 
 namespace Stampo.Server.Plan;
@@ -38,7 +39,7 @@ public sealed record PlanAnswer(
     string? Notice);
 
 /// <summary>Brings decision, part, library and choices together.</summary>
-public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comparisons, ShopLibrary shop, MoldShapes shapes, SplitMoldFiles splitMolds, Studies studies, TimeProvider clock)
+public sealed class Plans(StepStore steps, StepDocuments documents, Decisions decisions, Comparisons comparisons, ShopLibrary shop, MoldShapes shapes, SplitMoldFiles splitMolds, Studies studies, TimeProvider clock)
 {
     /// <summary>Where filled prints and printed molds come from.</summary>
     private const string PrintRoute = "print", FillRoute = "cast-printed";
@@ -63,12 +64,14 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
             throw new RefusalException("plan.no-route", "No poured route is chosen, so there is nothing to plan. Choose one on the Routes page.", "routeId");
         var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         var answer = await WholeAsync(decided, method, new Versioned<CastingPlan>(Check.Given(save.Value, "value"), save.Version, false, false), part, cancel);
-        return answer with { Plan = await steps.SaveAsync(projectId, PlanEndpoints.Step, save, CastingPlan.From(decided.Route.Id, method), cancel) };
+        var before = (await PlanAsync(projectId, decided, method, cancel)).Value;
+        return answer with { Plan = await steps.SaveAsync(projectId, StepOf(decided.Route.Id), save, before, cancel) };
     }
 
     public async Task<PlanAnswer> MoveAsync(string projectId, int by, Move from, CancellationToken cancel)
     {
-        await steps.MoveAsync<CastingPlan>(projectId, PlanEndpoints.Step, by, from, cancel);
+        var decided = await DecidedAsync(projectId, cancel) ?? throw StepStore.NothingTo(by);
+        await steps.MoveAsync<CastingPlan>(projectId, StepOf(decided.Route.Id), by, from, cancel);
         return await OfAsync(projectId, cancel);
     }
 
@@ -112,13 +115,22 @@ public sealed class Plans(StepStore steps, Decisions decisions, Comparisons comp
             [.. library.Supplies.Where(s => Silicone.Of(s) is not null)], [.. library.Materials.Where(m => m.Routes.Contains(PrintRoute))], CastingPlan.From(decided.Route.Id, method), Cautions.Deference, null);
     }
 
-    /// <summary>A plan made for another route is set aside, not lost: undo brings it back with its route.</summary>
+    /// <summary>Each route has its plan, with its own way back: choosing another route loses nothing.</summary>
+    public static string StepOf(string routeId) => $"{EarlierStep}/{routeId}";
+
+    /// <summary>Where an earlier release kept the plans of all routes in one row of states.</summary>
+    public const string EarlierStep = "plan";
+
     private async Task<Versioned<CastingPlan>> PlanAsync(string projectId, Decided decided, CastingMethod method, CancellationToken cancel)
     {
-        var proposal = CastingPlan.From(decided.Route.Id, method);
-        var stored = await steps.ReadAsync(projectId, PlanEndpoints.Step, proposal, cancel);
-        return stored with { Value = stored.Value.RouteId == decided.Route.Id ? stored.Value.In(await shop.CurrentAsync(cancel), method) : proposal };
+        var routeId = decided.Route.Id;
+        var stored = await steps.ReadAsync(projectId, StepOf(routeId), CastingPlan.From(routeId, method), cancel);
+        var value = stored.Version == 0 && await EarlierAsync(projectId, routeId, cancel) is { } earlier ? earlier : stored.Value;
+        return stored with { Value = value.In(await shop.CurrentAsync(cancel), method) };
     }
+
+    private async Task<CastingPlan?> EarlierAsync(string projectId, string routeId, CancellationToken cancel) =>
+        (await documents.StatesAsync(projectId, EarlierStep, cancel)).Select(state => Json.Read<CastingPlan>(state.Json)).FirstOrDefault(plan => plan.RouteId == routeId);
 
     private async Task<CastingPlanAnswer> AnswerAsync(Decided decided, CastingMethod method, CastingPlan plan, StoredPart part, TheLibrary library, CancellationToken cancel)
     {

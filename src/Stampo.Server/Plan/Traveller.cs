@@ -10,7 +10,7 @@ namespace Stampo.Server.Plan;
 public sealed record TravellerRow(int Number, string Stage, string When, string Operation, string Detail, string Weigh, string Needs, double HandsMin, double WaitMin, string Relations, string Checks, string Cautions);
 
 /// <summary>The sheet that goes with the work: one shot's operations with their first dates, and a box for every shot.</summary>
-public sealed record Traveller(string Project, string Revision, string Route, DateOnly On, IReadOnlyList<string> Facts, IReadOnlyList<TravellerRow> Rows, int Shots, IReadOnlyList<string> Cautions, string Deference);
+public sealed record Traveller(string ProjectId, string Project, string Revision, string Route, DateOnly On, IReadOnlyList<string> Facts, IReadOnlyList<TravellerRow> Rows, int Shots, IReadOnlyList<string> Cautions, string Deference);
 
 public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepStore steps, TimeProvider clock)
 {
@@ -29,7 +29,7 @@ public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepS
         var rows = answer.Operations.Select((o, i) => new TravellerRow(i + 1, o.Stage.ToString(), first.TryGetValue(o.Id, out var slot) ? $"{slot.Start:ddd d MMM HH:mm}" : "", o.Name, o.Detail ?? "",
             string.Join("; ", o.Weigh.Select(w => $"{w.What} {Grams(w.Grams)} g")), string.Join(", ", o.Needs.Select(n => n.ToString().ToLowerInvariant())), Math.Round(o.HandsMin, 1), Math.Round(o.WaitMin, 1),
             string.Join("; ", o.Relations.Select(r => r.Says)), string.Join("; ", o.Checks), string.Join(", ", o.Cautions.Select(c => titles[c])))).ToList();
-        return new Traveller(project.Name, project.Revision, whole.Route!.Name, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), [.. Facts(whole, answer, part)], rows, Math.Min(answer.Order.Shots, 100),
+        return new Traveller(project.Id, project.Name, project.Revision, whole.Route!.Name, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), [.. Facts(whole, answer, part)], rows, Math.Min(answer.Order.Shots, 100),
             [.. answer.Cautions.Select(c => $"{c.Title}: {string.Join(" ", c.Lines)}")], whole.Deference);
     }
 

@@ -51,7 +51,7 @@ internal static class TravellerFiles
 
     private static CalendarEvent Event(Traveller traveller, string uid, string summary, DateTime start, DateTime end, string? detail) => new()
     {
-        Uid = $"{uid}@{traveller.Project.ToLowerInvariant().Replace(' ', '-')}.stampo",
+        Uid = $"{uid}@{traveller.ProjectId}.stampo",
         Summary = $"{traveller.Project}: {summary}",
         Description = detail,
         Start = new CalDateTime(start),

@@ -44,22 +44,29 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
         var contents = await (
             from document in db.Documents
             join state in db.States on new { document.ProjectId, document.Step, Ordinal = document.Cursor } equals new { state.ProjectId, state.Step, state.Ordinal }
-            where ids.Contains(document.ProjectId) && Shown.Contains(document.Step)
+            where ids.Contains(document.ProjectId) && Read.Contains(document.Step)
             select new { document.ProjectId, document.Step, state.Json }).ToDictionaryAsync(c => (c.ProjectId, c.Step), c => c.Json, cancel);
         var decisions = await db.Decisions.Where(d => ids.Contains(d.ProjectId)).GroupBy(d => d.ProjectId)
             .Select(group => group.OrderByDescending(d => d.Id).First()).ToDictionaryAsync(d => d.ProjectId, d => d.Json, cancel);
+        var planned = (await db.Documents.Where(d => ids.Contains(d.ProjectId) && d.Step.StartsWith(Plans.EarlierStep)).Select(d => new { d.ProjectId, d.Step }).ToListAsync(cancel))
+            .Select(d => (d.ProjectId, d.Step)).ToHashSet();
         return list.ConvertAll(project => Summary(project, new Kept(
             contents.GetValueOrDefault((project.Id, PartEndpoints.Step)), contents.GetValueOrDefault((project.Id, BriefEndpoints.Step)),
-            decisions.GetValueOrDefault(project.Id), contents.ContainsKey((project.Id, PlanEndpoints.Step)))));
+            decisions.GetValueOrDefault(project.Id), contents.GetValueOrDefault((project.Id, Plans.EarlierStep)), routeId => planned.Contains((project.Id, Plans.StepOf(routeId))))));
     }
 
-    private static readonly string[] Shown = [PartEndpoints.Step, BriefEndpoints.Step, PlanEndpoints.Step];
+    private static readonly string[] Read = [PartEndpoints.Step, BriefEndpoints.Step, Plans.EarlierStep];
 
     /// <summary>What the steps of a project hold, as it is kept; null for what was never saved.</summary>
-    private sealed record Kept(string? Part, string? Brief, string? Decision, bool Planned);
+    private sealed record Kept(string? Part, string? Brief, string? Decision, string? EarlierPlan, Func<string, bool> IsPlanned);
 
     /// <summary>What is read of a decision for the list: a whole one holds every lane.</summary>
-    private sealed record DecidedRoute(string RouteName);
+    private sealed record DecidedRoute(string RouteId, string RouteName);
+
+    private sealed record PlannedRoute(string RouteId);
+
+    private static bool IsPlanned(string routeId, Kept kept) =>
+        kept.IsPlanned(routeId) || (kept.EarlierPlan is not null && Json.Read<PlannedRoute>(kept.EarlierPlan).RouteId == routeId);
 
     private static ProjectSummary Summary(Project project, Kept kept)
     {
@@ -72,7 +79,7 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
             return new ProjectSummary(project.Id, project.Name, project.Revision, project.TouchedUtc, project.RemovedUtc, part.Hash,
                 part.Report?.BboxMm ?? (part.Declared.Size is { } size ? [size.LengthMm, size.WidthMm, size.HeightMm] : null),
                 facts?.VolumeCm3, part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
-                brief.TotalQuantity, decided?.RouteName, new StepsDone(facts is not null, brief.Demand.Count > 0, decided is not null, kept.Planned));
+                brief.TotalQuantity, decided?.RouteName, new StepsDone(facts is not null, brief.Demand.Count > 0, decided is not null, decided is not null && IsPlanned(decided.RouteId, kept)));
         }
         catch (JsonException)
         {

@@ -87,7 +87,7 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
       >
         <tbody>
           {line.inputs.map((input) => {
-            const from = lines.find((l) => l.id !== line.id && (l.id === input.name || l.name === input.name));
+            const from = lines.find((l) => l.id !== line.id && leads(input, l));
             return (
               <tr key={input.name}>
                 <td>
@@ -115,6 +115,12 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
     </>
   );
 }
+
+/** Names coincide (two masses, two yields); the line an input comes from has its figure too. */
+const leads = (input: WorkLine['inputs'][number], line: WorkLine) =>
+  (line.id === input.name || line.name === input.name) &&
+  (line.unit === input.unit || !input.unit) &&
+  said(line.value, '', 9) === said(input.value, '', 9);
 
 /** Where an input can be changed: a step of this project, or the library. */
 function Where({ input: { changeAt, name, unit, value } }: { input: WorkLine['inputs'][number] }) {

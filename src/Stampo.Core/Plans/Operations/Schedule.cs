@@ -19,13 +19,14 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
 
     /// <summary>
     /// Lays the operations over working hours for one pair of hands: whatever can begin first does; what shares a clock stays together
-    /// inside one day; waits run through the night. Molds after the first are made from the same pattern when it is free again.
+    /// inside one day; waits run through the night. Molds after the first are made from the same pattern when it is free again. What cures
+    /// under pressure has the one pot to itself, and is not poured before the pot is free.
     /// </summary>
     public static Schedule Of(IReadOnlyList<Operation> operations, int molds, int shots, double fullCureH, WorkingHours hours, DateTime start)
     {
         var bench = new Bench(hours.Checked(), start);
         var (pattern, mold, shot) = (Blocks(operations, Stage.Pattern), Blocks(operations, Stage.Mold), Blocks(operations, Stage.Shot));
-        var ready = pattern.Aggregate(start, (at, block) => bench.Do(block, at, null, null));
+        var ready = pattern.Count == 0 ? start : bench.DoAll(new Chain(pattern, start));
         var laidOut = Math.Min(shots, MostLaidOut);
         var (begun, made, lastPart) = (0, 0, start);
         // Shells and prints are made with each shot: as many stand side by side as there are molds asked for.
@@ -33,8 +34,8 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
         var firstPart = (DateTime?)null;
         while (chains.Count > 0)
         {
-            var next = chains.MinBy(c => (bench.StartOf(c.Next, c.Ready), c.Shot ?? 0))!;
-            next.Ready = bench.Do(next.Next, next.Ready, next.Shot, next.Mold);
+            var next = chains.MinBy(c => (bench.StartOf(c), c.Shot ?? 0))!;
+            next.Ready = bench.Do(next);
             if (++next.Done < next.Blocks.Count)
                 continue;
             chains.Remove(next);
@@ -92,34 +93,61 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
         public int? Shot { get; init; }
 
         public List<Operation> Next => Blocks[Done];
+
+        /// <summary>What is next, or what must follow it at once, needs the pot.</summary>
+        public bool WantsPot => InPot(Next) || (Done + 1 < Blocks.Count && InPot(Blocks[Done + 1]));
+
+        public static bool InPot(List<Operation> block) => block.Exists(o => o.Needs.Contains(Need.Pot));
     }
 
-    /// <summary>One pair of hands.</summary>
+    /// <summary>One pair of hands and one pressure pot.</summary>
     private sealed class Bench(WorkingHours hours, DateTime start)
     {
-        private DateTime _free = start;
+        private DateTime _free = start, _potFree = start;
+
+        /// <summary>Has been filled, and goes into the pot next.</summary>
+        private Chain? _beforePot;
 
         public List<Slot> Slots { get; } = [];
 
-        public DateTime StartOf(List<Operation> block, DateTime ready)
+        public DateTime StartOf(Chain chain)
         {
+            var (block, at) = (chain.Next, chain.Ready);
             var needed = block.Sum(o => o.HandsMin);
-            return needed == 0 ? ready : hours.StartFor(needed, ready > _free ? ready : _free);
+            if (chain.WantsPot)
+            {
+                if (_beforePot is not null && _beforePot != chain)
+                    return DateTime.MaxValue;
+                var potFree = Chain.InPot(block) ? _potFree : _potFree.AddMinutes(-block.Sum(o => o.HandsMin + o.WaitMin));
+                at = potFree > at ? potFree : at;
+            }
+
+            return needed == 0 ? at : hours.StartFor(needed, at > _free ? at : _free);
         }
 
-        public DateTime Do(List<Operation> block, DateTime ready, int? shot, int? mold)
+        public DateTime DoAll(Chain chain)
         {
-            var at = StartOf(block, ready);
-            foreach (var operation in block)
+            for (; chain.Done < chain.Blocks.Count; chain.Done++)
+                chain.Ready = Do(chain);
+            return chain.Ready;
+        }
+
+        public DateTime Do(Chain chain)
+        {
+            var at = StartOf(chain);
+            foreach (var operation in chain.Next)
             {
                 var handsEnd = operation.HandsMin > 0 ? hours.After(at, operation.HandsMin) : at;
                 var end = handsEnd.AddSeconds(Math.Round(60 * operation.WaitMin));
-                Slots.Add(new Slot(operation.Id, shot, mold, at, handsEnd, end));
+                Slots.Add(new Slot(operation.Id, chain.Shot, chain.Mold, at, handsEnd, end));
                 if (operation.HandsMin > 0)
                     _free = handsEnd;
+                if (operation.Needs.Contains(Need.Pot))
+                    _potFree = end;
                 at = end;
             }
 
+            _beforePot = !Chain.InPot(chain.Next) && chain.WantsPot ? chain : _beforePot == chain ? null : _beforePot;
             return at;
         }
     }

@@ -32,7 +32,7 @@ internal static class ShotOperations
                 Relations = [new("cure", RelationKind.NotBefore, 0, $"not before handling strength, {CastingOperations.Hours(filling.DemoldH)} after the pour")],
                 Cautions = ["air"],
             };
-        yield return new("demold", Stage.Shot, TakeOut(plan), plan.Fill is null ? 10 : 5 * choices.Pour.Count, plan.Printed?.Kind == PrintedMoldKind.Soluble ? DissolveMin : 0)
+        yield return new("demold", Stage.Shot, TakeOut(plan), plan.Fill is null ? 10 * SiliconeOperations.Several(choices) : 5 * choices.Pour.Count, plan.Printed?.Kind == PrintedMoldKind.Soluble ? DissolveMin : 0)
         {
             Relations = [new("cure", RelationKind.NotBefore, 0, $"not before handling strength, {CastingOperations.Hours(filling.DemoldH)} after the pour")],
             Checks = ["shot counted on the mold", "edges, tears and dull places looked at"],
@@ -95,19 +95,20 @@ internal static class ShotOperations
         {
             Needs = plan.Filling.School == FillingSchool.Chamber ? [Need.Hands, Need.Chamber] : [Need.Hands],
             Checks = [$"risers show resin, reservoir stands {Text.Number(choices.Filling.OverfillMm, 2)} mm over"],
-            Relations = WithinPotLife(charge, number),
+            Relations = WithinPotLife(charge, number, times),
             Cautions = plan.Filling.School == FillingSchool.Chamber ? ["vacuum", "cast-urethane"] : ["cast-urethane"],
         };
         if (!DegassedOpen(plan))
             yield break;
         yield return new($"degas-open-{number}", Stage.Shot, $"Degas the open half again{said}", steps.SecondDegasMin * times, 0, clock) { Needs = [Need.Hands, Need.Chamber], Checks = ["no bubble left in the groove"], Cautions = ["vacuum"] };
-        yield return new($"shut-{number}", Stage.Shot, $"Close and clamp{said}", ShutMin * times, 0, clock) { Relations = WithinPotLife(charge, number), Checks = ["halves in line all round"] };
+        yield return new($"shut-{number}", Stage.Shot, $"Close and clamp{said}", ShutMin * times, 0, clock) { Relations = WithinPotLife(charge, number, times), Checks = ["halves in line all round"] };
     }
 
     private const double ShutMin = 1;
 
-    private static IReadOnlyList<Relation> WithinPotLife(Charge charge, int number) =>
-        charge.WorkingTimeMin is { } min ? [new($"mix-{number}", RelationKind.EndsWithin, min, $"ends within {Text.Number(min, 2)} min of mixing")] : [];
+    /// <summary>A card that stands for several cups allows each its own pot life, one after the other.</summary>
+    private static IReadOnlyList<Relation> WithinPotLife(Charge charge, int number, int times) =>
+        charge.WorkingTimeMin is { } min ? [new($"mix-{number}", RelationKind.EndsWithin, min * times, $"{(times > 1 ? "each cup " : "")}ends within {Text.Number(min, 2)} min of {(times > 1 ? "its own " : "")}mixing")] : [];
 
     private static string Fill(CastingPlanAnswer plan, CastingPlan choices) => plan.Filling.School switch
     {

@@ -15,7 +15,7 @@ internal static class SiliconeOperations
         var mold = planned.Mold;
         var twoPour = planned.School == SplitSchool.TwoPour;
         var box = Text.Sides(mold.BoxMm);
-        yield return Prepare(planned, plan, box, 60 * job.Norm("silicone.boxHours").Likely * MorePatterns(choices));
+        yield return Prepare(planned, plan, box, 60 * job.Norm("silicone.boxHours").Likely * Several(choices));
         if (!twoPour)
             yield return Hang(silicone, choices, job);
         for (var pour = 0; pour < mold.Pours.Count; pour++)
@@ -32,7 +32,7 @@ internal static class SiliconeOperations
 
         if (planned.School == SplitSchool.Hybrid)
             yield return new("back-shell", Stage.Mold, "Laminate the rigid back over the silicone", 60 * job.Norm("hybrid.backHours").Likely * Math.Max(1, 2.8 * job.Part.PartingCm2 / 100), 16 * 60) { Cautions = ["laminating", "dust"], Checks = ["the back lifts off and goes home again without rocking"] };
-        yield return new("open", Stage.Mold, twoPour ? "Part the halves, take the pattern out" : "Cut open along the tape, wavy, not through the part", 60 * job.Norm("silicone.openHours").Likely * MorePatterns(choices))
+        yield return new("open", Stage.Mold, twoPour ? "Part the halves, take the pattern out" : "Cut open along the tape, wavy, not through the part", 60 * job.Norm("silicone.openHours").Likely * Several(choices))
         {
             Detail = "Trim gates and risers free; number the mold; keep the pattern.",
             Checks = ["no tacky place on the face", "halves close without a step"],
@@ -41,7 +41,7 @@ internal static class SiliconeOperations
     }
 
     /// <summary>A block of several patterns takes longer to set up and to open, but not so many times as long; as its price has it.</summary>
-    private static double MorePatterns(CastingPlan choices) => Math.Pow(choices.Pour.Count, 0.6);
+    internal static double Several(CastingPlan choices) => Math.Pow(choices.Pour.Count, 0.6);
 
     /// <summary>What a riser carries, g, and the longest side that hangs true on it, mm.</summary>
     private const double RiserG = 150, RiserMm = 120;

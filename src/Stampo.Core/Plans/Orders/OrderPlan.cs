@@ -1,3 +1,4 @@
+using Stampo.Core.Reference;
 using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Batches;
@@ -66,17 +67,17 @@ public sealed record OrderPlan(
     /// <param name="choices">What is chosen.</param>
     /// <param name="parts">Good parts, when the choice does not say.</param>
     /// <param name="cavities">In one mold.</param>
-    /// <param name="yield">Share of good parts.</param>
+    /// <param name="yield">Share of good parts on this route.</param>
     /// <param name="shot">What one shot weighs.</param>
     /// <param name="lifeShots">Likely shots of one mold.</param>
     /// <param name="today">The day it is bought.</param>
-    public static OrderPlan Of(OrderChoices choices, int parts, int cavities, double yield, CastingBatchAnswer shot, double? lifeShots, DateOnly today)
+    public static OrderPlan Of(OrderChoices choices, int parts, int cavities, Rate yield, CastingBatchAnswer shot, double? lifeShots, DateOnly today)
     {
         choices.Checked();
         var wanted = choices.Parts ?? parts;
         var sheet = new Worksheet();
-        var shots = (int)sheet.Write("shots", "Shots", "parts ÷ (cavities × yield), rounded up", Math.Ceiling(wanted / (cavities * yield) - 1e-9), "shots", "shots are whole",
-            new WorkInput("parts", wanted, "parts", "plan/order.parts"), new WorkInput("cavities", cavities, ""), new WorkInput("yield", yield, "share", "rates/cast.yield"));
+        var shots = (int)sheet.Write("shots", "Shots", "parts ÷ (cavities × yield), rounded up", Math.Ceiling(wanted / (cavities * yield.Value.Likely) - 1e-9), "shots", "shots are whole",
+            new WorkInput("parts", wanted, "parts", "plan/order.parts"), new WorkInput("cavities", cavities, ""), new WorkInput("yield", yield.Value.Likely, "share", $"rates/{yield.Key}"));
         var kg = sheet.Write("orderKg", "Resin for the order", "shots × weighed ÷ 1000", shots * shot.WeighedG / 1000, "kg", "each shot as the batch card has it",
             new WorkInput("shots", shots, ""), new WorkInput("weighed", shot.WeighedG, "g"));
         var packs = Orders.Packs.For(kg, choices.PacksKg);

@@ -1,3 +1,4 @@
+using Stampo.Core.Reference;
 using Stampo.Core.Materials;
 using CsCheck;
 using Stampo.Core.Plans.Batches;
@@ -12,7 +13,9 @@ public class OrderTests
 
     private static readonly CastingBatchAnswer Shot = CastingBatch.Compute(new CastingBatchRequest { PartVolumeCm3 = 18.4, Count = 8, DensityGPerCm3 = 1.08, Ratio = new MixRatio(100, 60), FillerPctOfA = 1 });
 
-    private static OrderPlan Plan(OrderChoices choices, int parts = 200, double? life = 25) => OrderPlan.Of(choices, parts, 8, 0.92, Shot, life, Today);
+    private static readonly Rate Yield = RateCard.Shipped["cast.yield"] with { Low = 0.92, Likely = 0.92, High = 0.92 };
+
+    private static OrderPlan Plan(OrderChoices choices, int parts = 200, double? life = 25) => OrderPlan.Of(choices, parts, 8, Yield, Shot, life, Today);
 
     [Fact]
     public void Shots_are_whole_and_their_resin_is_bought_in_kits()
