@@ -1,9 +1,11 @@
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
 using Stampo.Server.Hosting;
+using Stampo.Server.Library;
 
 namespace Stampo.Server.Tests;
 
@@ -116,6 +118,49 @@ public sealed class LibraryTests : IDisposable
     [InlineData("key,low,likely,high\nlabour.bench,1,5,2\nlabour.bench,x,5,2\n", "library.bad-csv")]
     [InlineData("key,low,likely,high\ncast.loss,0.15,0.2,0.3\n", "library.bad-csv")]
     public async Task What_can_be_read_two_ways_or_not_at_all_is_refused(string text, string code) => Assert.Equal(code, (await StampoServer.RefusedAsync(await CsvAsync("rates", text))).Code);
+
+    [Fact]
+    public async Task What_goes_out_comes_back_as_it_was()
+    {
+        var library = await _server.GetAsync("/api/library");
+        var abs = JsonNode.Parse(library.GetProperty("materials").EnumerateArray().Select(m => m.GetProperty("entry")).Single(m => m.GetProperty("id").GetString() == "abs").GetRawText())!;
+        (abs["serviceC"], abs["name"]) = (-40, "=odd name");
+        await _server.PutAsync("/api/library", new { rates = Array.Empty<object>(), materials = new[] { abs }, supplies = Array.Empty<object>() });
+        var table = await _server.Client.GetStringAsync("/api/library/materials.csv");
+        Assert.Contains("'=odd name", table, StringComparison.Ordinal);
+        Assert.Contains(",-40,", table, StringComparison.Ordinal);
+        Assert.Equal(0, (await StampoServer.ReadAsync(await CsvAsync("materials", table))).GetProperty("changes").GetArrayLength());
+        var whole = await _server.GetAsync("/api/library/library.json");
+        Assert.Equal(0, (await _server.PostAsync("/api/library/preview", whole)).GetProperty("changes").GetArrayLength());
+    }
+
+    [Theory]
+    [InlineData("cureH", "-5")]
+    [InlineData("tearKnPerM", "-1e300")]
+    [InlineData("cure", "null")]
+    [InlineData("mix", """{"a":10,"b":0,"basis":"weight"}""")]
+    [InlineData("mix", """{"a":10,"b":1,"basis":"volume"}""")]
+    public async Task A_supply_that_can_not_be_is_refused_by_its_figure(string key, string value)
+    {
+        var silicone = JsonNode.Parse((await _server.GetAsync("/api/library")).GetProperty("supplies")[0].GetProperty("entry").GetRawText())!;
+        silicone[key] = JsonNode.Parse(value);
+        var refused = await StampoServer.RefusedAsync(await _server.Client.PostAsJsonAsync("/api/library/preview", new { supplies = new[] { silicone } }));
+        Assert.Equal((422, true), (refused.Status, refused.Field!.Contains($".{key}", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void Supplies_of_an_earlier_release_are_read_as_it_read_them()
+    {
+        var read = EarlierSupplies.ReadLibrary("""
+            {"rates":[],"materials":[],"supplies":[
+              {"id":"own","name":"own condensation-cure","kind":"moldSilicone","densityGPerCm3":1.1,"price":20,"priceUnit":"€/kg","source":"shop","mix":"20:1 by weight","potLifeMin":60,"cureH":16},
+              {"id":"own-2","name":"own","kind":"moldSilicone","densityGPerCm3":1.1,"price":20,"priceUnit":"€/kg","source":"shop","mix":"1:1 by volume","potLifeMin":60,"cureH":16},
+              {"id":"own-3","name":"own","kind":"fibre","densityGPerCm3":1.1,"price":20,"priceUnit":"€/kg","source":"shop","mix":"to taste"}]}
+            """).Supplies!;
+        Assert.Equal((new MixRatio(20, 1, "weight"), SiliconeCure.Condensation), (read[0].Mix, read[0].Cure));
+        Assert.Equal((new MixRatio(1, 1, "volume"), SiliconeCure.Addition), (read[1].Mix, read[1].Cure));
+        Assert.Equal((null, null), (read[2].Mix, read[2].Cure));
+    }
 
     [Fact]
     public async Task Shares_travel_as_percent_and_columns_left_out_stay_as_they_are()

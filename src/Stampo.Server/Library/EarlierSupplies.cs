@@ -9,7 +9,7 @@ namespace Stampo.Server.Library;
 /// Supplies as an earlier release kept them: the mix in words ("10:1 by weight"), and how a mold silicone cures only in its name.
 /// They are read as that release read them, a ratio by volume as what it is.
 /// </summary>
-internal static class EarlierSupplies
+public static class EarlierSupplies
 {
     public static LibraryEntries ReadLibrary(string json)
     {

@@ -34,7 +34,7 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
         var firstPart = (DateTime?)null;
         while (chains.Count > 0)
         {
-            var next = chains.MinBy(c => (bench.StartOf(c), c.Shot ?? 0))!;
+            var next = bench.BeforePot ?? chains.MinBy(c => (bench.StartOf(c), c.Shot ?? 0))!;
             next.Ready = bench.Do(next);
             if (++next.Done < next.Blocks.Count)
                 continue;
@@ -105,8 +105,8 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
     {
         private DateTime _free = start, _potFree = start;
 
-        /// <summary>Has been filled, and goes into the pot next.</summary>
-        private Chain? _beforePot;
+        /// <summary>Has been filled, and goes into the pot before anything else is done.</summary>
+        public Chain? BeforePot { get; private set; }
 
         public List<Slot> Slots { get; } = [];
 
@@ -116,8 +116,6 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
             var needed = block.Sum(o => o.HandsMin);
             if (chain.WantsPot)
             {
-                if (_beforePot is not null && _beforePot != chain)
-                    return DateTime.MaxValue;
                 var potFree = Chain.InPot(block) ? _potFree : _potFree.AddMinutes(-block.Sum(o => o.HandsMin + o.WaitMin));
                 at = potFree > at ? potFree : at;
             }
@@ -147,7 +145,7 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
                 at = end;
             }
 
-            _beforePot = !Chain.InPot(chain.Next) && chain.WantsPot ? chain : _beforePot == chain ? null : _beforePot;
+            BeforePot = !Chain.InPot(chain.Next) && chain.WantsPot ? chain : null;
             return at;
         }
     }

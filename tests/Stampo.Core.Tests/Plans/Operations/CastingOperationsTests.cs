@@ -120,6 +120,10 @@ public class CastingOperationsTests
         var last = One(operations, "weigh-12");
         Assert.Contains("charges 12 to 30", last.Name, StringComparison.Ordinal);
         Assert.Equal(19 * One(operations, "weigh-1").HandsMin, last.HandsMin);
+        // Nineteen cups have nineteen pot lives, one after the other.
+        Assert.Equal(19 * One(operations, "pour-1").Relations[0].Minutes, One(operations, "pour-12").Relations[0].Minutes, 1e-9);
+        Assert.Contains("each cup", One(operations, "pour-12").Relations[0].Says, StringComparison.Ordinal);
+        Assert.Equal(10 * Math.Pow(30, 0.6), One(operations, "demold").HandsMin, 1e-9);
     }
 
     [Fact]

@@ -90,6 +90,23 @@ public class ScheduleTests
     });
 
     [Fact]
+    public void The_pot_holds_one_mold_and_none_is_filled_before_it_is_free() => Any.Sample(x =>
+    {
+        var operations = With(x.Cure).Select(o => o.Id is "cure" or "set" ? o with { Needs = [Need.Pot] } : o).ToArray();
+        var schedule = Schedule.Of(operations, x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH));
+        Assert.Equal(x.Shots, schedule.Slots.Count(s => s.OperationId == "cure"));
+        var inPot = schedule.Slots.Where(s => s.OperationId is "cure" or "set").OrderBy(s => s.Start).ToList();
+        for (var i = 1; i < inPot.Count; i++)
+            Assert.True(inPot[i].Start >= inPot[i - 1].End);
+        // Filled resin goes straight in, unless the hands go home first.
+        foreach (var cure in schedule.Slots.Where(s => s.OperationId == "cure"))
+        {
+            var filled = schedule.Slots.Single(s => s.OperationId == "pour" && s.Shot == cure.Shot).End;
+            Assert.True(cure.Start == filled || cure.Start.Date > filled.Date, $"filled {filled}, cured from {cure.Start}");
+        }
+    });
+
+    [Fact]
     public void Enough_molds_for_a_date_are_the_fewest_that_make_it() => Gen.Select(Gen.Int[1, 40], Gen.Double[300, 1500], Gen.Int[3, 40]).Sample((shots, cure, days) =>
     {
         var (operations, date) = (With(cure), DateOnly.FromDateTime(Thursday).AddDays(days));
