@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import type { Library } from '../app/api/types';
 import { number, range } from '../shared/format';
+import { mixed } from './mixed';
 import type { ChangeLibrary } from './useLibraryChange';
 import { WhatChanged } from './WhatChanged';
 
@@ -60,5 +61,5 @@ const figures = (s: Supply) =>
     ] as const
   )
     .flatMap(([before, value, after]) => (value == null ? [] : [`${before}${number(value)}${after}`]))
-    .concat(s.mix ? [s.mix] : [])
+    .concat(s.mix ? [mixed(s.mix)] : [], s.cure ? [`${s.cure} cure`] : [])
     .join(' · ');

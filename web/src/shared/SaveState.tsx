@@ -1,5 +1,6 @@
 import { Alert, Button, Stack, Typography } from '@mui/material';
 import { ConflictPanel } from './ConflictPanel';
+import type { Phase } from './saving/Saver';
 import type { Step } from './useStep';
 import { useUndoKeys } from './useUndoKeys';
 
@@ -9,6 +10,14 @@ interface Props<T, A> {
   labels: Partial<Record<keyof T & string, string>>;
 }
 
+/** At rest there is what is saved, if anything is. */
+const said: Partial<Record<Phase, string>> = {
+  saving: 'Saving …',
+  late: 'Not saved yet',
+  refused: 'Not saved',
+  conflict: 'Not saved',
+};
+
 /** Undo, redo and what became of the last change. */
 export function SaveState<T extends object, A>({ step, labels }: Props<T, A>) {
   const { undo, redo, document, problem, conflict } = step;
@@ -17,7 +26,7 @@ export function SaveState<T extends object, A>({ step, labels }: Props<T, A>) {
     <>
       <Stack direction="row" spacing={1} sx={{ alignItems: 'center' }}>
         <Typography variant="body2" color="textSecondary" role="status" sx={{ minWidth: 72, textAlign: 'right' }}>
-          {step.saving ? 'Saving …' : problem ? 'Not saved' : document?.version ? 'Saved' : ''}
+          {said[step.phase] ?? (document?.version ? 'Saved' : '')}
         </Typography>
         <Button onClick={undo} disabled={!document?.canUndo}>
           Undo
@@ -27,8 +36,9 @@ export function SaveState<T extends object, A>({ step, labels }: Props<T, A>) {
         </Button>
       </Stack>
       {problem && (
-        <Alert severity="error" sx={{ flexBasis: '100%' }}>
+        <Alert severity={step.phase === 'late' ? 'warning' : 'error'} sx={{ flexBasis: '100%' }}>
           {problem.message}
+          {step.phase === 'late' && ' What you typed is kept and sent again by itself.'}
         </Alert>
       )}
       {conflict && <ConflictPanel conflict={conflict} labels={labels} onResolve={step.resolve} />}

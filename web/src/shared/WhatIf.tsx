@@ -38,14 +38,22 @@ function useWhatIf(projectId: string) {
 /** Says loudly that figures are seen under what-ifs, and takes each of them, or all, back. */
 export const WhatIfBadge = memo(function WhatIfBadge({ projectId }: { projectId: string }) {
   const { inputs, put } = useWhatIf(projectId);
+  return inputs.length === 0 ? null : <Held inputs={inputs} hold={put.mutate} problem={put.error} />;
+});
+
+function Held({ inputs, hold, problem }: { inputs: Inputs; hold: (inputs: Inputs) => void; problem: Problem | null }) {
   const library = useLibrary().data;
-  if (inputs.length === 0) return null;
   const name = (key: string) =>
     library?.rates.find((r) => r.entry.key === key)?.entry.name ??
     library?.materials.find((m) => `material.${m.entry.id}` === key)?.entry.name ??
     key;
   return (
-    <Alert severity="warning" variant="outlined" sx={{ mb: 1, py: 0 }} role="status">
+    <Alert
+      severity="warning"
+      variant="outlined"
+      sx={{ mb: 1, py: 0, '@media print': { display: 'none' } }}
+      role="status"
+    >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <b>What if</b>
         {inputs.map(({ key, at }) => (
@@ -53,14 +61,15 @@ export const WhatIfBadge = memo(function WhatIfBadge({ projectId }: { projectId:
             key={key}
             size="small"
             label={`${name(key)}: ${range(at)}`}
-            onDelete={() => put.mutate(inputs.filter((held) => held.key !== key))}
+            onDelete={() => hold(inputs.filter((held) => held.key !== key))}
           />
         ))}
-        <Button onClick={() => put.mutate([])}>Back to what is</Button>
+        <Button onClick={() => hold([])}>Back to what is</Button>
       </Box>
+      {problem?.message}
     </Alert>
   );
-});
+}
 
 /** Opens a small form that holds one input at another value. */
 export function WhatIfButton({

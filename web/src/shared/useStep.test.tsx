@@ -3,6 +3,8 @@ import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { Problem } from '../app/api/client';
 import type { Versioned } from '../app/api/types';
+import { holds, sameContent } from './saving/sameContent';
+import { unsentDocuments } from './saving/savers';
 import { type StepApi, useStep } from './useStep';
 
 interface Note {
@@ -10,7 +12,10 @@ interface Note {
   count: number;
 }
 
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
+});
 
 /** A server of one document with states to go back to, as the real one keeps them. */
 function server(start: Note = { text: 'first', count: 1 }) {
@@ -46,15 +51,16 @@ function server(start: Note = { text: 'first', count: 1 }) {
   return { api, now, elsewhere };
 }
 
-async function open(api: StepApi<Note, Versioned<Note>>) {
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+async function open(api: StepApi<Note, Versioned<Note>>, client = newClient()) {
   const wrapper = ({ children }: { children: React.ReactNode }) => (
     <QueryClientProvider client={client}>{children}</QueryClientProvider>
   );
   const hook = renderHook(() => useStep(['note', 'p'], api), { wrapper });
   await waitFor(() => expect(hook.result.current.document).toBeDefined());
-  return hook;
+  return { ...hook, client };
 }
+
+const newClient = () => new QueryClient({ defaultOptions: { queries: { retry: false } } });
 
 test('quick changes are saved once, with the last value', async () => {
   const { api, now } = server();
@@ -141,7 +147,116 @@ test('leaving the page sends what is unsent, to outlive it', async () => {
   act(() => void window.dispatchEvent(new Event('pagehide')));
   await waitFor(() => expect(now().value.text).toBe('last words'));
   expect(api.save).toHaveBeenLastCalledWith(expect.anything(), true);
+  expect(localStorage).toHaveLength(0);
   act(() => result.current.change({ text: 'even later', count: 1 }));
   unmount();
   await waitFor(() => expect(now().value.text).toBe('even later'));
+});
+
+test.each([500, 503, 429])('a save answered %i is kept, said and sent again', async (status) => {
+  const { api, now } = server();
+  api.save.mockRejectedValueOnce(new Problem(status, 'server.failed', 'not now'));
+  const { result } = await open(api);
+  act(() => result.current.change({ text: 'kept', count: 1 }));
+  await waitFor(() => expect(result.current.phase).toBe('late'));
+  expect(result.current.document?.value.text).toBe('kept');
+  await waitFor(() => expect(now().value.text).toBe('kept'), { timeout: 5000 });
+  await waitFor(() => expect(result.current.phase).toBe('rest'));
+  expect(result.current.problem).toBeNull();
+});
+
+test('a save that arrived although its answer did not is no conflict, nor is what is typed after it', async () => {
+  const { api, now } = server();
+  const save = api.save.getMockImplementation()!;
+  api.save.mockImplementationOnce(async (change) => {
+    await save(change);
+    throw new Problem(0, 'offline', 'no answer');
+  });
+  const { result } = await open(api);
+  act(() => result.current.change({ text: 'arrived', count: 1 }));
+  await waitFor(() => expect(result.current.phase).toBe('late'));
+  act(() => result.current.change({ text: 'arrived, and more', count: 1 }));
+  await waitFor(() => expect(now().value.text).toBe('arrived, and more'), { timeout: 5000 });
+  await waitFor(() => expect(result.current.phase).toBe('rest'));
+  expect(result.current.conflict).toBeNull();
+  expect(now().version).toBe(3);
+});
+
+test('under what is being typed the version stays the one it was made on', async () => {
+  const { api, now, elsewhere } = server();
+  const { result, client } = await open(api);
+  act(() => result.current.change({ text: 'mine', count: 1 }));
+  elsewhere({ text: 'theirs', count: 5 });
+  await act(() => client.refetchQueries({ queryKey: ['note', 'p'] }));
+  await waitFor(() => expect(result.current.conflict).not.toBeNull());
+  expect(now().value.text).toBe('theirs');
+});
+
+test('a form at rest starts over from what another window saved', async () => {
+  const { api, elsewhere } = server();
+  const { result, client } = await open(api);
+  elsewhere({ text: 'theirs', count: 5 });
+  await act(() => client.refetchQueries({ queryKey: ['note', 'p'] }));
+  await waitFor(() => expect(result.current.generation).toBe(1));
+  expect(result.current.document?.value.text).toBe('theirs');
+});
+
+test('an answer that was on its way while a save went through does not stand over it', async () => {
+  const { api, now } = server();
+  const { result, client } = await open(api);
+  const old = now();
+  let release = () => {};
+  api.read.mockImplementationOnce(async () => {
+    await new Promise<void>((go) => (release = go));
+    return old;
+  });
+  void client.refetchQueries({ queryKey: ['note', 'p'] });
+  act(() => result.current.change({ text: 'fresh', count: 1 }));
+  await waitFor(() => expect(now().value.text).toBe('fresh'));
+  await act(async () => release());
+  expect(result.current.document?.value.text).toBe('fresh');
+});
+
+test('what a closed page could not send is sent by the next one', async () => {
+  const { api, now } = server();
+  api.save.mockRejectedValue(new Problem(0, 'offline', 'no answer'));
+  const { result } = await open(api);
+  act(() => result.current.change({ text: 'for later', count: 1 }));
+  await waitFor(() => expect(result.current.phase).toBe('late'));
+  act(() => void window.dispatchEvent(new Event('pagehide')));
+  expect(localStorage).toHaveLength(1);
+  cleanup();
+  const again = server();
+  const { result: next } = await open(again.api, newClient());
+  await waitFor(() => expect(again.now().value.text).toBe('for later'));
+  await waitFor(() => expect(next.current.generation).toBe(1));
+  expect(now().value.text).toBe('first');
+  expect(localStorage).toHaveLength(0);
+});
+
+test('a page that is left is told of until its change is saved', async () => {
+  const { api, now } = server();
+  api.save.mockRejectedValueOnce(new Problem(503, 'server.busy', 'not now'));
+  const { result, unmount } = await open(api);
+  act(() => result.current.change({ text: 'left behind', count: 1 }));
+  await waitFor(() => expect(result.current.phase).toBe('late'));
+  unmount();
+  expect(unsentDocuments.now()).toEqual([['note', 'p']]);
+  await waitFor(() => expect(now().value.text).toBe('left behind'), { timeout: 5000 });
+  await waitFor(() => expect(unsentDocuments.now()).toEqual([]));
+});
+
+test('there is nothing to undo on a step never saved, and nothing is asked of the server', async () => {
+  const { api } = server();
+  const { result } = await open(api);
+  await act(async () => result.current.undo());
+  expect(api.undo).not.toHaveBeenCalled();
+});
+
+test('contents are the same when they say the same', () => {
+  expect(sameContent({ a: 1, b: null, c: [{ d: 2 }] }, { c: [{ d: 2, e: undefined }], a: 1 })).toBe(true);
+  expect(sameContent({ a: [1, 2] }, { a: [1] })).toBe(false);
+  expect(sameContent({ a: {} }, { a: [] })).toBe(false);
+  expect(holds({ a: 1, more: 2 }, { a: 1, none: null })).toBe(true);
+  expect(holds({ a: 1 }, { a: 0 })).toBe(false);
 });

@@ -38,11 +38,7 @@ export async function unwrap<T>(
 ): Promise<NonNullable<T>> {
   const { data, error, response } = await answer.catch((cause: unknown) => {
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause;
-    throw new Problem(
-      0,
-      'offline',
-      'The server does not answer. What you typed is kept here; it is saved when the server is back.',
-    );
+    throw new Problem(0, 'offline', 'The server does not answer.');
   });
   if (!response.ok || data == null) throw Problem.from(response.status, error);
   return data;

@@ -1,11 +1,14 @@
 import { Box, Button, Link as MuiLink, Typography, useColorScheme } from '@mui/material';
-import { memo, useEffect, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { Picture } from '../../shared/Picture';
 import { Keys } from './Keys';
 import { PartingLine } from './PartingLine';
 import { steps } from './steps';
+import { Unsent } from './Unsent';
 import { useProject } from './useProject';
+
+const WhatIfBadge = lazy(async () => ({ default: (await import('../../shared/WhatIf')).WhatIfBadge }));
 
 /** Every page: the job strip, then the step. */
 export function Shell() {
@@ -19,6 +22,12 @@ export function Shell() {
         tabIndex={-1}
         sx={{ px: { xs: 1.5, md: 3 }, py: 2, maxWidth: 1560, mx: 'auto', outline: 'none' }}
       >
+        {projectId && (
+          <Suspense fallback={null}>
+            <WhatIfBadge projectId={projectId} />
+          </Suspense>
+        )}
+        <Unsent />
         <Outlet />
       </Box>
     </>

@@ -1,6 +1,6 @@
 import { Alert, Box, Link, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect, useMemo, useRef } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { useParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { LengthUnit, PartChange, ShowPick, StoredPart, Versioned } from '../../app/api/types';
@@ -58,12 +58,6 @@ export function PartPage() {
   const findings = useMemo(() => [...(part?.report?.messages ?? []), ...(figures?.findings ?? [])], [part, figures]);
   const place = useMemo(() => findings.find((f) => f.code === view.at)?.place ?? null, [findings, view.at]);
   const lines = useMemo(() => [...(part?.working ?? []), ...(figures?.working ?? [])], [part, figures]);
-  const draft = useRef<PartChange>(null);
-  const take = (kept: Versioned<StoredPart>) => {
-    draft.current = null;
-    queries.setQueryData(['part', projectId], kept);
-    void queries.invalidateQueries({ predicate: (q) => q.queryKey[1] === projectId && q.queryKey[0] !== 'part' });
-  };
   const stroke = useMutation<Versioned<StoredPart>, Problem, ShowPick | null>({
     mutationFn: (pick) => {
       const path = { params: { path: { id: projectId } } };
@@ -74,27 +68,22 @@ export function PartPage() {
           : client.POST('/api/projects/{id}/part/show-side/clear', { ...path, body: { version } }),
       );
     },
-    onSuccess: (kept) => take(kept),
+    onSuccess: step.adopt,
     onError: () => void queries.invalidateQueries({ queryKey: ['part', projectId] }),
   });
 
-  useEffect(() => {
-    draft.current = null;
-  }, [step.generation]);
-
   if (step.failure) return <Refusal problem={step.failure} to="/" act="All projects" />;
-  if (!step.answer || !part) return null;
+  if (!step.answer || !step.document || !part) return null;
+  const { declared } = step.document.value;
   const { version } = step.answer;
   const { report } = part;
   const send = async (file: File) => {
     const kept = await upload.start(projectId, version, file, part.unit);
-    if (kept) take(kept);
+    if (kept) step.adopt(kept);
   };
   // Several forms change one document: each change is laid over those still on their way.
-  const change = (some: Partial<PartChange>) => {
-    draft.current = { unit: part.unit, declared: part.declared, pull: part.pull, ...draft.current, ...some };
-    step.change(draft.current);
-  };
+  const change = (some: (now: PartChange) => Partial<PartChange>) =>
+    step.change((now) => ({ unit: now.unit, declared: now.declared, pull: now.pull, ...some(now) }));
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 400px' }, gap: 3 }}>
       <DropZone
@@ -162,7 +151,7 @@ export function PartPage() {
                 value={part.unit}
                 disabled={report.statedUnit != null}
                 helperText={report.statedUnit && `the file says ${report.statedUnit}`}
-                onChange={(event) => change({ unit: event.target.value as LengthUnit })}
+                onChange={(event) => change(() => ({ unit: event.target.value as LengthUnit }))}
                 sx={{ width: 150 }}
               >
                 {Object.entries(unitNames).map(([unit, name]) => (
@@ -172,7 +161,7 @@ export function PartPage() {
                 ))}
               </TextField>
             </Box>
-            <UnitQuestion part={part} onUnit={(unit) => change({ unit })} />
+            <UnitQuestion part={part} onUnit={(unit) => change(() => ({ unit }))} />
             <Figure
               label="Volume"
               value={report.volumeMm3 == null ? 'withheld' : number(report.volumeMm3 / 1000, 4)}
@@ -184,7 +173,7 @@ export function PartPage() {
             <Figure label="Box" value={box(report.bboxMm)} unit="mm" line="box" />
             <Figure label="Triangles, shells" value={`${count(report.triangles)}, ${count(report.shells)}`} />
             <StudyProgress study={study} onStart={start} onStop={stop} />
-            {figures && <ShapeFigures figures={figures} pull={part.pull} onPull={(pull) => change({ pull })} />}
+            {figures && <ShapeFigures figures={figures} pull={part.pull} onPull={(pull) => change(() => ({ pull }))} />}
             <Findings
               findings={findings}
               verdicts={verdicts}
@@ -192,24 +181,30 @@ export function PartPage() {
               at={view.at}
               onShow={(finding) => view.show(finding.code, lookFor(finding))}
             />
-            <MendPanel key={part.hash} projectId={projectId} hash={part.hash!} version={version} onMended={take} />
+            <MendPanel
+              key={part.hash}
+              projectId={projectId}
+              hash={part.hash!}
+              version={version}
+              onMended={step.adopt}
+            />
             <RouteVerdicts verdicts={verdicts} />
           </>
         )}
         <DeclaredForm
           key={step.generation}
-          declared={part.declared}
+          declared={declared}
           problem={step.problem}
           measured={figures}
-          onChange={(declared) => change({ declared: { ...declared, size: (draft.current ?? part).declared.size } })}
+          onChange={(stated) => change((now) => ({ declared: { ...stated, size: now.declared.size } }))}
         />
         {report?.volumeMm3 == null && (
           <SizeForm
             key={`size ${step.generation}`}
-            size={part.declared.size}
+            size={declared.size}
             meshed={part.hash != null}
             problem={step.problem}
-            onChange={(size) => change({ declared: { ...(draft.current ?? part).declared, size } })}
+            onChange={(size) => change((now) => ({ declared: { ...now.declared, size } }))}
           />
         )}
       </div>

@@ -31,6 +31,7 @@ const planApi = (id: string): StepApi<CastingPlan, PlanAnswer> => {
     undo: (version) => unwrap(client.POST('/api/projects/{id}/plan/undo', { ...path, body: { version } })),
     redo: (version) => unwrap(client.POST('/api/projects/{id}/plan/redo', { ...path, body: { version } })),
     of: (answer) => answer.plan,
+    isSame: (one, other) => one.route?.id === other.route?.id,
   };
 };
 
@@ -63,7 +64,7 @@ export function PlanPage() {
         key={step.generation}
         projectId={projectId}
         step={step}
-        plan={plan.value}
+        plan={step.document?.value ?? plan.value}
         answer={answer}
         whole={step.answer}
       />

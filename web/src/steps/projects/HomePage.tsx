@@ -1,26 +1,46 @@
 import { Box, Button, Link, Snackbar, TextField, Typography } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link as RouterLink, useNavigate } from 'react-router';
+import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { ProjectSummary } from '../../app/api/types';
 import { stateOf, steps } from '../../app/shell/steps';
 import { box, count, date, number } from '../../shared/format';
 import { Picture } from '../../shared/Picture';
 import { Refusal } from '../../shared/Refusal';
+import { useAddress } from '../../shared/useAddress';
+import { useRested } from '../../shared/useRested';
 import { DropZone } from '../part/DropZone';
 import { useUpload } from '../part/useUpload';
 
+const PAGE = 50;
+
+/** A page of projects at a time, searched on the server. */
+function useProjects(search: string, away: boolean) {
+  return useInfiniteQuery({
+    queryKey: ['projects', search, away],
+    staleTime: 0,
+    placeholderData: keepPreviousData,
+    initialPageParam: 0,
+    queryFn: async ({ signal, pageParam: skip }) => {
+      const answer = client.GET('/api/projects', { params: { query: { search, away, skip, take: PAGE } }, signal });
+      const projects = await unwrap(answer);
+      return { projects, total: Number((await answer).response.headers.get('X-Total-Count')) };
+    },
+    getNextPageParam: ({ total }, pages) => (pages.length * PAGE < total ? pages.length * PAGE : undefined),
+  });
+}
+
 export function HomePage() {
   const queries = useQueryClient();
-  const list = useQuery<ProjectSummary[], Problem>({
-    queryKey: ['projects'],
-    staleTime: 0,
-    queryFn: ({ signal }) => unwrap(client.GET('/api/projects', { signal })),
-  });
-  const [search, setSearch] = useState('');
+  const [params] = useSearchParams();
+  const address = useAddress();
+  const shelved = params.has('away');
+  const [typed, setTyped] = useState(params.get('find') ?? '');
+  const search = useRested(typed.trim());
+  const list = useProjects(search, shelved);
   const [away, setAway] = useState<ProjectSummary | null>(null);
-  const putAway = useMutation({
+  const move = useMutation({
     mutationFn: ({ project, removed }: { project: ProjectSummary; removed: boolean }) =>
       unwrap(
         client.PATCH('/api/projects/{id}', {
@@ -33,37 +53,42 @@ export function HomePage() {
       void queries.invalidateQueries({ queryKey: ['projects'] });
     },
   });
-  const shown = list.data?.filter((p) => p.name.toLowerCase().includes(search.trim().toLowerCase()));
+  const shown = list.data?.pages.flatMap((page) => page.projects) ?? [];
+  const total = list.data?.pages[0]?.total ?? 0;
 
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 320px' }, gap: 4 }}>
       <section>
-        <Box sx={{ display: 'flex', alignItems: 'center', mb: 1, gap: 2 }}>
+        <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', mb: 1, gap: 2 }}>
           <Typography variant="h1" sx={{ flex: 1 }}>
-            Projects
+            {shelved ? 'Put away' : 'Projects'}
           </Typography>
+          <Button color="inherit" onClick={() => address({ away: shelved ? null : '' })}>
+            {shelved ? 'Back to the projects' : 'What was put away'}
+          </Button>
           <TextField
             type="search"
             label="Find a project"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              address({ find: event.target.value || null });
+            }}
             sx={{ width: 220 }}
           />
         </Box>
-        {list.error && <Refusal problem={list.error} />}
-        {list.data?.length === 0 && (
-          <Typography sx={{ py: 3 }}>
-            Nothing here yet. Give Stampo a mesh of your part, on the right, and it becomes the first project.
-          </Typography>
-        )}
-        {shown?.length === 0 && list.data!.length > 0 && (
-          <Typography sx={{ py: 3 }}>No project is called “{search}”.</Typography>
-        )}
+        {list.error && <Refusal problem={list.error as Problem} />}
+        {list.data && shown.length === 0 && <Typography sx={{ py: 3 }}>{nothing(search, shelved)}</Typography>}
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-          {shown?.map((project) => (
-            <Row key={project.id} project={project} onPutAway={() => putAway.mutate({ project, removed: true })} />
+          {shown.map((project) => (
+            <Row key={project.id} project={project} onMove={(removed) => move.mutate({ project, removed })} />
           ))}
         </Box>
+        {list.hasNextPage && (
+          <Button onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage} sx={{ mt: 1 }}>
+            {count(shown.length)} of {count(total)} shown; show more
+          </Button>
+        )}
       </section>
       <NewProject />
       <Snackbar
@@ -72,7 +97,7 @@ export function HomePage() {
         onClose={(_, reason) => reason !== 'clickaway' && setAway(null)}
         message={`${away?.name} is put away.`}
         action={
-          <Button color="inherit" onClick={() => away && putAway.mutate({ project: away, removed: false })}>
+          <Button color="inherit" onClick={() => away && move.mutate({ project: away, removed: false })}>
             Undo
           </Button>
         }
@@ -81,7 +106,15 @@ export function HomePage() {
   );
 }
 
-function Row({ project, onPutAway }: { project: ProjectSummary; onPutAway: () => void }) {
+const nothing = (search: string, shelved: boolean) =>
+  search
+    ? `No project is called “${search}”.`
+    : shelved
+      ? 'Nothing is put away.'
+      : 'Nothing here yet. Give Stampo a mesh of your part, on the right, and it becomes the first project.';
+
+function Row({ project, onMove }: { project: ProjectSummary; onMove: (removed: boolean) => void }) {
+  const away = project.removedUtc != null;
   const next = steps.find((step) => stateOf(step.path, project).state === 'open');
   return (
     <Box
@@ -154,8 +187,13 @@ function Row({ project, onPutAway }: { project: ProjectSummary; onPutAway: () =>
       <Typography variant="body2" color="textSecondary" sx={{ width: 84, textAlign: 'right' }}>
         {date(project.touchedUtc)}
       </Typography>
-      <Button color="inherit" onClick={onPutAway} aria-label={`Put ${project.name} away`}>
-        Put away
+      <Button
+        color="inherit"
+        onClick={() => onMove(!away)}
+        aria-label={away ? `Bring ${project.name} back` : `Put ${project.name} away`}
+        sx={{ width: 92 }}
+      >
+        {away ? 'Bring back' : 'Put away'}
       </Button>
     </Box>
   );

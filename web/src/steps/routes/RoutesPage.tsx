@@ -17,7 +17,6 @@ import { Lanes } from './Lanes';
 import { ProjectRuler } from './ProjectRuler';
 import { SensitivityBars } from './SensitivityBars';
 import { TakeAway } from './TakeAway';
-import { WhatIfBadge } from '../../shared/WhatIf';
 import { useComparison, useQuantity } from './useComparison';
 
 /** Laid out when it is scrolled to. */
@@ -74,7 +73,6 @@ export function RoutesPage() {
             </Typography>
             <TakeAway projectId={projectId} quantity={q!} />
           </Box>
-          <WhatIfBadge projectId={projectId} />
           <Lanes lanes={lanes} chosen={lane.route.id} onChoose={choose} />
           <Box sx={below}>
             <Suspense fallback={<Box sx={{ height: 300 }} />}>

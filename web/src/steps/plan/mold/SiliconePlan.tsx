@@ -5,6 +5,7 @@ import { client, unwrap } from '../../../app/api/client';
 import type { CastingPlan, CastingPlanAnswer, StoredPart } from '../../../app/api/types';
 import { Figure } from '../../../shared/Figure';
 import { box, number } from '../../../shared/format';
+import { mixed } from '../../../library/mixed';
 import { FormChoice } from '../../../shared/formFields';
 import { Findings } from '../../part/Findings';
 import { NamedChoice } from '../NamedChoice';
@@ -31,7 +32,9 @@ export function SiliconePlan({ projectId, answer, whole, silicone, plan }: Props
             name="silicone.supplyId"
             label="Silicone"
             options={whole.silicones}
-            hint={(s) => `${s.mix}, pot life ${s.potLifeMin} min, ${s.cureH} h at 23 °C; ${s.source}`}
+            hint={(s) =>
+              `${s.mix ? mixed(s.mix) : 'no mix'}, pot life ${s.potLifeMin} min, ${s.cureH} h at 23 °C; ${s.source}`
+            }
           />
           <FormChoice<CastingPlan>
             name="silicone.school"
