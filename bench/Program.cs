@@ -12,6 +12,9 @@ switch (args)
     case ["--molds"]:
         Molds.Print();
         return 0;
+    case ["--crowd", var database, var projects]:
+        Crowd.Fill(database, int.Parse(projects, System.Globalization.CultureInfo.InvariantCulture));
+        return 0;
     case ["--peak", var path]:
         Shapes.Peak(path);
         return 0;

@@ -6,7 +6,11 @@ echo "$(nproc) cores, $(sed -n 's/^model name[^:]*: //p' /proc/cpuinfo | head -n
 if [ "${1:-}" = --fuzz ]; then
   exec dotnet run --no-build -c Release --project bench -- "$@"
 fi
+if [ "${1:-}" = --faults ]; then
+  exec node bench/faults.mjs
+fi
 dotnet run --no-build -c Release --project bench
 node bench/page.mjs
 node bench/plan.mjs
 node bench/load.mjs
+node bench/crowd.mjs

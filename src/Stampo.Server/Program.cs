@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.AspNetCore.Server.Kestrel.Core;
+using Microsoft.Extensions.Options;
 using Stampo.Server.Brief;
 using Stampo.Server.Calc;
 using Stampo.Server.Demo;
@@ -98,6 +99,7 @@ api.MapRoutes();
 api.MapLibrary();
 api.MapPlan();
 api.MapConvert();
+api.MapGet("/api/limits", (IOptions<StampoOptions> options) => new Limits(options.Value.MaxUploadBytes)).WithTags("Server");
 api.MapGet("/api/health", () => new { ok = true }).ExcludeFromDescription();
 try
 {

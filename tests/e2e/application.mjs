@@ -22,22 +22,13 @@ export const chromium = {
 };
 
 /** Starts the built application on a free port with the demo data (or none) in a folder of its own. */
-export async function startApplication({ demo = true, data = mkdtempSync(join(tmpdir(), 'stampo-')) } = {}) {
-  const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
-  const server = spawn(
-    'dotnet',
-    [
-      join(root, 'src/Stampo.Server/bin/Release/net10.0/Stampo.Server.dll'),
-      ...['--urls', url, `--Stampo:Data=${data}`, `--Stampo:Web=${join(root, 'web/dist')}`],
-      ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`] : []),
-    ],
-    { stdio: ['ignore', 'ignore', 'inherit'] },
-  );
+export async function startApplication({ demo = true, data = newFolder() } = {}) {
+  const { server, url } = await launch({ demo, data });
   await answering(`${url}/api/health`, server);
   return {
     url,
     data,
+    server,
     stop: () =>
       new Promise((stopped) => {
         server.once('exit', stopped);
@@ -47,7 +38,24 @@ export async function startApplication({ demo = true, data = mkdtempSync(join(tm
   };
 }
 
-async function answering(url, server) {
+export const newFolder = () => mkdtempSync(join(tmpdir(), 'stampo-'));
+
+/** Starts it without waiting for an answer. */
+export async function launch({ demo = false, data, stderr = 'inherit' }) {
+  const url = `http://127.0.0.1:${await freePort()}`;
+  const server = spawn(
+    'dotnet',
+    [
+      join(root, 'src/Stampo.Server/bin/Release/net10.0/Stampo.Server.dll'),
+      ...['--urls', url, `--Stampo:Data=${data}`, `--Stampo:Web=${join(root, 'web/dist')}`],
+      ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`] : []),
+    ],
+    { stdio: ['ignore', 'ignore', stderr] },
+  );
+  return { server, url };
+}
+
+export async function answering(url, server) {
   for (let tries = 0; tries < 300; tries++) {
     if (server.exitCode !== null) throw new Error(`The server ended with ${server.exitCode}.`);
     if (

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.NetworkInformation;
 using System.Net.Sockets;
+using Microsoft.Extensions.Options;
 
 namespace Stampo.Server.Hosting;
 
@@ -8,9 +9,9 @@ namespace Stampo.Server.Hosting;
 /// The names this server answers to: those of this machine to itself, and what it was told to listen on. A name somebody else points
 /// at this machine is refused, or a page under that name could write here.
 /// </summary>
-public sealed class AllowedHosts(IConfiguration configuration)
+public sealed class AllowedHosts(IConfiguration configuration, IOptions<StampoOptions> options)
 {
-    private readonly HashSet<string> _names = Names(configuration["Urls"] ?? "", configuration["Stampo:Hosts"] ?? "");
+    private readonly HashSet<string> _names = Names(configuration["Urls"] ?? "", options.Value.Hosts ?? "");
 
     public bool Has(HostString host) => _names.Contains(host.Host.Trim('[', ']'));
 

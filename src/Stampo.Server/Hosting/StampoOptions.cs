@@ -1,5 +1,8 @@
 namespace Stampo.Server.Hosting;
 
+/// <summary>What a page must know of the settings.</summary>
+public sealed record Limits(long MaxUploadBytes);
+
 /// <summary>What can be set from outside, as configuration section "Stampo".</summary>
 public sealed class StampoOptions
 {
@@ -10,6 +13,9 @@ public sealed class StampoOptions
     public string? Demo { get; set; }
 
     public long MaxUploadBytes { get; set; } = 150_000_000;
+
+    /// <summary>Names this server answers to besides those of this machine, apart by commas: for one behind a proxy.</summary>
+    public string? Hosts { get; set; }
 
     /// <summary>Mesh files read at the same time; more wait in line.</summary>
     public int MeshReaders { get; set; } = 2;

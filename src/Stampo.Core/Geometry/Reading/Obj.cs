@@ -37,8 +37,10 @@ public sealed class Obj : IMeshFormat
         {
             if (tokens.Is("v"))
                 ReadVertex(ref tokens, vertices);
-            else if (tokens.Is("f"))
+            else if (tokens.Is("f") || tokens.Is("fo"))
                 ReadFace(ref tokens, vertices, coordinates);
+            else if (tokens.Is("surf"))
+                throw new RefusalException("mesh.free-form", $"Line {tokens.Line:#,0} of the OBJ is a free-form surface, which has no triangles. Export the part as a mesh.", "file");
             tokens.SkipLine();
             if (tokens.Line % 65_536 == 0)
                 cancel.ThrowIfCancellationRequested();
@@ -47,8 +49,24 @@ public sealed class Obj : IMeshFormat
         return new TriangleSoup("obj", CollectionsMarshal.AsSpan(coordinates).ToArray());
     }
 
-    private static bool Known(TextTokens tokens) =>
-        tokens.Token[0] == '#' || tokens.Is("o") || tokens.Is("g") || tokens.Is("s") || tokens.Is("vn") || tokens.Is("vt") || tokens.Is("mtllib") || tokens.Is("usemtl");
+    /// <summary>What may stand before the first vertex.</summary>
+    private static readonly string[] Statements =
+    [
+        "o", "g", "s", "mg", "vn", "vt", "vp", "l", "p", "mtllib", "usemtl", "maplib", "usemap", "lod", "bevel", "c_interp", "d_interp", "shadow_obj", "trace_obj", "cstype", "deg", "bmat", "step", "call",
+    ];
+
+    private static bool Known(TextTokens tokens)
+    {
+        if (tokens.Token[0] == '#')
+            return true;
+        foreach (var statement in Statements)
+        {
+            if (tokens.Is(statement))
+                return true;
+        }
+
+        return false;
+    }
 
     private static void ReadVertex(ref TextTokens tokens, List<float> vertices)
     {

@@ -1,5 +1,7 @@
 import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { client, unwrap } from '../../app/api/client';
 import { ToleranceQuestion } from './step/ToleranceQuestion';
 import type { Upload } from './useUpload';
 
@@ -16,6 +18,11 @@ export function DropZone({ upload, onFile, title, children, sx }: Props) {
   const [over, setOver] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
   const { busy, problem } = upload;
+  const most = useQuery({
+    queryKey: ['limits'],
+    staleTime: Infinity,
+    queryFn: ({ signal }) => unwrap(client.GET('/api/limits', { signal })),
+  }).data?.maxUploadBytes;
   return (
     <Box
       onDragOver={(event) => {
@@ -41,7 +48,7 @@ export function DropZone({ upload, onFile, title, children, sx }: Props) {
           {title}
         </Button>
         <Typography variant="body2" color="textSecondary">
-          or drop it here: STL, OBJ, 3MF or STEP, up to 150 MB
+          or drop it here: STL, OBJ, 3MF or STEP{most && `, up to ${Math.round(most / 1e6)} MB`}
         </Typography>
         <input
           ref={picker}

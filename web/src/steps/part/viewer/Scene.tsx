@@ -1,4 +1,3 @@
-import { OrbitControls } from '@react-three/drei/core/OrbitControls';
 import { type ThreeEvent, useThree } from '@react-three/fiber';
 import { type Ref, useEffect, useImperativeHandle, useMemo, useRef } from 'react';
 import {
@@ -13,11 +12,12 @@ import {
   Vector2,
   Vector3,
 } from 'three';
-import type { OrbitControls as Controls } from 'three-stdlib';
+import type { OrbitControls as Controls } from 'three/addons/controls/OrbitControls.js';
 import type { Place } from '../../../app/api/types';
 import { useInk } from '../../../app/theme/useInk';
 import { fly, frame, pan, turn } from './camera';
 import type { Drawing, Facets } from './drawing';
+import { Orbit } from './Orbit';
 import type { Cut } from './useView';
 
 /** What the page around it can ask of the scene. */
@@ -133,7 +133,7 @@ export function Scene({ ref, drawing, facets, mmPerUnit, cut, place, marks, onPi
         size={sphere.radius / (place && marks.length === 1 && !onPick ? 220 : 70)}
         color={ink.marker}
       />
-      <OrbitControls ref={controls} target={sphere.center} enableDamping={false} makeDefault />
+      <Orbit ref={controls} target={sphere.center} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { Matrix4, type PerspectiveCamera, type Sphere, Spherical, Vector3 } from 'three';
-import type { OrbitControls as Controls } from 'three-stdlib';
+import type { OrbitControls as Controls } from 'three/addons/controls/OrbitControls.js';
 import type { Place } from '../../../app/api/types';
 
 const FLIGHT_MS = 380;

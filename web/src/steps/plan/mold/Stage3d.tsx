@@ -1,12 +1,12 @@
 import { Box } from '@mui/material';
-import { OrbitControls } from '@react-three/drei/core/OrbitControls';
 import { Canvas, useThree } from '@react-three/fiber';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { type PerspectiveCamera, Sphere, Vector3 } from 'three';
-import type { OrbitControls as Controls } from 'three-stdlib';
+import type { OrbitControls as Controls } from 'three/addons/controls/OrbitControls.js';
 import { useInk } from '../../../app/theme/useInk';
 import { frame, turn } from '../../part/viewer/camera';
 import type { Drawing } from '../../part/viewer/drawing';
+import { Orbit } from '../../part/viewer/Orbit';
 
 const TURN = Math.PI / 18;
 
@@ -58,7 +58,7 @@ export function Stage3d({
         <directionalLight position={[1, -3, 4]} intensity={1.7} />
         <Framed radius={radius} />
         {children}
-        <OrbitControls ref={controls} enableDamping={false} makeDefault />
+        <Orbit ref={controls} />
       </Canvas>
     </Box>
   );
