@@ -106,11 +106,27 @@ public sealed class LongWorkTests : IDisposable
     }
 
     [Fact]
+    public async Task Of_what_ended_badly_the_last_hundred_are_remembered()
+    {
+        for (var i = 0; i < 120; i++)
+        {
+            _work.Start($"{i}", _ => throw new RefusalException("split.undercut", "Two halves can't be drawn off."));
+            await UntilAsync($"{i}", s => s.Phase == WorkPhase.Failed);
+        }
+
+        await UntilAsync("19", s => s == WorkState.None);
+        Assert.Equal(WorkPhase.Failed, _work.StateOf("119").Phase);
+    }
+
+    [Fact]
     public async Task More_than_thirty_in_line_are_refused_and_the_end_of_the_application_stops_them_all()
     {
         for (var i = 0; i < 30; i++)
             _work.Start($"{i}", progress => Task.Delay(Timeout.Infinite, progress.Cancel));
         Assert.Equal("study.busy", Assert.Throws<RefusalException>(() => _work.Start("one too many", _ => Task.CompletedTask)).Code);
+        // What only follows a save is dropped without a word, and what is under way counts as begun.
+        Assert.False(_work.TryStart("one too many", _ => Task.CompletedTask));
+        Assert.True(_work.TryStart("7", _ => Task.CompletedTask));
         _life.StopApplication();
         for (var i = 0; i < 30; i++)
             await UntilAsync($"{i}", s => s.Phase == WorkPhase.Stopped);

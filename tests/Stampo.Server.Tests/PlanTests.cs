@@ -261,7 +261,7 @@ public sealed class OldPlanTests
             await using var db = new SqliteConnection($"Data Source={before.DatabaseFile}");
             await db.OpenAsync();
             await using var old = db.CreateCommand();
-            old.CommandText = string.Create(CultureInfo.InvariantCulture, $"UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'");
+            old.CommandText = string.Create(CultureInfo.InvariantCulture, $"PRAGMA foreign_keys = OFF; UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'");
             await old.ExecuteNonQueryAsync();
         }
 
@@ -269,5 +269,7 @@ public sealed class OldPlanTests
         var taken = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
         Assert.Equal((5, 21), (taken.Pour.Count, taken.Pour.LossPct));
         Assert.Equal(new SiliconeChoices(), taken.Silicone);
+        // Kept with those of all routes then, it counts as this route's.
+        Assert.True((await after.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("plan").GetBoolean());
     }
 }

@@ -121,6 +121,18 @@ public sealed class StartTests : IDisposable
         Assert.Equal("data.unreachable", refused.Code);
     }
 
+    [Theory]
+    [InlineData(5, 503, "data.locked")]
+    [InlineData(13, 507, "data.full")]
+    [InlineData(8, 507, "data.read-only")]
+    public void A_disk_that_fails_is_said_in_words_while_it_serves(int sqlite, int status, string code)
+    {
+        var problem = Hosting.Problems.OfDatabase(new SqliteException("inside", sqlite))!;
+        Assert.Equal((status, code), (problem.Status, problem.Extensions["code"]));
+        Assert.DoesNotContain("inside", problem.Detail, StringComparison.Ordinal);
+        Assert.Null(Hosting.Problems.OfDatabase(new SqliteException("inside", 1)));
+    }
+
     [Fact]
     public async Task After_a_clean_end_the_file_alone_holds_everything()
     {

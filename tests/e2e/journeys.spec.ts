@@ -170,6 +170,42 @@ test('a project put away comes back', async ({ page, application }) => {
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();
 });
 
+test('what was put away long ago is found and brought back', async ({ page, application }) => {
+  const id = await newProject(application, 'Needed after all');
+  await fetch(`${application.url}/api/projects/${id}`, {
+    method: 'PATCH',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ removed: true }),
+  });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'What was put away' }).click();
+  await page.getByLabel('Find a project').fill('after');
+  await page.getByRole('button', { name: 'Bring Needed after all back' }).click();
+  await expect(page.getByText('No project is called “after”.')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the projects' }).click();
+  await expect(page.getByRole('link', { name: 'Needed after all' })).toBeVisible();
+});
+
+test('while the server refuses, what is typed is kept, said and sent again, also from another page', async ({
+  page,
+  application,
+}) => {
+  const id = await newProject(application, 'Patient');
+  await page.goto(`/projects/${id}/brief`);
+  await page.route('**/brief', (route) =>
+    route.request().method() === 'PUT' ? route.fulfill({ status: 503, json: { detail: 'Busy.' } }) : route.continue(),
+  );
+  await page.getByLabel('Inserts').fill('3');
+  await page.getByLabel('Inserts').blur();
+  await expect(page.getByText('Not saved yet')).toBeVisible();
+  await page.getByRole('link', { name: /^Part/ }).first().click();
+  await expect(page.getByText('Not saved yet; it is kept and sent again:')).toBeVisible();
+  await page.unroute('**/brief');
+  await expect(page.getByText('Not saved yet')).toBeHidden({ timeout: 20_000 });
+  const brief = await (await fetch(`${application.url}/api/projects/${id}/brief`)).json();
+  expect(brief.value.inserts).toBe(3);
+});
+
 test('keyboard alone goes from the list to a recorded decision', async ({ page, application }) => {
   const id = await newProject(application, 'By keyboard');
   await page.goto('/');

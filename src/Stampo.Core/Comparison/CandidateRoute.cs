@@ -3,10 +3,20 @@ using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;
 
-/// <summary>One way of tooling a route, costed and drawn.</summary>
-public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely, DrawnCost Drawn)
+/// <summary>One way of tooling a route, costed; drawn when it is first looked at, for most ways are never the best.</summary>
+public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, SharedDraws source)
 {
-    public static Way Of(RouteEstimate estimate, Assist assist, string routeId, SharedDraws source)
+    private readonly Lazy<DrawnCost> _drawn = new(() => Draw(estimate, routeId, source));
+
+    public RouteEstimate Estimate => estimate;
+
+    public Assist Assist => assist;
+
+    public CostPoint Likely { get; } = LikelyOf(estimate);
+
+    public DrawnCost Drawn => _drawn.Value;
+
+    private static DrawnCost Draw(RouteEstimate estimate, string routeId, SharedDraws source)
     {
         var draws = source.Count;
         var drawn = new DrawnCost(draws) { BatchSize = estimate.PiecesPerBatch ?? double.PositiveInfinity };
@@ -35,7 +45,7 @@ public sealed record Way(RouteEstimate Estimate, Assist Assist, CostPoint Likely
             drawn.Capacity[d] *= estimate.Cavities * yield[d];
         }
 
-        return new Way(estimate, assist, LikelyOf(estimate), drawn);
+        return drawn;
     }
 
     private static double[] Of(DrawnCost drawn, ChargedOn on) => on switch
@@ -72,7 +82,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
         if (MaterialChoice.Best(route.Card.Id, inputs.Brief, inputs.Library) is not { } choice)
             return null;
         var job = inputs.JobWith(choice.Material);
-        List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => Way.Of(route.Costed(j, n), j.Assist, route.Card.Id, source)))];
+        List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => new Way(route.Costed(j, n), j.Assist, route.Card.Id, source)))];
         List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
         return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs));
     }

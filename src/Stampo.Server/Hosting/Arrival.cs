@@ -1,5 +1,6 @@
 using System.Net;
 using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.Http.Features;
 
 namespace Stampo.Server.Hosting;
 
@@ -21,7 +22,7 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
         {
             if (http.Request.HasFormContentType)
                 await UploadAsync(http);
-            else if (http.Request.ContentLength is not 0)
+            else if (http.Features.Get<IHttpRequestBodyDetectionFeature>() is { CanHaveBody: true })
                 await BufferAsync(http.Request, http.RequestAborted);
         }
 

@@ -34,7 +34,7 @@ public static class Json
     {
         foreach (var property in type.Properties)
         {
-            if (property is { Set: not null, AssociatedParameter:  { HasDefaultValue: false, ParameterType: { IsValueType: true } of } } && of != typeof(bool) && Nullable.GetUnderlyingType(of) is null)
+            if (property is { Set: not null, AssociatedParameter: { HasDefaultValue: false, ParameterType: { IsValueType: true } of } } && of != typeof(bool) && Nullable.GetUnderlyingType(of) is null)
                 property.IsRequired = true;
         }
     }

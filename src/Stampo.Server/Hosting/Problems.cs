@@ -73,7 +73,7 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
     private static ProblemDetails Unexpected => Of(StatusCodes.Status500InternalServerError, "server.failed", "Something failed here that should not have. Nothing was changed; try again, and if it stays, look at the server's log.");
 
     /// <summary>What a person can do something about; null for the rest.</summary>
-    private static ProblemDetails? OfDatabase(SqliteException failure) => failure.SqliteErrorCode switch
+    public static ProblemDetails? OfDatabase(SqliteException failure) => failure.SqliteErrorCode switch
     {
         SQLitePCL.raw.SQLITE_BUSY or SQLitePCL.raw.SQLITE_LOCKED => Of(StatusCodes.Status503ServiceUnavailable, "data.locked", "Another program holds the data locked. Nothing was changed; try again in a moment."),
         SQLitePCL.raw.SQLITE_FULL => Of(StatusCodes.Status507InsufficientStorage, "data.full", "The disk that holds the data is full. Nothing was changed; make room on it and try again."),

@@ -13,7 +13,7 @@ namespace Stampo.Server.Routes;
 /// <summary>A comparison with the versions it was made from.</summary>
 public sealed record StandingComparison(RouteComparison Comparison, JobInputs Inputs, int PartVersion, int BriefVersion, WhatIf WhatIf);
 
-/// <summary>Makes a project's comparison once per state of its inputs and keeps the last few, so that a moved marker costs little.</summary>
+/// <summary>Makes a project's comparison once per state of its inputs and keeps that of the last few projects, so that a moved marker costs little.</summary>
 public sealed class Comparisons(StepStore steps, StepDocuments documents, Studies studies, ShopLibrary shop, IMemoryCache cache, TimeProvider clock)
 {
     /// <summary>The step document that holds a project's what-ifs.</summary>
@@ -21,18 +21,26 @@ public sealed class Comparisons(StepStore steps, StepDocuments documents, Studie
 
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(30);
 
+    /// <summary>A comparison holds megabytes of draws; each project has the one that stands, and ten projects are at hand.</summary>
+    private const int Weight = 6;
+
+    /// <summary>All that a comparison is made from, by number.</summary>
+    private sealed record State(int Part, int Brief, int WhatIf, DateOnly Day, int Studies, int Library);
+
     private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
     public async Task<StandingComparison> OfAsync(string projectId, CancellationToken cancel = default)
     {
         var versions = await documents.VersionsAsync(projectId, cancel);
         // The same versions, day, library and measurements make the same comparison; finding that out must cost less than making it.
-        var state = (projectId, versions.GetValueOrDefault(PartEndpoints.Step), versions.GetValueOrDefault(BriefEndpoints.Step), versions.GetValueOrDefault(WhatIfStep), Today, studies.Finished, shop.Changes);
-        if (cache.TryGetValue(state, out StandingComparison? standing))
-            return standing!;
+        var state = new State(versions.GetValueOrDefault(PartEndpoints.Step), versions.GetValueOrDefault(BriefEndpoints.Step), versions.GetValueOrDefault(WhatIfStep), Today, studies.Finished, shop.Changes);
+        var key = (nameof(Comparisons), projectId);
+        if (cache.TryGetValue(key, out (State Of, StandingComparison Standing) kept) && kept.Of == state)
+            return kept.Standing;
         var brief = await steps.ReadAsync(projectId, BriefEndpoints.Step, new Core.Briefs.Brief(), cancel);
-        standing = await MakeAsync(projectId, brief.Value, brief.Version, cancel);
-        return cache.Set(state, standing, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Kept });
+        var standing = await MakeAsync(projectId, brief.Value, brief.Version, cancel);
+        cache.Set(key, (state, standing), new MemoryCacheEntryOptions { Size = Weight, SlidingExpiration = Kept });
+        return standing;
     }
 
     /// <summary>The comparison as an earlier state of the brief has it, with the part and the library of today.</summary>

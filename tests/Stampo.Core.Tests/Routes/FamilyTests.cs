@@ -131,6 +131,6 @@ public class FamilyTests
         var (full, shorter) = (Point(estimate), Point(estimate with { LifeShots = estimate.LifeShots!.Value * share }));
         return shorter.Sets(quantity) >= full.Sets(quantity) && shorter.Total(quantity) >= full.Total(quantity);
 
-        static CostPoint Point(RouteEstimate e) => Way.Of(e, Assist.Hands, "x", new SharedDraws(new Core.Ranges.Draws(1), 1)).Likely;
+        static CostPoint Point(RouteEstimate e) => new Way(e, Assist.Hands, "x", new SharedDraws(new Core.Ranges.Draws(1), 1)).Likely;
     }, iter: 200);
 }

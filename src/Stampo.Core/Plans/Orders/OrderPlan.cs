@@ -1,7 +1,7 @@
-using Stampo.Core.Reference;
 using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Batches;
+using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Orders;

@@ -1,5 +1,5 @@
-using Stampo.Core.Materials;
 using System.Text.Json.Serialization;
+using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Working;
 

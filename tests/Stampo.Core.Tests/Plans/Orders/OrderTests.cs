@@ -1,8 +1,8 @@
-using Stampo.Core.Reference;
-using Stampo.Core.Materials;
 using CsCheck;
+using Stampo.Core.Materials;
 using Stampo.Core.Plans.Batches;
 using Stampo.Core.Plans.Orders;
+using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Orders;

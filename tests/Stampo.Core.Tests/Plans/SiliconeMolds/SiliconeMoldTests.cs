@@ -1,5 +1,5 @@
-using Stampo.Core.Materials;
 using CsCheck;
+using Stampo.Core.Materials;
 using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Working;
 

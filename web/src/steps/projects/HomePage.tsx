@@ -48,9 +48,11 @@ export function HomePage() {
           body: { name: null, revision: null, removed },
         }),
       ),
-    onSuccess: (_, { project, removed }) => {
+    onSuccess: async (_, { project, removed }) => {
       setAway(removed ? project : null);
-      void queries.invalidateQueries({ queryKey: ['projects'] });
+      // A list asked for before the move may still be on its way.
+      await queries.cancelQueries({ queryKey: ['projects'] });
+      await queries.invalidateQueries({ queryKey: ['projects'] });
     },
   });
   const shown = list.data?.pages.flatMap((page) => page.projects) ?? [];
