@@ -105,6 +105,7 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
     private static string Title(int status) => status switch
     {
         400 => "The request can't be read",
+        403 or 421 => "Refused",
         404 => "Not found",
         409 => "Changed elsewhere",
         413 => "Too large",
