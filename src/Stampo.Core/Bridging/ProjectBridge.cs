@@ -58,7 +58,7 @@ public static class ProjectBridge
             ChangeShare(candidate, inputs), eligible, estimate.PartsPerDay / CalendarPerWorkingDay);
     }
 
-    private static double Middle(double[] draws) => Band.Of([.. draws]).P50;
+    private static double Middle(double[] draws) => Band.MiddleOf([.. draws]);
 
     /// <summary>A small change costs the likely share of the tool, a large one the whole tool.</summary>
     private static double ChangeShare(CandidateRoute candidate, JobInputs inputs) =>

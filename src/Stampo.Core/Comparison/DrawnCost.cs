@@ -40,7 +40,7 @@ public sealed class DrawnCost(int draws)
     {
         var totals = new double[OneOff.Length];
         Totals(quantity, totals);
-        return Band.Of(totals).P50;
+        return Band.MiddleOf(totals);
     }
 }
 
@@ -56,22 +56,31 @@ public static class Odds
         return (Array.ConvertAll(totals, t => Band.Of(t)), chances);
     }
 
+    /// <summary>Route by route over all draws, which the processor reads ahead; of two alike the first one counts.</summary>
     private static double[] Chances(double[][] totals, int draws, IReadOnlyList<bool>? competes)
     {
-        var chances = new double[totals.Length];
-        for (var d = 0; d < draws; d++)
+        var (least, cheapest) = (new double[draws], new int[draws]);
+        Array.Fill(least, double.PositiveInfinity);
+        Array.Fill(cheapest, -1);
+        for (var r = 0; r < totals.Length; r++)
         {
-            var best = -1;
-            for (var r = 0; r < totals.Length; r++)
+            if (competes is not null && !competes[r])
+                continue;
+            var of = totals[r];
+            for (var d = 0; d < draws; d++)
             {
-                if ((competes is null || competes[r]) && (best < 0 || totals[r][d] < totals[best][d]))
-                    best = r;
+                if (of[d] < least[d])
+                    (least[d], cheapest[d]) = (of[d], r);
             }
-
-            if (best >= 0)
-                chances[best] += 1.0 / draws;
         }
 
-        return chances;
+        var wins = new int[totals.Length];
+        foreach (var r in cheapest)
+        {
+            if (r >= 0)
+                wins[r]++;
+        }
+
+        return Array.ConvertAll(wins, won => (double)won / draws);
     }
 }
