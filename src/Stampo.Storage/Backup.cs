@@ -23,14 +23,14 @@ public static class Backup
             File.Move(part, to);
             return new BackedUp(to, new FileInfo(to).Length, projects);
         }
-        catch (SqliteException failure)
+        catch (Exception failure) when (failure is SqliteException or IOException or UnauthorizedAccessException)
         {
-            File.Delete(part);
             throw new CannotStartException("backup.failed", $"No copy was made: {failure.Message}", failure);
         }
-        catch (Exception failure) when (failure is IOException or UnauthorizedAccessException)
+        finally
         {
-            throw new CannotStartException("backup.failed", $"No copy was made: {failure.Message}", failure);
+            if (File.Exists(part))
+                File.Delete(part);
         }
     }
 

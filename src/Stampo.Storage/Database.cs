@@ -22,8 +22,9 @@ public static class Database
         try
         {
             await using var db = await factory.CreateDbContextAsync(cancel);
-            RefuseNewer([.. await db.Database.GetAppliedMigrationsAsync(cancel)], [.. db.Database.GetMigrations()], folder.File);
-            if ((await db.Database.GetPendingMigrationsAsync(cancel)).FirstOrDefault() is { } pending)
+            List<string> applied = [.. await db.Database.GetAppliedMigrationsAsync(cancel)], known = [.. db.Database.GetMigrations()];
+            RefuseNewer(applied, known, folder.File);
+            if (known.Except(applied).FirstOrDefault() is { } pending)
                 await MigrateAsync(db, folder.File, pending, tell, cancel);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", cancel);
             await db.Database.ExecuteSqlRawAsync("PRAGMA user_version=1;", cancel); // shows now, not at the first save, that the file can't be written

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Microsoft.Data.Sqlite;
 using Stampo.Core.Plans;
 using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Server.Hosting;
@@ -258,11 +257,7 @@ public sealed class OldPlanTests
             await before.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 40, reason = "Dozens.", by = "Oren Tisdale" });
             var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
             await before.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, 0));
-            await using var db = new SqliteConnection($"Data Source={before.DatabaseFile}");
-            await db.OpenAsync();
-            await using var old = db.CreateCommand();
-            old.CommandText = string.Create(CultureInfo.InvariantCulture, $"PRAGMA foreign_keys = OFF; UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'");
-            await old.ExecuteNonQueryAsync();
+            await Sql.RunAsync(before.DatabaseFile, string.Create(CultureInfo.InvariantCulture, $"PRAGMA foreign_keys = OFF; UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'"));
         }
 
         using var after = new StampoServer(folder);

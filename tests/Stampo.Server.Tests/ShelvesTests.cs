@@ -1,5 +1,4 @@
 using System.Globalization;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Time.Testing;
@@ -88,12 +87,5 @@ public sealed class ShelvesTests : IDisposable
         Assert.Equal("done", (await _server.GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString());
     }
 
-    private async Task RunAsync(string sql)
-    {
-        await using var connection = new SqliteConnection($"Data Source={_server.DatabaseFile};Pooling=False");
-        await connection.OpenAsync(TestContext.Current.CancellationToken);
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        Assert.NotEqual(0, await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
-    }
+    private async Task RunAsync(string sql) => Assert.NotEqual(0, await Sql.RunAsync(_server.DatabaseFile, sql));
 }

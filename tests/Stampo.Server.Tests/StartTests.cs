@@ -36,14 +36,7 @@ public sealed class StartTests : IDisposable
         return refused.Code;
     }
 
-    private async Task RunAsync(string sql)
-    {
-        await using var connection = new SqliteConnection($"Data Source={File};Pooling=False");
-        await connection.OpenAsync(TestContext.Current.CancellationToken);
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
-    }
+    private Task<int> RunAsync(string sql) => Sql.RunAsync(File, sql);
 
     [Fact]
     public async Task A_folder_serves_one_server_and_the_next_one_when_that_ends()
@@ -140,11 +133,7 @@ public sealed class StartTests : IDisposable
             await server.NewProjectAsync("All in one file");
         var alone = Path.Combine(_folder, "alone.db");
         System.IO.File.Copy(File, alone);
-        await using var copy = new SqliteConnection($"Data Source={alone};Pooling=False");
-        await copy.OpenAsync(TestContext.Current.CancellationToken);
-        await using var command = copy.CreateCommand();
-        command.CommandText = "SELECT Name FROM Projects";
-        Assert.Equal("All in one file", await command.ExecuteScalarAsync(TestContext.Current.CancellationToken));
+        Assert.Equal("All in one file", await Sql.AskAsync(alone, "SELECT Name FROM Projects"));
     }
 
     [Fact]

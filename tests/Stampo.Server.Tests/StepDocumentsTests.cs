@@ -112,11 +112,7 @@ public sealed class StepDocumentsTests : IAsyncLifetime
         // The layout is there already, so bringing it in again fails: the copy must stand all the same.
         await Assert.ThrowsAnyAsync<Exception>(() => PrepareAsync());
         var copy = Assert.Single(Directory.GetFiles(_folder, $"{Database.FileName}.before-*"));
-        await using var connection = new SqliteConnection($"Data Source={copy};Mode=ReadOnly");
-        await connection.OpenAsync(TestContext.Current.CancellationToken);
-        await using var command = connection.CreateCommand();
-        command.CommandText = "SELECT COUNT(*) FROM Projects";
-        Assert.Equal(2L, await command.ExecuteScalarAsync(TestContext.Current.CancellationToken));
+        Assert.Equal(2L, await Sql.AskAsync(copy, "SELECT COUNT(*) FROM Projects"));
         Assert.True(File.Exists(file));
     }
 }

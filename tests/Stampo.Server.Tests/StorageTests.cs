@@ -1,4 +1,3 @@
-using Microsoft.Data.Sqlite;
 using Stampo.Core.Parts;
 using Stampo.Demo;
 using Stampo.Server.Hosting;
@@ -31,11 +30,7 @@ public class StorageTests
     {
         using var server = new StampoServer();
         await server.NewProjectAsync("Seen from outside");
-        await using var connection = new SqliteConnection($"Data Source={server.DatabaseFile};Mode=ReadOnly");
-        await connection.OpenAsync(TestContext.Current.CancellationToken);
-        await using var command = connection.CreateCommand();
-        command.CommandText = "SELECT Name || '/' || (SELECT journal_mode FROM pragma_journal_mode) FROM Projects";
-        Assert.Equal("Seen from outside/wal", await command.ExecuteScalarAsync(TestContext.Current.CancellationToken));
+        Assert.Equal("Seen from outside/wal", await Sql.AskAsync(server.DatabaseFile, "SELECT Name || '/' || (SELECT journal_mode FROM pragma_journal_mode) FROM Projects"));
     }
 
     [Fact]

@@ -16,6 +16,6 @@ internal static class ApiStatus
             415 => "Send JSON (Content-Type: application/json).",
             _ => "The request was refused.",
         };
-        return response.WriteAsJsonAsync(Problems.Of(response.StatusCode, $"http.{response.StatusCode}", detail), options: null, "application/problem+json");
+        return Problems.WriteAsync(response, Problems.Of(response.StatusCode, $"http.{response.StatusCode}", detail));
     }
 }

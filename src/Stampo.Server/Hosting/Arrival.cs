@@ -36,14 +36,7 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
         using var place = _places.AttemptAcquire(http);
         if (!place.IsAcquired)
             throw new BusyException("Too many files are arriving at once. Try again when some of them are in.");
-        try
-        {
-            await http.Request.ReadFormAsync(http.RequestAborted);
-        }
-        catch (InvalidDataException bad)
-        {
-            throw new BadHttpRequestException($"The upload can't be read: {bad.Message}", bad);
-        }
+        await http.Request.ReadFormAsync(http.RequestAborted);
     }
 
     private static async Task BufferAsync(HttpRequest request, CancellationToken cancel)

@@ -23,9 +23,15 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             UnexpectedFailure(log, httpContext.Request.Path, exception);
         if (problem.Status == StatusCodes.Status503ServiceUnavailable)
             httpContext.Response.Headers.RetryAfter = RetryAfterSeconds;
-        httpContext.Response.StatusCode = problem.Status!.Value;
-        await httpContext.Response.WriteAsJsonAsync(problem, options: null, "application/problem+json", cancellationToken);
+        await WriteAsync(httpContext.Response, problem, cancellationToken);
         return true;
+    }
+
+    /// <summary>Answers with a problem and its status.</summary>
+    public static Task WriteAsync(HttpResponse response, ProblemDetails problem, CancellationToken cancel = default)
+    {
+        response.StatusCode = problem.Status!.Value;
+        return response.WriteAsJsonAsync(problem, options: null, "application/problem+json", cancel);
     }
 
     public static ProblemDetails Of(int status, string code, string detail, string? field = null)

@@ -43,9 +43,5 @@ public sealed class Visitors(RequestDelegate next, AllowedHosts hosts)
         return Task.CompletedTask;
     }
 
-    private static Task RefuseAsync(HttpContext http, int status, string code, string detail)
-    {
-        http.Response.StatusCode = status;
-        return http.Response.WriteAsJsonAsync(Problems.Of(status, code, detail), options: null, "application/problem+json");
-    }
+    private static Task RefuseAsync(HttpContext http, int status, string code, string detail) => Problems.WriteAsync(http.Response, Problems.Of(status, code, detail));
 }

@@ -64,7 +64,7 @@ public sealed class Plans(StepStore steps, StepDocuments documents, Decisions de
             throw new RefusalException("plan.no-route", "No poured route is chosen, so there is nothing to plan. Choose one on the Routes page.", "routeId");
         var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         var answer = await WholeAsync(decided, method, new Versioned<CastingPlan>(Check.Given(save.Value, "value"), save.Version, false, false), part, cancel);
-        var before = (await PlanAsync(projectId, decided, method, cancel)).Value;
+        var before = save.Version == 0 ? (await PlanAsync(projectId, decided, method, cancel)).Value : null;
         return answer with { Plan = await steps.SaveAsync(projectId, StepOf(decided.Route.Id), save, before, cancel) };
     }
 
