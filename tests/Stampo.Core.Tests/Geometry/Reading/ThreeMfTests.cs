@@ -65,6 +65,30 @@ public class ThreeMfTests
         Assert.Equal(6000, Check(file).VolumeMm3!.Value, 1e-6);
     }
 
+    [Theory]
+    [InlineData("<object id=\" 1 \"", "<object id=\"1\"")] // white space and a sign are allowed round a number
+    [InlineData("<object id=\"+1\"", "<object id=\"1\"")]
+    [InlineData("<resources><m:vertex xmlns:m=\"http://schemas.microsoft.com/3dmanufacturing/material/2015/02\"/>", "<resources>")]
+    [InlineData("<resources><s:slicestack xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\" id=\"9\"/>", "<resources>")]
+    [InlineData("<model requiredextensions=\"p\"", "<model")]
+    public void What_does_not_change_the_shape_is_passed_over(string written, string usual)
+    {
+        var model = Model(MeshObject(1, Brick), Item(1)).Replace(usual, written, StringComparison.Ordinal);
+        Assert.Contains(written, model, StringComparison.Ordinal);
+        Assert.Equal(6000, Check(Zip(("3D/3dmodel.model", model))).VolumeMm3!.Value, 1e-6);
+    }
+
+    [Theory]
+    [InlineData("<model requiredextensions=\"p s\" xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\"", "<model", "slice/2015/07")]
+    [InlineData("<mesh><b:beamlattice xmlns:b=\"http://schemas.microsoft.com/3dmanufacturing/beamlattice/2017/02\"/>", "<mesh>", "beams")]
+    [InlineData("<object xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\" s:meshresolution=\"lowres\"", "<object", "coarse")]
+    public void What_would_change_the_shape_is_refused_by_its_name(string written, string usual, string said)
+    {
+        var refusal = Refused(Zip(("3D/3dmodel.model", Model(MeshObject(1, Brick), Item(1)).Replace(usual, written, StringComparison.Ordinal))));
+        Assert.Equal("mesh.extension", refusal.Code);
+        Assert.Contains(said, refusal.Message, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void What_is_written_reads_back_the_same()
     {

@@ -36,16 +36,27 @@ internal sealed class Model
         var model = new Model();
         ModelObject? current = null;
         var placed = 0;
+        var core = "";
         while (xml.Read())
         {
             if (xml.NodeType != XmlNodeType.Element)
                 continue;
+            if (xml.Depth == 0)
+                core = xml.NamespaceURI;
+            if (xml.NamespaceURI != core)
+            {
+                Extensions.RefuseShape(xml);
+                continue;
+            }
+
             switch (xml.LocalName)
             {
                 case "model":
+                    Extensions.RefuseUnknown(xml);
                     model.Unit = xml.GetAttribute("unit") ?? model.Unit;
                     break;
                 case "object":
+                    Extensions.RefuseCoarse(xml);
                     model.Objects[Whole(xml, "id")] = current = new ModelObject { IsSupport = xml.GetAttribute("type") is "support" or "solidsupport" };
                     break;
                 case "vertex" when current is not null:
@@ -97,7 +108,8 @@ internal sealed class Model
     private static int Whole(XmlReader xml, string name)
     {
         var text = xml.GetAttribute(name) ?? throw Malformed(xml, $"a {xml.LocalName} has no {name}");
-        return int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var value) ? value : throw Malformed(xml, $"{name} of a {xml.LocalName} is \"{Short(text)}\", not a number");
+        return int.TryParse(text, NumberStyles.AllowLeadingWhite | NumberStyles.AllowTrailingWhite | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var value) && value >= 0
+            ? value : throw Malformed(xml, $"{name} of a {xml.LocalName} is \"{Short(text)}\", not a number");
     }
 
     private static void Bound(int count, int most)

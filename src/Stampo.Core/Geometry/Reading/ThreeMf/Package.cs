@@ -38,7 +38,8 @@ internal sealed class Package(ZipArchive zip, CancellationToken cancel)
 
     public Model ModelAt(string path)
     {
-        var name = path.TrimStart('/');
+        var name = Uri.UnescapeDataString(path).TrimStart('/');
+        name = name.StartsWith("./", StringComparison.Ordinal) ? name[2..] : name;
         if (name.Split('/', '\\').Contains(".."))
             throw new RefusalException("mesh.path", $"The 3MF points to \"{Short(path)}\", outside of itself; export the part again.", "file");
         if (_models.TryGetValue(name, out var known))
