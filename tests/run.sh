@@ -5,6 +5,7 @@ cd "$(dirname "${BASH_SOURCE[0]}")/.."
 log=$(mktemp -d)
 trap 'rm -rf "$log"' EXIT
 passed=0 failed=0
+failures=()
 
 # check NAME COMMAND…: counts as one test.
 check() {
@@ -17,6 +18,7 @@ check() {
     failed=$((failed + 1))
     tail -n 40 "$log/check"
     echo "FAILED: $name"
+    failures+=("$name")
   fi
 }
 
@@ -31,6 +33,13 @@ suite() {
   [ "$code" = 0 ] || [ "$bad" -gt 0 ] || bad=1
   [ "$((good + bad))" -gt 0 ] || { bad=1; echo "FAILED: $name ran no test"; }
   passed=$((passed + good)) failed=$((failed + bad))
+  [ "$bad" = 0 ] || mapfile -t -O "${#failures[@]}" failures < <(failed_in "$name" "$log/suite")
+}
+
+# What failed is named once more at the end, where it is looked for: xunit marks "[FAIL]", Vitest " FAIL ", Playwright "[…] ›" or "✘".
+failed_in() {
+  echo "$1:"
+  grep -A 3 -E '\[FAIL\]|^ +FAIL |^ +✘ ' "$2" | head -n 40
 }
 
 # xunit closes with "Total: N, Errors: N, Failed: N", Vitest with "Tests  N failed | N passed (N)",
@@ -54,5 +63,6 @@ xunit Stampo.Server.Tests
 suite "Page" npm run --silent test --workspace web -- --no-color
 suite "End to end" npx playwright test --config tests/e2e/playwright.config.ts
 
+[ "$failed" = 0 ] || printf '%s\n' "== What failed" "${failures[@]}"
 echo "$passed passed, $failed failed"
 [ "$failed" = 0 ]
