@@ -78,7 +78,7 @@ async function dayOfWork(application) {
     for (const { id } of projects.slice(0, 7)) {
       const at = `/api/projects/${id}`;
       await Promise.all(
-        ['', '/part', '/brief', `/comparison?quantity=${10 + round * 37}`, '/pick', '/bridge', '/plan', '/memo'].map(
+        ['', '/part', '/brief', `/comparison?quantity=${10 + round * 37}`, '/answer', '/decisions', '/plan', '/memo'].map(
           (p) => ask(at + p),
         ),
       );

@@ -30,7 +30,7 @@ try {
   await page.getByRole('slider', { name: 'Quantity marker' }).focus();
   // From the key to the frame after the heading and lanes of the new quantity stand in the page.
   const times = await page.evaluate(async (moves) => {
-    const heading = () => document.querySelector('h1[data-quantity]').dataset.quantity;
+    const heading = () => document.querySelector('[data-quantity]').dataset.quantity;
     const marker = document.activeElement;
     const took = [];
     for (let i = 0; i < moves; i++) {

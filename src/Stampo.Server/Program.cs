@@ -64,6 +64,7 @@ builder.Services.AddSingleton<Surfaces>();
 builder.Services.AddSingleton<Mending>();
 builder.Services.AddSingleton<ShopLibrary>();
 builder.Services.AddSingleton<Comparisons>();
+builder.Services.AddSingleton<QuoteRequests>();
 builder.Services.AddSingleton<Memos>();
 builder.Services.AddSingleton<Decisions>();
 builder.Services.AddSingleton<MoldShapes>();

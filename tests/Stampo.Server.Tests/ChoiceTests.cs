@@ -1,7 +1,6 @@
 using System.IO.Compression;
 using System.Net.Http.Json;
 using System.Text;
-using System.Text.Json;
 using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
@@ -43,17 +42,98 @@ public sealed class ChoiceTests : IDisposable
     }
 
     [Fact]
-    public async Task The_pick_and_the_bridge_of_a_project()
+    public async Task The_answer_of_a_project_is_one_account_with_its_memo_and_its_decision()
     {
         var id = await ProjectAsync();
-        var pick = await _server.GetAsync($"/api/projects/{id}/pick");
-        Assert.Equal(3_640, pick.GetProperty("quantity").GetDouble());
-        Assert.NotEqual(JsonValueKind.Null, pick.GetProperty("recommended").ValueKind);
-        Assert.True(pick.GetProperty("sentences").GetArrayLength() >= 2);
-        var bridge = (await _server.GetAsync($"/api/projects/{id}/bridge")).GetProperty("answer");
-        Assert.True(bridge.GetProperty("stretches").GetArrayLength() >= 2);
-        Assert.Equal((422, "input.out-of-range", "weights.cost"), await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/pick?cost=-1")));
-        Assert.Equal((422, "bridge.no-demand", "brief/demand"), await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{await ProjectAsync(new Core.Briefs.Brief())}/bridge")));
+        await MeasuredAsync(id);
+        var answer = await _server.GetAsync($"/api/projects/{id}/answer");
+        var best = answer.GetProperty("best");
+        var stretches = best.GetProperty("stretches").EnumerateArray().ToList();
+        Assert.Equal(3_640, answer.GetProperty("quantity").GetDouble());
+        Assert.True(stretches.Count >= 2);
+        Assert.Equal(best.GetProperty("total").GetDouble(), stretches.Sum(s => s.GetProperty("cost").GetProperty("total").GetDouble()), 1e-6);
+        Assert.Equal(best.GetProperty("total").GetDouble(), (await _server.GetAsync($"/api/projects/{id}/memo")).GetProperty("head").GetProperty("total").GetDouble(), 1e-9);
+
+        // The answer put together by hand costs the same, is recorded whole, and heads the memo.
+        var hand = new { stretches = stretches.Select(s => new { routeId = s.GetProperty("routeId").GetString(), quantity = s.GetProperty("quantity").GetDouble() }) };
+        Assert.Equal(best.GetProperty("total").GetDouble(), (await _server.PostAsync($"/api/projects/{id}/sequence", hand)).GetProperty("total").GetDouble(), 1e-6);
+        var made = await _server.PostAsync($"/api/projects/{id}/decisions", new { hand.stretches, reason = "As advised.", by = "Ilka Brandvold" });
+        Assert.Equal(best.GetProperty("total").GetDouble(), made.GetProperty("sequence").GetProperty("total").GetDouble(), 1e-6);
+        Assert.Equal(answer.GetProperty("changes").GetArrayLength(), made.GetProperty("wouldChange").GetArrayLength());
+        var memo = await _server.GetAsync($"/api/projects/{id}/memo");
+        Assert.True(memo.GetProperty("isDecided").GetBoolean());
+        Assert.Equal(made.GetProperty("sequence").GetRawText(), memo.GetProperty("head").GetRawText());
+
+        // The lane at all that is asked for and the single route in the answer's list are one figure.
+        var single = answer.GetProperty("contenders")[0];
+        var lane = (await _server.GetAsync($"/api/projects/{id}/comparison?quantity=3640")).GetProperty("lanes").EnumerateArray().Single(l => l.GetProperty("route").GetProperty("id").GetString() == single.GetProperty("routeId").GetString());
+        var alone = await _server.PostAsync($"/api/projects/{id}/sequence", new { stretches = new[] { new { routeId = single.GetProperty("routeId").GetString() } } });
+        Assert.Equal(single.GetProperty("cost").GetDouble(), alone.GetProperty("total").GetDouble(), 1e-6);
+        Assert.Equal(lane.GetProperty("total").GetProperty("p50").GetDouble(), alone.GetProperty("stretches")[0].GetProperty("cost").GetProperty("made").GetDouble(), 1e-6);
+    }
+
+    [Fact]
+    public async Task A_decision_of_an_earlier_release_reads_as_a_sequence_of_one()
+    {
+        var id = await ProjectAsync();
+        var made = await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "The trial first.", by = "Oren Tisdale" });
+        await Sql.RunAsync(_server.DatabaseFile, "UPDATE Decisions SET Json = json_set(json_remove(Json, '$.sequence', '$.advised', '$.wouldChange'), '$.routeId', 'cast-silicone', '$.routeName', 'Urethane cast in silicone', '$.quantity', 40)");
+        var kept = (await _server.GetAsync($"/api/projects/{id}/decisions"))[0];
+        var stretch = Assert.Single(kept.GetProperty("sequence").GetProperty("stretches").EnumerateArray());
+        Assert.Equal(("cast-silicone", 40), (stretch.GetProperty("routeId").GetString(), stretch.GetProperty("quantity").GetDouble()));
+        Assert.Equal(made.GetProperty("lanes").EnumerateArray().Single(l => l.GetProperty("route").GetProperty("id").GetString() == "cast-silicone").GetProperty("total").GetProperty("p50").GetDouble(), stretch.GetProperty("cost").GetProperty("total").GetDouble());
+        Assert.True((await _server.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("routes").GetBoolean());
+        Assert.Equal("cast-silicone", (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("route").GetProperty("id").GetString());
+    }
+
+    [Fact]
+    public async Task Each_stretch_has_its_plan_and_odd_sequences_are_refused_with_their_field()
+    {
+        var id = await ProjectAsync();
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new object[] { new { routeId = "print", quantity = 10 }, new { routeId = "cast-silicone", quantity = 30 }, new { routeId = "inject-aluminium" } }, reason = "In turn.", by = "Oren Tisdale" });
+        async Task<string> PlannedAsync(string ask) => (await _server.GetAsync($"/api/projects/{id}/plan{ask}")).GetProperty("route").GetProperty("id").GetString()!;
+        Assert.Equal(["cast-silicone", "print", "cast-silicone", "inject-aluminium"], [await PlannedAsync(""), await PlannedAsync("?stretch=s1"), await PlannedAsync("?stretch=s2"), await PlannedAsync("?stretch=s3")]);
+        async Task<string> FieldAsync(params object[] stretches) => (await _server.RefusedPostAsync($"/api/projects/{id}/sequence", new { stretches })).Field!;
+        Assert.Equal(["stretches", "stretches[0].quantity", "stretches[1].routeId", "stretches[0].quantity"],
+            [await FieldAsync(), await FieldAsync(new { routeId = "print", quantity = -3 }), await FieldAsync(new { routeId = "print", quantity = 3 }, new { routeId = "nowhere" }), await FieldAsync(new { routeId = "print" }, new { routeId = "cast-silicone" })]);
+    }
+
+    [Fact]
+    public async Task Quotes_are_kept_read_from_a_table_and_asked_for_with_one_file()
+    {
+        var id = await ProjectAsync();
+        await MeasuredAsync(id);
+        var table = $"route,supplier,tool,cavities,guaranteedShots,leadDays,validUntil,from,each\ninject-aluminium,Kestrelmere Tooling,900,2,10000,15,{Today.AddDays(40):yyyy-MM-dd},1000,0.8\ninject-aluminium,Kestrelmere Tooling,900,2,10000,15,{Today.AddDays(40):yyyy-MM-dd},100,1.1";
+        var read = await (await _server.Client.PostAsync($"/api/projects/{id}/quotes/csv", new StringContent(table, Encoding.UTF8, "text/csv"))).Content.ReadFromJsonAsync<System.Text.Json.JsonElement>();
+        var quote = Assert.Single(read.GetProperty("all").EnumerateArray());
+        Assert.Equal([100, 1_000], quote.GetProperty("prices").EnumerateArray().Select(p => p.GetProperty("from").GetInt32()));
+        Assert.Equal(0, (await _server.GetAsync($"/api/projects/{id}/quotes")).GetProperty("version").GetInt32());
+
+        var before = (await _server.GetAsync($"/api/projects/{id}/answer")).GetProperty("best").GetProperty("total").GetDouble();
+        var book = Json.Read<Core.Quotes.QuoteBook>(read.GetRawText());
+        await _server.PutAsync($"/api/projects/{id}/quotes", new Save<Core.Quotes.QuoteBook>(new([book.All[0] with { Counts = true }]), 0));
+        var answer = (await _server.GetAsync($"/api/projects/{id}/answer")).GetProperty("best");
+        Assert.True(answer.GetProperty("total").GetDouble() < before);
+        var last = answer.GetProperty("stretches").EnumerateArray().Last();
+        Assert.Equal(900 + last.GetProperty("quantity").GetDouble() * 0.8, last.GetProperty("cost").GetProperty("made").GetDouble(), 1e-6);
+        await _server.PostAsync($"/api/projects/{id}/quotes/undo", new { version = 1 });
+        Assert.Equal(before, (await _server.GetAsync($"/api/projects/{id}/answer")).GetProperty("best").GetProperty("total").GetDouble(), 1e-6);
+
+        using var zip = new ZipArchive(await _server.Client.GetStreamAsync($"/api/projects/{id}/quotes/request.zip?routeId=inject-aluminium&quantities=100,1000"));
+        Assert.Equal(["brief.json", "part.3mf", "part.stl", "quantities.csv", "request.pdf"], zip.Entries.Select(e => e.FullName).Order());
+        Assert.Equal((422, "input.out-of-range", "quantities"), await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/quotes/request.zip?routeId=print&quantities=some")));
+        async Task<string?> BadAsync(string csv) => (await StampoServer.RefusedAsync(await _server.Client.PostAsync($"/api/projects/{id}/quotes/csv", new StringContent(csv, Encoding.UTF8, "text/csv")))).Code;
+        Assert.Equal("quote.bad-csv", await BadAsync("supplier,tool\nx,1"));
+        Assert.Equal("quote.bad-csv", await BadAsync(table.Replace(Today.AddDays(40).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture), "soon", StringComparison.Ordinal)));
+        Assert.Equal("quote.no-route", await BadAsync(table.Replace("inject-aluminium", "by-hand", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public async Task The_answer_refuses_what_it_can_not_weigh()
+    {
+        var id = await ProjectAsync();
+        Assert.Equal((422, "input.out-of-range", "weights.cost"), await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/answer?cost=-1")));
+        Assert.Contains("no demand", (await _server.GetAsync($"/api/projects/{await ProjectAsync(new Core.Briefs.Brief())}/answer")).GetProperty("sentences")[0].GetString(), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -105,20 +185,20 @@ public sealed class ChoiceTests : IDisposable
     {
         var id = await ProjectAsync();
         await MeasuredAsync(id);
-        var made = await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 40, reason = "The trial first.", by = "Oren Tisdale" });
+        var made = await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "The trial first.", by = "Oren Tisdale" });
         var changes = $"/api/projects/{id}/decisions/{made.GetProperty("id").GetInt32()}/changes";
         var same = await _server.GetAsync(changes);
         Assert.All(new[] { "part", "brief", "rates" }, what => Assert.Equal(0, same.GetProperty(what).GetArrayLength()));
-        Assert.Equal(same.GetProperty("unitThen").GetDouble(), same.GetProperty("unitNow").GetDouble(), 1e-9);
+        Assert.Equal(same.GetProperty("totalThen").GetDouble(), same.GetProperty("totalNow").GetDouble(), 1e-9);
 
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Trial with { ShowSide = Finish.Gloss }, 1));
         await _server.PutAsync("/api/library", new { rates = new[] { Core.Reference.RateCard.Shipped["labour.bench"] with { Likely = 49 } } });
         var now = await _server.GetAsync(changes);
         Assert.Equal("showSide", Assert.Single(now.GetProperty("brief").EnumerateArray()).GetProperty("where").GetString());
         Assert.Single(now.GetProperty("rates").EnumerateArray());
-        Assert.True(now.GetProperty("unitNow").GetDouble() > now.GetProperty("unitThen").GetDouble());
+        Assert.True(now.GetProperty("totalNow").GetDouble() > now.GetProperty("totalThen").GetDouble());
         var kept = (await _server.GetAsync($"/api/projects/{id}/decisions"))[0];
-        Assert.Equal(same.GetProperty("unitThen").GetDouble(), kept.GetProperty("lanes").EnumerateArray().Single(l => l.GetProperty("route").GetProperty("id").GetString() == "cast-silicone").GetProperty("unit").GetProperty("p50").GetDouble());
+        Assert.Equal(same.GetProperty("totalThen").GetDouble(), kept.GetProperty("sequence").GetProperty("total").GetDouble());
         Assert.Equal(404, (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/decisions/9999/changes"))).Status);
     }
 

@@ -103,7 +103,7 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     [Theory]
     [InlineData("POST", "projects", """{"name":"Odd","revision":"B"}""")]
     [InlineData("PATCH", "projects/{0}", """{"name":"Scale foot","revision":"B","removed":false}""")]
-    [InlineData("POST", "projects/{0}/decisions", """{"routeId":"cast-silicone","quantity":40,"reason":"Because.","by":"Oren Tisdale"}""")]
+    [InlineData("POST", "projects/{0}/decisions", """{"stretches":[{"routeId":"cast-silicone","quantity":40,"reason":"First."}],"reason":"Because.","by":"Oren Tisdale"}""")]
     [InlineData("POST", "projects/{0}/part/show-side", """{"pick":{"triangle":3,"angleDeg":20,"add":true},"version":999}""")]
     [InlineData("POST", "projects/{0}/part/mending", """{"mends":["fillHoles"],"version":999}""")]
     [InlineData("POST", "projects/{0}/part/mending/preview", """{"mends":["fillHoles"]}""")]
@@ -116,7 +116,7 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     {
         foreach (var asked in new[] { "", "0", "-1", "1e400", "x", "NaN", "Infinity", "1e308" })
         {
-            foreach (var path in new[] { $"projects/{_id}/comparison?quantity={asked}", $"projects/{_id}/memo?quantity={asked}", $"projects/{_id}/pick?cost={asked}", $"projects?skip={asked}&take={asked}", $"projects/{_id}/plan/attitude?up={asked}", $"projects/{asked}x/comparison", $"projects/{_id}/comparison/beside?with={asked}&brief={asked}" })
+            foreach (var path in new[] { $"projects/{_id}/comparison?quantity={asked}", $"projects/{_id}/memo?quantity={asked}", $"projects/{_id}/answer?cost={asked}", $"projects?skip={asked}&take={asked}", $"projects/{_id}/plan/attitude?up={asked}", $"projects/{asked}x/comparison", $"projects/{_id}/comparison/beside?with={asked}&brief={asked}" })
                 await AnsweredAsync(await _server.Client.GetAsync("/api/" + path), path);
         }
     }

@@ -192,7 +192,7 @@ public sealed class PartTests : IDisposable
         Assert.True((await _server.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("part").GetBoolean());
         Assert.NotEqual(0, (await _server.GetAsync($"/api/projects/{id}/part/verdicts")).GetArrayLength());
         Assert.NotEqual(0, (await _server.GetAsync($"/api/projects/{id}/comparison?quantity=30")).GetProperty("lanes").GetArrayLength());
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 30, reason = "No mesh yet.", by = "Oren Tisdale" });
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 30 } }, reason = "No mesh yet.", by = "Oren Tisdale" });
         Assert.True((await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("batch").GetProperty("massG").GetDouble() > 30);
         Assert.Equal("none", (await _server.GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString());
 

@@ -19,7 +19,7 @@ public sealed class PlanTests : IDisposable
         var id = await _server.NewProjectAsync();
         await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", StampoServer.DemoMesh(mesh)));
         await _server.MeasuredAsync(id);
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId, quantity, reason = "To be planned.", by = "Oren Tisdale" });
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId, quantity } }, reason = "To be planned.", by = "Oren Tisdale" });
         return id;
     }
 
@@ -80,7 +80,7 @@ public sealed class PlanTests : IDisposable
     {
         var id = await DecidedAsync("cast-silicone", "frame-grip.stl");
         await SaveAsync(id, await ChoicesAsync(id) is var silicone ? silicone with { Pour = silicone.Pour with { LossPct = 21 } } : silicone);
-        async Task DecideAsync(string routeId) => await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId, quantity = 20, reason = "Tried instead.", by = "Oren Tisdale" });
+        async Task DecideAsync(string routeId) => await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId, quantity = 20 } }, reason = "Tried instead.", by = "Oren Tisdale" });
         async Task<bool> DoneAsync() => (await _server.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("plan").GetBoolean();
         Assert.True(await DoneAsync());
         await DecideAsync("cast-printed");
@@ -229,7 +229,7 @@ public sealed class PlanTests : IDisposable
         var part = await _server.GetAsync($"/api/projects/{id}/part");
         var change = new Part.PartChange(Core.Parts.LengthUnit.Mm, new Core.Parts.PartDeclaration { Size = new Core.Parts.DeclaredSize(60, 40, 20, 18, 90), NominalWallMm = 3, ThinnestWallMm = 2 }, null);
         await _server.PutAsync($"/api/projects/{id}/part", new Save<Part.PartChange>(change, part.GetProperty("version").GetInt32()));
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 12, reason = "Before the model.", by = "Oren Tisdale" });
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 12 } }, reason = "Before the model.", by = "Oren Tisdale" });
         var answer = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer");
         Assert.Equal(JsonValueKind.Null, answer.GetProperty("shape").ValueKind);
         Assert.True(answer.GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble() > 100);
@@ -254,7 +254,7 @@ public sealed class OldPlanTests
         {
             folder = before.Folder;
             id = await before.NewProjectWithPartAsync();
-            await before.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 40, reason = "Dozens.", by = "Oren Tisdale" });
+            await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
             var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
             await before.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, 0));
             await Sql.RunAsync(before.DatabaseFile, string.Create(CultureInfo.InvariantCulture, $"PRAGMA foreign_keys = OFF; UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'"));

@@ -24,13 +24,12 @@ public sealed class ProjectTests : IDisposable
         var id = await _server.NewProjectWithPartAsync();
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty, 0));
         var comparison = await _server.GetAsync($"/api/projects/{id}/comparison?quantity=60");
-        Assert.Equal("cast-silicone", comparison.GetProperty("lanes")[0].GetProperty("route").GetProperty("id").GetString());
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 60, reason = "Dozens, soon.", by = "Oren Tisdale" });
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 60 } }, reason = "Dozens, soon.", by = "Oren Tisdale" });
 
         var plan = await _server.GetAsync($"/api/projects/{id}/plan");
         var batch = plan.GetProperty("answer").GetProperty("batch");
         var pour = plan.GetProperty("plan").GetProperty("value").GetProperty("pour");
-        var perPart = comparison.GetProperty("lanes")[0];
+        var perPart = comparison.GetProperty("lanes").EnumerateArray().Single(l => l.GetProperty("route").GetProperty("id").GetString() == "cast-silicone");
         var count = pour.GetProperty("count").GetInt32();
         Assert.Equal(perPart.GetProperty("cavities").GetInt32(), count);
         Assert.Equal(count * (48.888 + pour.GetProperty("extraCm3PerPart").GetDouble()), batch.GetProperty("netCm3").GetDouble(), 0.01);
@@ -175,19 +174,19 @@ public sealed class ProjectTests : IDisposable
         Assert.Equal("quantity", (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{other}/comparison?quantity=0"))).Field);
         var part = await _server.GetAsync($"/api/projects/{other}/part");
         await _server.PutAsync($"/api/projects/{other}/part", new Save<Part.PartChange>(new Part.PartChange(Core.Parts.LengthUnit.Mm, new Core.Parts.PartDeclaration { Shape = Core.Parts.ShapeClass.Compact }, null), part.GetProperty("version").GetInt32()));
-        Assert.Equal("decision.ruled-out", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { routeId = "form-soft", quantity = 5, reason = "why not", by = "Somebody" })).Code);
-        Assert.Equal("reason", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { routeId = "print", quantity = 5, reason = " ", by = "Somebody" })).Field);
+        Assert.Equal("decision.ruled-out", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { stretches = new[] { new { routeId = "form-soft", quantity = 5 } }, reason = "why not", by = "Somebody" })).Code);
+        Assert.Equal("reason", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 5 } }, reason = " ", by = "Somebody" })).Field);
     }
 
     [Fact]
     public async Task A_decision_stays_as_it_was_taken_when_the_brief_changes()
     {
         var id = await _server.NewProjectWithPartAsync();
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "print", quantity = 2, reason = "Two to look at.", by = "Maud Quill" });
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 2 } }, reason = "Two to look at.", by = "Maud Quill" });
         var before = (await _server.GetAsync($"/api/projects/{id}/decisions"))[0].GetRawText();
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty, 0));
         Assert.Equal(before, (await _server.GetAsync($"/api/projects/{id}/decisions"))[0].GetRawText());
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "inject-aluminium", quantity = 900, reason = "A tool.", by = "Maud Quill" });
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "inject-aluminium", quantity = 900 } }, reason = "A tool.", by = "Maud Quill" });
         Assert.Contains("Its plan", (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("notice").GetString(), StringComparison.Ordinal);
     }
 
@@ -204,7 +203,7 @@ public sealed class ProjectTests : IDisposable
     public async Task A_plan_with_an_input_that_cannot_be_used_is_not_saved()
     {
         var id = await _server.NewProjectWithPartAsync();
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { routeId = "cast-silicone", quantity = 40, reason = "Dozens.", by = "Oren Tisdale" });
+        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
         var plan = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
         var odd = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan with { Pour = plan.Pour with { DensityGPerCm3 = 24.8 } }, 0), Json.Options));
         Assert.Equal(("batch.density-odd", "densityGPerCm3"), (odd.Code, odd.Field));

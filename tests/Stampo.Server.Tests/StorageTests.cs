@@ -16,7 +16,7 @@ public class StorageTests
             id = await first.NewProjectWithPartAsync();
             await first.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(new Core.Briefs.Brief { Inserts = 1 }, 0));
             await first.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(new Core.Briefs.Brief { Inserts = 2 }, 1));
-            await first.PostAsync($"/api/projects/{id}/decisions", new { routeId = "print", quantity = 5, reason = "Five.", by = "Ilka Brandvold" });
+            await first.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 5 } }, reason = "Five.", by = "Ilka Brandvold" });
         }
 
         using var second = new StampoServer(folder);

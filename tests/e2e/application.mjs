@@ -50,7 +50,7 @@ export async function launch({ demo = false, data, stderr = 'inherit' }) {
       ...['--urls', url, `--Stampo:Data=${data}`, `--Stampo:Web=${join(root, 'web/dist')}`],
       ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`] : []),
     ],
-    { stdio: ['ignore', 'ignore', stderr] },
+    { stdio: ['ignore', 'ignore', stderr], env: { ...process.env, MALLOC_ARENA_MAX: '2' } }, // as the script starts it
   );
   return { server, url };
 }

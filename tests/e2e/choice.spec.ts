@@ -5,11 +5,10 @@ const routes = async (application: Parameters<typeof idOf>[0], name: string, q: 
 
 test('the grommet ends in rubber by way of printed-mold trials', async ({ page, application }) => {
   await page.goto(await routes(application, 'Probe grommet', 60));
-  const bridge = page.getByRole('region', { name: /^Bridge/ });
-  const stretches = bridge.getByRole('listitem');
+  const answer = page.getByRole('region', { name: 'The answer for all 18\u202f060' });
+  const stretches = answer.getByRole('list', { name: 'Stretches' }).getByRole('listitem');
   await expect(stretches.first()).toContainText(/printed (inserts|mold)/);
   await expect(stretches.last()).toContainText('rubber');
-  await expect(page.getByRole('region', { name: 'The pick for all 18\u202f060' })).toContainText('Rubber');
 });
 
 test('the housing is printed, cast in silicone, then molded in aluminium, each with its date', async ({
@@ -17,18 +16,73 @@ test('the housing is printed, cast in silicone, then molded in aluminium, each w
   application,
 }) => {
   await page.goto(await routes(application, 'Gateway housing', 43));
-  const stretches = page.getByRole('region', { name: /^Bridge/ }).getByRole('listitem');
+  const stretches = page.getByRole('list', { name: 'Stretches' }).getByRole('listitem');
   await expect(stretches).toHaveCount(3);
   await expect(stretches.nth(0)).toContainText(/Order by \d+ \w+ \d{4}: printed parts/);
   await expect(stretches.nth(1)).toContainText(/Order by \d+ \w+ \d{4}: urethane cast.*silicone/);
   await expect(stretches.nth(2)).toContainText(/Order by \d+ \w+ \d{4}: injection, aluminium tool/);
+  const decide = page.getByRole('complementary').filter({ hasText: 'Record the decision' });
+  await expect(decide.getByRole('group', { name: /^Stretch/ })).toHaveCount(3);
+  await page.getByLabel('Reason').fill('As advised.');
+  await page.getByLabel('Decided by').fill('Ilka Brandvold');
+  await page.getByRole('button', { name: 'Record the decision' }).click();
+  await expect(decide.getByText('As advised.')).toBeVisible();
+  for (const [i, plan] of [/printed parts/, /urethane cast in silicone/, /This plan is not built yet/].entries()) {
+    await decide.getByRole('link', { name: 'its plan' }).nth(i).click();
+    await expect(page.getByRole('heading', { name: plan })).toBeVisible();
+    await expect(page.getByRole('navigation', { name: 'Stretches of the decision' }).getByRole('link')).toHaveCount(3);
+    await page.goBack();
+  }
+});
+
+test('the grip’s series is molded; what one route throughout would cost, late or in time, stands beside it', async ({
+  page,
+  application,
+}) => {
+  await page.goto(await routes(application, 'Frame grip', 12000));
+  const answer = page.getByRole('region', { name: /^The answer for all 36/ });
+  await expect(answer.getByRole('list', { name: 'Stretches' }).getByRole('listitem').last()).toContainText(
+    'injection, aluminium tool',
+  );
+  const throughout = page.getByRole('region', { name: 'With one route throughout' });
+  await expect(throughout).toContainText(/Injection, aluminium tool for all .* working days late/);
+  await expect(throughout).toContainText(/every row in time/);
+});
+
+test('a quote that beats the estimate changes the answer when it counts; one that has ended can’t', async ({
+  page,
+  application,
+}) => {
+  await page.goto(`${await routes(application, 'Gateway housing', 3600)}&route=inject-aluminium`);
+  const last = page.getByRole('list', { name: 'Stretches' }).getByRole('listitem').last();
+  const price = last.getByRole('button', { name: /working of/ });
+  const before = await price.textContent();
+  const quotes = page.getByRole('table', { name: 'Quotes beside the estimate' });
+  await expect(quotes.getByRole('row').filter({ hasText: 'Ostwick Castings' })).toContainText(
+    /Ended .*; ask for it anew/,
+  );
+  await expect(page.getByRole('checkbox', { name: /Ostwick Castings/ })).toBeDisabled();
+  await page.getByRole('checkbox', { name: "Kestrelmere Tooling's quote counts" }).click();
+  await expect(price).not.toHaveText(before!);
+  await expect(page.getByRole('region', { name: /^The answer/ })).toContainText(
+    /Kestrelmere Tooling's quote ends .* before this is ordered/,
+  );
+  await price.click();
+  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText('made');
+  const request = page.waitForEvent('download');
+  await page.goto(`${await routes(application, 'Gateway housing', 3600)}&route=inject-aluminium`);
+  await page.getByRole('link', { name: /^Ask for a quote/ }).click();
+  expect((await request).suggestedFilename()).toBe('quote-request.zip');
 });
 
 test('the tray is formed and the roof is laid up between molds', async ({ page, application }) => {
   await page.goto(await routes(application, 'Feeder tray', 300));
-  await expect(page.getByRole('region', { name: /^The pick/ })).toContainText(/^.*Sheet formed/);
+  await expect(page.getByRole('region', { name: /^The answer/ })).toContainText(/Sheet formed/);
   await page.goto(await routes(application, 'Weather roof', 40));
-  await expect(page.getByRole('region', { name: /^The pick/ })).toContainText('Laminate pressed between molds');
+  await expect(page.getByRole('region', { name: /^The answer/ })).toContainText('Laminate pressed between molds');
+  await page
+    .getByRole('button', { name: 'Laid up by hand, open mold: show in full' })
+    .click({ position: { x: 120, y: 12 } });
   const open = page.getByRole('listitem').filter({ hasText: 'Laid up by hand, open mold' });
   await expect(open).toContainText('Only the side on the tool is finished');
 });
@@ -43,7 +97,14 @@ test('the grip’s soft part bonds to PP, and not to POM', async ({ page, applic
   await expect(page.getByRole('listbox')).toBeHidden();
   await saved(page);
   await page.getByRole('link', { name: /^Routes/ }).click();
-  const lane = page.getByRole('listitem').filter({ hasText: 'Injection, aluminium tool' }).first();
+  await page
+    .getByRole('button', { name: 'Injection, aluminium tool: show in full' })
+    .click({ position: { x: 120, y: 12 } });
+  const lane = page
+    .getByRole('list', { name: /^Routes/ })
+    .getByRole('listitem')
+    .filter({ hasText: 'Injection, aluminium tool' })
+    .first();
   await expect(lane).toContainText('TPE 60A on POM does not bond');
   await expect(lane).toContainText('Out');
 });
@@ -61,10 +122,9 @@ test('a must that rules everything out gives the least bad and what to relax', a
   await page.getByRole('group', { name: 'Service temperature' }).getByRole('button', { name: 'must' }).click();
   await saved(page);
   await page.getByRole('link', { name: /^Routes/ }).click();
-  const pick = page.getByRole('region', { name: /^The pick/ });
-  await expect(pick).toContainText('Every route misses a must');
-  await expect(pick).toContainText('390 °C is asked');
-  await expect(pick.getByText(/^To relax: /).first()).toContainText('Make it a want');
+  const answer = page.getByRole('region', { name: /^Every route misses a must/ });
+  await expect(answer).toContainText('390 °C is asked');
+  await expect(answer.getByText(/^To relax: /).first()).toContainText('Make it a want');
 });
 
 test('a what-if is said loudly and goes with one click', async ({ page, application }) => {
@@ -98,7 +158,7 @@ test('demand is moved on its time line by key, and a decision says what has chan
   await page.getByLabel('Reason').fill('Before the change.');
   await page.getByLabel('Decided by').fill('Sefa Rowntree-Adeyi');
   await page.getByRole('button', { name: 'Record the decision' }).click();
-  await expect(page.getByText(/^Decided: /)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Decided' })).toBeVisible();
   await page.getByRole('link', { name: /^Brief/ }).click();
   await pin.focus();
   await page.keyboard.press('ArrowUp');
@@ -152,8 +212,8 @@ test('the memo stands on one page and two quantities side by side', async ({ pag
     page.getByRole('region', { name: /^Side by side/ }).getByRole('columnheader', { name: /^each of 4\s000/ }),
   ).toBeVisible();
   const drawing = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save the bridge drawing as PNG' }).click();
-  expect((await drawing).suggestedFilename()).toBe('bridge.png');
+  await page.getByRole('button', { name: 'Save the sequence drawing as PNG' }).click();
+  expect((await drawing).suggestedFilename()).toBe('sequence.png');
   await page.getByRole('link', { name: 'Memo' }).click();
   await expect(page.getByRole('heading', { name: /^Route memo: Gateway housing/ })).toBeVisible();
   const pdf = page.waitForEvent('download');

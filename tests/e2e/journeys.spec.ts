@@ -28,10 +28,11 @@ test('from a file to the grams in the cups', async ({ page }) => {
   await page
     .getByRole('button', { name: /Urethane cast in silicone: (shown|show) in full/ })
     .click({ position: { x: 120, y: 12 } });
+  await page.getByRole('button', { name: 'Decide on it' }).click();
   await page.getByLabel('Reason').fill('Dozens within two weeks; the lid is not settled.');
   await page.getByLabel('Decided by').fill('Oren Tisdale');
   await page.getByRole('button', { name: 'Record the decision' }).click();
-  await page.getByRole('link', { name: 'Go to its plan' }).click();
+  await page.getByRole('link', { name: 'its plan' }).click();
 
   await expect(page.getByRole('heading', { name: 'Plan: urethane cast in silicone' })).toBeVisible();
   await page.getByRole('link', { name: /^One shot/ }).click();
@@ -234,13 +235,17 @@ test('keyboard alone goes from the list to a recorded decision', async ({ page, 
   await tabTo('Quantity marker');
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('heading', { name: 'Routes for 11 parts' })).toBeVisible();
-  await tabTo('Reason');
+  await tabTo('Printed parts: show in full');
+  await page.keyboard.press('Enter');
+  await tabTo('Decide on it');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Reason')).toBeFocused();
   await page.keyboard.type('By keyboard alone.');
   await tabTo('Decided by');
   await page.keyboard.type('Maud Quill');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/^Decided: /)).toBeVisible();
-  await tabTo('Record the decision');
+  await expect(page.getByRole('heading', { name: 'Decided' })).toBeVisible();
+  await tabTo('Open it as it was');
   await page.keyboard.press('?');
   await expect(page.getByRole('complementary', { name: 'Keys' })).toBeVisible();
 });

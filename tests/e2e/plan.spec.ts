@@ -14,7 +14,7 @@ async function decide(application: Application, name: string, routeId: string, q
   const answer = await fetch(`${application.url}/api/projects/${await idOf(application, name)}/decisions`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ routeId, quantity, reason: 'To be planned.', by: 'Oren Tisdale' }),
+    body: JSON.stringify({ stretches: [{ routeId, quantity }], reason: 'To be planned.', by: 'Oren Tisdale' }),
   });
   expect(answer.ok).toBe(true);
 }

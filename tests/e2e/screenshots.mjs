@@ -33,7 +33,7 @@ const views = [
   { name: 'ladder', path: (id) => `/projects/${id('Probe grommet')}/ladder` },
   { name: 'library', path: () => '/library?shelf=materials' },
   { name: 'memo', full: true, path: (id) => `/projects/${id('Gateway housing')}/memo?q=43` },
-  { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes?q=43` },
+  { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes` },
   { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
   { name: 'plan-mold', full: true, canvas: true, path: (id) => `/projects/${id('Scale foot')}/plan?at=mold` },
@@ -70,7 +70,7 @@ try {
     fetch(`${application.url}/api/projects/${project}/decisions`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ routeId, quantity: 5, reason: 'A few to hold.', by: 'Ilka Brandvold' }),
+      body: JSON.stringify({ stretches: [{ routeId, quantity: 5 }], reason: 'A few to hold.', by: 'Ilka Brandvold' }),
     });
   for (const { name, path, size = wide, scheme = 'light', canvas, act, before, full = false } of views) {
     if (only.length > 0 && !only.includes(name)) continue;

@@ -1,10 +1,11 @@
 using Stampo.Core.Comparison;
+using Stampo.Core.Sequences;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Bridging;
 
 /// <summary>
-/// Which route serves which stretch of time, exactly: a dynamic programme over (row, route of the stretch that ends there).
+/// Which route serves which stretch of time, exactly, for demand and routes in bare numbers.
 /// A stretch costs its one-offs, tool sets and pieces for the demand in it, and over the months its tool stands, from the
 /// order to the last row it serves (or until the design is settled), the expected remake of the tool and the price of the money in it. Its tool is ordered the
 /// lead time before its first row, not before the start.
@@ -19,56 +20,12 @@ public static class Bridge
     {
         RefuseBad(request);
         var problem = new Problem(request, today);
-        var last = problem.Rows.Length;
-        // best[j, r]: the least cost of serving the first j rows when route r serves the last of them; from[j, r]: where its stretch begins.
-        var best = new double[last + 1, problem.Routes.Count];
-        var from = new int[last + 1, problem.Routes.Count];
-        for (var j = 1; j <= last; j++)
-            for (var r = 0; r < problem.Routes.Count; r++)
-            {
-                best[j, r] = double.PositiveInfinity;
-                for (var i = j - 1; i >= 0 && problem.Serves(r, i); i--)
-                {
-                    var before = i == 0 ? 0 : CheapestBut(best, i, r);
-                    if (before + problem.Cost(r, i, j) is var cost && cost < best[j, r])
-                        (best[j, r], from[j, r]) = (cost, i);
-                }
-            }
-
-        var end = Enumerable.Range(0, problem.Routes.Count).MinBy(r => best[last, r]);
-        if (double.IsInfinity(best[last, end]))
-            throw Unserved(problem, best);
-        var stretches = Walk(problem, best, from, last, end);
-        return new BridgeAnswer(stretches, best[last, end], Single(problem, Enumerable.Range(0, problem.Routes.Count)),
+        var search = new SequenceSearch(problem.Rows.Length, problem.Routes.Count, problem.Cost);
+        if (!search.IsFound)
+            throw Unserved(problem, search.FirstUnserved);
+        List<Stretch> stretches = [.. search.Legs().Select(problem.StretchOf)];
+        return new BridgeAnswer(stretches, search.Total, Single(problem, Enumerable.Range(0, problem.Routes.Count)),
             Single(problem, LongestLived(problem)), stretches[^1].OrderBy);
-    }
-
-    /// <summary>A stretch of the same route right before would be one stretch with it, not two.</summary>
-    private static double CheapestBut(double[,] best, int row, int route)
-    {
-        var least = double.PositiveInfinity;
-        for (var r = 0; r < best.GetLength(1); r++)
-        {
-            if (r != route)
-                least = Math.Min(least, best[row, r]);
-        }
-
-        return least;
-    }
-
-    private static List<Stretch> Walk(Problem problem, double[,] best, int[,] from, int last, int route)
-    {
-        var stretches = new List<Stretch>();
-        for (var (j, r) = (last, route); j > 0;)
-        {
-            var i = from[j, r];
-            stretches.Add(problem.StretchOf(r, i, j));
-            var after = r;
-            (j, r) = (i, i == 0 ? 0 : Enumerable.Range(0, best.GetLength(1)).Where(other => other != after).MinBy(other => best[i, other]));
-        }
-
-        stretches.Reverse();
-        return stretches;
     }
 
     /// <summary>Of the routes that need a tool at all, the one whose tool lasts longest.</summary>
@@ -78,15 +35,14 @@ public static class Bridge
     private static SingleRoute? Single(Problem problem, IEnumerable<int> routes)
     {
         var (route, total) = routes
-            .Select(r => (Route: r, Total: Enumerable.Range(0, problem.Rows.Length).All(row => problem.Serves(r, row)) ? problem.Cost(r, 0, problem.Rows.Length) : double.PositiveInfinity))
+            .Select(r => (Route: r, Total: problem.Cost(r, 0, problem.Rows.Length)))
             .DefaultIfEmpty((Route: 0, Total: double.PositiveInfinity))
             .MinBy(single => single.Total);
         return double.IsInfinity(total) ? null : new SingleRoute(problem.Routes[route].Id, total);
     }
 
-    private static RefusalException Unserved(Problem problem, double[,] best)
+    private static RefusalException Unserved(Problem problem, int row)
     {
-        var row = Enumerable.Range(0, problem.Rows.Length).First(i => Enumerable.Range(0, problem.Routes.Count).All(r => double.IsInfinity(best[i + 1, r])));
         var (given, demand) = problem.Rows[row];
         var soonest = problem.Routes.Where(r => r.EligibleRows?.Contains(given) ?? true).Select(r => r.LeadDays).DefaultIfEmpty(double.NaN).Min();
         return new RefusalException("bridge.no-route", double.IsNaN(soonest)
@@ -126,7 +82,7 @@ public static class Bridge
         private readonly BridgeRequest _request;
         private readonly DateOnly _start;
         private readonly double[] _quantityBefore;
-        private readonly bool[,] _mayServe;
+        private readonly int[,] _unservedBefore;
         private readonly CostPoint[] _costs;
 
         public Problem(BridgeRequest request, DateOnly today)
@@ -138,23 +94,25 @@ public static class Bridge
             for (var i = 0; i < Rows.Length; i++)
                 _quantityBefore[i + 1] = _quantityBefore[i] + Rows[i].Demand.Quantity;
             _costs = [.. Routes.Select(r => r.Bare.Likely)];
-            _mayServe = new bool[Routes.Count, Rows.Length];
+            _unservedBefore = new int[Routes.Count, Rows.Length + 1];
             for (var r = 0; r < Routes.Count; r++)
                 for (var i = 0; i < Rows.Length; i++)
-                    _mayServe[r, i] = Routes[r].EligibleRows?.Contains(Rows[i].Given) ?? true;
+                    _unservedBefore[r, i + 1] = _unservedBefore[r, i] + (Routes[r].EligibleRows?.Contains(Rows[i].Given) ?? true ? 0 : 1);
         }
 
         public (int Given, BridgeRow Demand)[] Rows { get; }
 
         public IReadOnlyList<BridgeRoute> Routes => _request.Routes;
 
-        public bool Serves(int route, int row) => _mayServe[route, row];
-
         public double Cost(int route, int from, int to) =>
-            OrderBy(route, from) < _start ? double.PositiveInfinity : CostOf(route, from, to).Total;
+            _unservedBefore[route, to] > _unservedBefore[route, from] || OrderBy(route, from) < _start ? double.PositiveInfinity : CostOf(route, from, to).Total;
 
-        public Stretch StretchOf(int route, int from, int to) => new(Routes[route].Id, [.. Rows[from..to].Select(r => r.Given)], Quantity(from, to),
-            OrderBy(route, from), Rows[from].Demand.ByDate, Rows[to - 1].Demand.ByDate, (long)_costs[route].Sets(Quantity(from, to)), CostOf(route, from, to));
+        public Stretch StretchOf(Leg leg)
+        {
+            var (route, from, to) = leg;
+            return new Stretch(Routes[route].Id, [.. Rows[from..to].Select(r => r.Given)], Quantity(from, to),
+                OrderBy(route, from), Rows[from].Demand.ByDate, Rows[to - 1].Demand.ByDate, (long)_costs[route].Sets(Quantity(from, to)), CostOf(route, from, to));
+        }
 
         private double Quantity(int from, int to) => _quantityBefore[to] - _quantityBefore[from];
 

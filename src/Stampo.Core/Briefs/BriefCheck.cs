@@ -45,7 +45,12 @@ internal static class BriefCheck
         if (brief.ServiceTemperature is { } service)
             Check.Between(service.Celsius, -80, 400, "serviceTemperature.celsius", "°C", "no plastic or elastomer here serves outside it");
         foreach (var target in Check.Whole(brief.Properties, "properties"))
+        {
             Check.Between(target.AtLeast, 0, 500_000, "properties", "", "no material here has more");
+            if (target.AtMost is { } most)
+                Check.Between(most, Math.Max(target.AtLeast, 1e-6), 500_000, "properties", "", "the most is not less than the least, and more than nothing");
+        }
+
         if (brief.Properties.DistinctBy(t => t.Property).Count() < brief.Properties.Count)
             throw new RefusalException("input.duplicate", "A property is asked for twice; keep the one that counts.", "properties");
         if (brief.ToleranceMm is { } tolerance)

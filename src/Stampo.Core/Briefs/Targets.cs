@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Briefs;
 
@@ -18,7 +19,7 @@ public sealed record HardnessTarget(ShoreScale Scale, double Value, double Toler
 /// <summary>The long-term service temperature.</summary>
 public sealed record TemperatureTarget(double Celsius, bool Must);
 
-/// <summary>Properties of which more is better, each with its own unit.</summary>
+/// <summary>Properties of a material, each with its own unit.</summary>
 public enum Property
 {
     TensileMpa,
@@ -30,8 +31,14 @@ public enum Property
     HeatDeflectionC,
 }
 
-/// <summary>At least this much of a property.</summary>
-public sealed record PropertyTarget(Property Property, double AtLeast, bool Must);
+/// <summary>At least this much of a property, and no more than that: 0 and null leave a side open.</summary>
+public sealed record PropertyTarget(Property Property, double AtLeast, bool Must, double? AtMost = null)
+{
+    /// <summary>What is asked, in words: "10 MPa", "at most 50 MPa", "10 to 50 MPa".</summary>
+    [JsonIgnore]
+    public string Asked => AtMost is not { } most ? $"{Text.Number(AtLeast)} {Property.Unit()}"
+        : AtLeast > 0 ? $"{Text.Number(AtLeast)} to {Text.Number(most)} {Property.Unit()}" : $"at most {Text.Number(most)} {Property.Unit()}";
+}
 
 public enum Clarity
 {

@@ -8,7 +8,7 @@ public static class WorkingDays
 
     public static DateOnly Add(DateOnly day, double workingDays)
     {
-        var days = (int)Math.Ceiling(Math.Min(workingDays, MostDays));
+        var days = Whole(workingDays);
         if (days == 0)
             return day;
         // Counted from the last working day, whole weeks go by at once; what is left over is walked.
@@ -19,6 +19,9 @@ public static class WorkingDays
             day = day.AddDays(1);
         return day;
     }
+
+    /// <summary>Days begun count whole.</summary>
+    public static int Whole(double workingDays) => (int)Math.Ceiling(Math.Min(workingDays, MostDays));
 
     public static int Between(DateOnly from, DateOnly to)
     {

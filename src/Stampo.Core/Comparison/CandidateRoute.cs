@@ -1,10 +1,16 @@
 using Stampo.Core.Materials;
+using Stampo.Core.Quotes;
 using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;
 
 /// <summary>One way of tooling a route, costed; drawn when it is first looked at, for most ways are never the best.</summary>
-public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, SharedDraws source)
+/// <param name="estimate">The route's estimate with so many cavities.</param>
+/// <param name="assist">Who loads.</param>
+/// <param name="routeId">The route.</param>
+/// <param name="source">What is drawn from.</param>
+/// <param name="from">The fewest parts it can be had for: a price break.</param>
+public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, SharedDraws source, double from = 1)
 {
     private readonly Lazy<DrawnCost> _drawn = new(() => Draw(estimate, routeId, source));
 
@@ -12,9 +18,17 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
 
     public Assist Assist => assist;
 
-    public CostPoint Likely { get; } = LikelyOf(estimate);
+    public CostPoint Likely { get; } = LikelyOf(estimate) with { From = from };
+
+    public double FirstArticleDays { get; } = estimate.FirstArticleDays.Likely;
 
     public DrawnCost Drawn => _drawn.Value;
+
+    /// <summary>The quote whose price it is; null for an estimate.</summary>
+    public Quote? Quote { get; init; }
+
+    /// <summary>The same with a tool that is sure to give so many shots.</summary>
+    public Way Lasting(double shots) => new(estimate with { LifeShots = shots }, assist, routeId, source, from) { Quote = Quote };
 
     private static DrawnCost Draw(RouteEstimate estimate, string routeId, SharedDraws source)
     {
@@ -45,7 +59,7 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
             drawn.Capacity[d] *= estimate.Cavities * yield[d];
         }
 
-        return drawn;
+        return drawn.Kept();
     }
 
     private static double[] Of(DrawnCost drawn, ChargedOn on) => on switch
@@ -69,13 +83,41 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
 /// </summary>
 public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom)
 {
+    private readonly Verdict _verdict = Gates.Max(g => g.Verdict);
+
     public bool IsOutAt(double quantity) => quantity >= OutFrom;
 
     /// <summary>Neither ruled out nor held back by a question nobody has answered.</summary>
     public bool Competes => !Gates.Any(g => g.Stops);
 
+    /// <summary>How safe it is by the gates that hold at any quantity.</summary>
+    public SafeRank SafetyOf(Way way) => new(_verdict, way.FirstArticleDays, way.Estimate.ToleranceMm);
+
     /// <summary>The way that is cheapest at this quantity, by likely cost.</summary>
-    public Way BestWay(double quantity) => Ways.MinBy(w => w.Likely.Total(quantity))!;
+    public Way BestWay(double quantity) => Best(Ways, quantity);
+
+    internal static Way Best(IReadOnlyList<Way> ways, double quantity)
+    {
+        var best = ways[0];
+        for (var w = 1; w < ways.Count; w++)
+        {
+            if (ways[w].Likely.Total(quantity) < best.Likely.Total(quantity))
+                best = ways[w];
+        }
+
+        return best;
+    }
+
+    /// <summary>Quotes for this route, counting or not.</summary>
+    public IReadOnlyList<Quote> Quotes { get; init; } = [];
+
+    /// <summary>The ways as estimated, also where quotes count in their place.</summary>
+    public IReadOnlyList<Way> EstimatedWays { get; } = Ways;
+
+    public bool IsQuoted => Ways[0].Quote is not null;
+
+    /// <summary>The same with tools that are sure to give so many shots.</summary>
+    public CandidateRoute Lasting(double shots) => this with { Ways = [.. Ways.Select(w => w.Estimate.LifeShots is null ? w : w.Lasting(shots))] };
 
     public static CandidateRoute? For(IRoute route, JobInputs inputs, SharedDraws source)
     {
@@ -84,7 +126,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
         var job = inputs.JobWith(choice.Material);
         List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => new Way(route.Costed(j, n), j.Assist, route.Card.Id, source)))];
         List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
-        return new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs));
+        return QuotedRoute.With(new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs)), [.. inputs.Quotes.On(route.Card.Id)], source, inputs.Today);
     }
 
     /// <summary>By hand, and where there is something to automate also by machine.</summary>

@@ -95,7 +95,7 @@ public static class CostCurve
         return new CostCurveAnswer([.. request.Routes.Select((route, r) => Answer(route, r, request.Quantities, odds))], crossovers);
     }
 
-    private static CurveAnswer Answer(BareRoute route, int index, IReadOnlyList<double> quantities, (Band[] Bands, double[] ChanceCheapest)[]? odds)
+    private static CurveAnswer Answer(BareRoute route, int index, IReadOnlyList<double> quantities, Odds[]? odds)
     {
         var point = route.Likely;
         long[] sets = [.. quantities.Select(q => (long)point.Sets(q))];
@@ -110,12 +110,12 @@ public static class CostCurve
             sets, Array.ConvertAll(odds, o => o.ChanceCheapest[index]));
     }
 
-    private static (Band[] Bands, double[] ChanceCheapest)[] OddsAtEach(CostCurveRequest request)
+    private static Odds[] OddsAtEach(CostCurveRequest request)
     {
         var count = request.Draws ?? Draws.DefaultCount;
         var source = new Draws((ulong)(request.Seed ?? (long)Draws.DefaultSeed));
         var drawn = request.Routes.Select(r => r.Draw(source, count)).ToList();
-        var odds = new (Band[], double[])[request.Quantities.Count];
+        var odds = new Odds[request.Quantities.Count];
         Parallel.For(0, odds.Length, i => odds[i] = Odds.At(request.Quantities[i], drawn, count));
         return odds;
     }

@@ -6,16 +6,19 @@ namespace Stampo.Core.Comparison;
 /// </summary>
 public readonly record struct CostPoint(double OneOff, double Tool, double Capacity, double PerGoodPart, double Batch = 0, double BatchSize = double.PositiveInfinity)
 {
+    /// <summary>The fewest parts it can be had for; fewer cost without end.</summary>
+    public double From { get; init; }
+
     /// <summary>A quotient this close above a whole number is that number: 23 ÷ (25 × 0.92) is one set, not two.</summary>
     internal const double Rounding = 1e-12;
 
     public double Sets(double quantity) => Whole(quantity, Capacity);
 
-    public double Total(double quantity) =>
+    public double Total(double quantity) => quantity < From ? double.PositiveInfinity :
         OneOff + Sets(quantity) * Tool + (Batch == 0 ? 0 : Whole(quantity, BatchSize) * Batch) + quantity * PerGoodPart;
 
     /// <summary>The last whole quantity made with the same number of sets and batches as <paramref name="quantity"/>.</summary>
-    public double StepEnd(double quantity) =>
+    public double StepEnd(double quantity) => quantity < From ? From - 1 :
         Math.Min(LastBefore(quantity, Capacity), Batch == 0 ? double.PositiveInfinity : LastBefore(quantity, BatchSize));
 
     /// <summary>Straight line the staircase never goes below (<paramref name="above"/> false) or never above.</summary>

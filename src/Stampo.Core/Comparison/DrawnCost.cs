@@ -1,3 +1,5 @@
+using System.Buffers;
+using System.Collections.Concurrent;
 using System.Numerics;
 using Stampo.Core.Ranges;
 
@@ -6,15 +8,28 @@ namespace Stampo.Core.Comparison;
 /// <summary>One way of tooling a route with its uncertain numbers drawn many times: a <see cref="CostPoint"/> per draw, in flat arrays.</summary>
 public sealed class DrawnCost(int draws)
 {
-    public double[] OneOff { get; } = new double[draws];
+    /// <summary>Columns that are the same in every draw and every way, such as no set-up or no wear: held once.</summary>
+    private static readonly ConcurrentDictionary<(double Value, int Draws), double[]> Same = [];
 
-    public double[] Tool { get; } = new double[draws];
+    public double[] OneOff { get; private set; } = new double[draws];
 
-    public double[] Capacity { get; } = new double[draws];
+    public double[] Tool { get; private set; } = new double[draws];
 
-    public double[] PerGoodPart { get; } = new double[draws];
+    public double[] Capacity { get; private set; } = new double[draws];
 
-    public double[] Batch { get; } = new double[draws];
+    public double[] PerGoodPart { get; private set; } = new double[draws];
+
+    public double[] Batch { get; private set; } = new double[draws];
+
+    /// <summary>To be kept: what is nothing, or without end, in every draw takes no room of its own. Nothing is written to it after.</summary>
+    public DrawnCost Kept()
+    {
+        (OneOff, Tool, Capacity, PerGoodPart, Batch) = (Once(OneOff), Once(Tool), Once(Capacity), Once(PerGoodPart), Once(Batch));
+        return this;
+    }
+
+    private static double[] Once(double[] column) => column[0] is 0 or double.PositiveInfinity && !column.AsSpan().ContainsAnyExcept(column[0])
+        ? Same.GetOrAdd((column[0], column.Length), column) : column;
 
     public double BatchSize { get; init; } = double.PositiveInfinity;
 
@@ -38,33 +53,59 @@ public sealed class DrawnCost(int draws)
     /// <summary>The middle of the totals at a quantity.</summary>
     public double MiddleAt(double quantity)
     {
-        var totals = new double[OneOff.Length];
+        var rented = ArrayPool<double>.Shared.Rent(OneOff.Length);
+        var totals = rented.AsSpan(0, OneOff.Length);
         Totals(quantity, totals);
-        return Band.MiddleOf(totals);
+        var middle = Band.MiddleOf(totals);
+        ArrayPool<double>.Shared.Return(rented);
+        return middle;
     }
 }
 
-/// <summary>The odds at one quantity: each route's band, and how often it is the cheapest.</summary>
-public static class Odds
+/// <summary>The odds at one quantity: each route's band, how often it is the cheapest, who leads and who ties with the cheapest.</summary>
+public sealed record Odds(Band[] Bands, double[] ChanceCheapest, int? Leader, bool[] Tied)
 {
-    public static (Band[] Bands, double[] ChanceCheapest) At(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? competes = null)
+    public static Odds At(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? competes = null, IReadOnlyList<SafeRank>? safety = null)
     {
-        var totals = new double[routes.Count][];
-        for (var r = 0; r < totals.Length; r++)
-            routes[r].Totals(quantity, totals[r] = new double[draws]);
-        var chances = Chances(totals, draws, competes);
-        return (Array.ConvertAll(totals, t => Band.Of(t)), chances);
+        competes ??= [.. routes.Select(_ => true)];
+        var totals = Totals(quantity, routes, draws);
+        var bands = Array.ConvertAll(totals, t => Band.Of(t));
+        var (leader, tied) = Noise.Lead(Array.ConvertAll(bands, b => b.P50), totals, competes, safety ?? new SafeRank[routes.Count]);
+        var odds = new Odds(bands, Chances(totals, draws, competes), leader, tied);
+        Spare.Add(totals);
+        return odds;
+    }
+
+    /// <summary>Who leads, looking at nothing else.</summary>
+    public static int? LeaderAt(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool> competes, IReadOnlyList<SafeRank> safety)
+    {
+        var totals = Totals(quantity, routes, draws);
+        var leader = Noise.Lead([.. totals.Select((t, r) => competes[r] ? Band.MiddleOf(t) : double.PositiveInfinity)], totals, competes, safety).Leader;
+        Spare.Add(totals);
+        return leader;
+    }
+
+    /// <summary>Written over by the next question; sixty quantities would leave twenty megabytes behind otherwise. No more of them than questions at once.</summary>
+    private static readonly ConcurrentBag<double[][]> Spare = [];
+
+    private static double[][] Totals(double quantity, IReadOnlyList<DrawnCost> routes, int draws)
+    {
+        if (!Spare.TryTake(out var totals) || totals.Length != routes.Count || totals.Any(t => t.Length != draws))
+            totals = [.. routes.Select(_ => new double[draws])];
+        for (var r = 0; r < routes.Count; r++)
+            routes[r].Totals(quantity, totals[r]);
+        return totals;
     }
 
     /// <summary>Route by route over all draws, which the processor reads ahead; of two alike the first one counts.</summary>
-    private static double[] Chances(double[][] totals, int draws, IReadOnlyList<bool>? competes)
+    private static double[] Chances(double[][] totals, int draws, IReadOnlyList<bool> competes)
     {
         var (least, cheapest) = (new double[draws], new int[draws]);
         Array.Fill(least, double.PositiveInfinity);
         Array.Fill(cheapest, -1);
         for (var r = 0; r < totals.Length; r++)
         {
-            if (competes is not null && !competes[r])
+            if (!competes[r])
                 continue;
             var of = totals[r];
             for (var d = 0; d < draws; d++)

@@ -1,6 +1,7 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Quotes;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 
@@ -11,6 +12,9 @@ public sealed record JobInputs(PartFacts Part, Brief Brief, RateCard Rates, IRea
 {
     /// <summary>Single deliveries in the order of their dates.</summary>
     public IReadOnlyList<DemandRow> Deliveries { get; } = [.. Brief.Demand.SelectMany(row => row.Calls()).OrderBy(row => row.NeededBy)];
+
+    /// <summary>What suppliers offer.</summary>
+    public QuoteBook Quotes { get; init; } = QuoteBook.Empty;
 
     public IReadOnlyList<Supply> Supplies { get; init; } = SupplyLibrary.All;
 

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
+using Stampo.Core.Quotes;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
@@ -8,6 +9,7 @@ namespace Stampo.Core.Comparison;
 
 /// <summary>
 /// One route at the marked quantity. The first <paramref name="FixedGates"/> of its gates hold at any quantity.
+/// <paramref name="Tied"/>: it is the cheapest, or dearer by no more than the noise.
 /// </summary>
 public sealed record Lane(
     RouteCard Route,
@@ -20,6 +22,7 @@ public sealed record Lane(
     Band Total,
     Band Unit,
     double ChanceCheapest,
+    bool Tied,
     int Cavities,
     Assist Assist,
     long? ToolSets,
@@ -30,7 +33,8 @@ public sealed record Lane(
     DateOnly FirstArticle,
     DateOnly LastPart,
     double ToleranceMm,
-    string GivesUp)
+    string GivesUp,
+    IReadOnlyList<QuoteBeside> Quotes)
 {
     /// <summary>What may hurt someone on this way.</summary>
     public IReadOnlyList<Caution> Cautions { get; init; } = [];
@@ -41,7 +45,7 @@ public sealed record Lane(
 
     /// <summary>What a moved marker changes of it.</summary>
     [JsonIgnore]
-    public MovedLane Moved => new(Route.Id, Verdict, [.. Gates.Skip(FixedGates)], Total, Unit, ChanceCheapest, Cavities, Assist, ToolSets, LifeShots, FirstTooling, Run, FirstArticle, LastPart);
+    public MovedLane Moved => new(Route.Id, Verdict, [.. Gates.Skip(FixedGates)], Total, Unit, ChanceCheapest, Tied, Cavities, Assist, ToolSets, LifeShots, FirstTooling, Run, FirstArticle, LastPart, Quotes);
 }
 
 /// <summary>What of a lane depends on the quantity; its gates are those that do.</summary>
@@ -52,6 +56,7 @@ public sealed record MovedLane(
     Band Total,
     Band Unit,
     double ChanceCheapest,
+    bool Tied,
     int Cavities,
     Assist Assist,
     long? ToolSets,
@@ -59,4 +64,5 @@ public sealed record MovedLane(
     Band FirstTooling,
     RunSize? Run,
     DateOnly FirstArticle,
-    DateOnly LastPart);
+    DateOnly LastPart,
+    IReadOnlyList<QuoteBeside> Quotes);

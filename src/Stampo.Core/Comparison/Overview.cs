@@ -14,19 +14,20 @@ public sealed record Span(string Id, long From, long To, bool Tie);
 /// </summary>
 public sealed class Overview
 {
-    private const int GridSize = 60;
-
-    /// <summary>Under two wins in three the leader's lead is inside the noise.</summary>
-    private const double ClearLead = 2.0 / 3;
+    private const int GridSize = 60, MostTurns = 8;
 
     private readonly IReadOnlyList<CandidateRoute> _candidates;
     private readonly long _upTo;
+    private readonly Func<double, Odds> _oddsAt;
+    private readonly Func<double, int?> _leaderAt;
 
-    public Overview(IReadOnlyList<CandidateRoute> candidates, long upTo, Func<double, (Band[] Bands, double[] Chances)> oddsAt)
+    public Overview(IReadOnlyList<CandidateRoute> candidates, long upTo, Func<double, Odds> oddsAt, Func<double, int?> leaderAt)
     {
-        (_candidates, _upTo) = (candidates, upTo);
+        (_candidates, _upTo, _oddsAt, _leaderAt) = (candidates, upTo, oddsAt, leaderAt);
         var grid = Grid(upTo);
-        var odds = new (Band[] Bands, double[] Chances)[grid.Length];
+        // Each way that is anywhere the best is drawn first, so that no quantity waits for another.
+        candidates.SelectMany(c => grid.Select(c.BestWay).Distinct()).ToList().AsParallel().ForAll(way => _ = way.Drawn);
+        var odds = new Odds[grid.Length];
         Parallel.For(0, odds.Length, i => odds[i] = oddsAt(grid[i]));
         Quantities = grid;
         Curves = [.. candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.Route.Card.Tag, c.Route.Card.Name, c.IsOutAt(1),
@@ -47,54 +48,50 @@ public sealed class Overview
     private static double[] Grid(double upTo) =>
         [.. Enumerable.Range(0, GridSize).Select(i => Math.Round(Math.Pow(upTo, i / (GridSize - 1.0)))).Distinct()];
 
-    /// <summary>The candidate with the lowest middle total; null when all are ruled out.</summary>
-    private int? LeaderOf(double quantity, Band[] totals)
-    {
-        int? leader = null;
-        for (var r = 0; r < _candidates.Count; r++)
-        {
-            if (!_candidates[r].IsOutAt(quantity) && (leader is null || totals[r].P50 < totals[leader.Value].P50))
-                leader = r;
-        }
-
-        return leader;
-    }
-
-    /// <summary>The same at one quantity, looking at nothing else.</summary>
-    private int? LeaderAt(double quantity) => Enumerable.Range(0, _candidates.Count).Where(r => !_candidates[r].IsOutAt(quantity))
-        .AsParallel().Select(r => ((int?)r, Middle: _candidates[r].BestWay(quantity).Drawn.MiddleAt(quantity)))
-        .OrderBy(c => c.Middle).ThenBy(c => c.Item1).Select(c => c.Item1).FirstOrDefault();
-
     /// <summary>
-    /// Leaders read off the grid, the turning quantity between two grid points found by halving.
-    /// A lead that comes and goes between two grid points is not seen.
+    /// Leaders read off the grid, the turning quantities between two grid points found by halving.
+    /// A lead that comes and goes while the same route leads at both is not seen.
     /// </summary>
-    private List<Span> SpansOf(double[] grid, (Band[] Bands, double[] Chances)[] odds)
+    private List<Span> SpansOf(double[] grid, Odds[] odds)
     {
-        var leaders = odds.Select((o, i) => LeaderOf(grid[i], o.Bands)).ToArray();
-        var spans = new List<Span>();
-        for (var start = 0; start < leaders.Length;)
+        var turns = new List<(int? Leader, long From)>[grid.Length];
+        turns[0] = [(odds[0].Leader, 1)];
+        Parallel.For(1, grid.Length, i => turns[i] = odds[i].Leader == odds[i - 1].Leader ? [] : TurnsBetween(grid[i - 1], odds[i - 1].Leader, grid[i], odds[i].Leader));
+        List<(int? Leader, long From)> all = [.. turns.SelectMany(t => t)];
+        return [.. all.TakeWhile(turn => turn.Leader is not null).Select((turn, t) =>
         {
-            if (leaders[start] is not { } leader)
-                return spans;
-            var end = start;
-            while (end + 1 < leaders.Length && leaders[end + 1] == leader)
-                end++;
-            var from = spans.Count == 0 ? 1 : spans[^1].To + 1;
-            var to = end + 1 < leaders.Length ? LastLedBy(leader, grid[end], grid[end + 1]) : _upTo;
-            spans.Add(new Span(_candidates[leader].Route.Card.Id, from, to, odds[(start + end) / 2].Chances[leader] < ClearLead));
-            start = end + 1;
-        }
-
-        return spans;
+            var to = t + 1 < all.Count ? all[t + 1].From - 1 : _upTo;
+            return new Span(_candidates[turn.Leader!.Value].Route.Card.Id, turn.From, to, IsTie(grid, odds, turn.From, to));
+        })];
     }
 
-    private long LastLedBy(int leader, double led, double lost)
+    /// <summary>Who takes over after whom, and from where, until the route that leads at the end does.</summary>
+    private List<(int? Leader, long From)> TurnsBetween(double from, int? leader, double to, int? last)
+    {
+        var turns = new List<(int? Leader, long From)>();
+        while (leader != last)
+        {
+            var next = LastLedBy(leader, from, to) + 1;
+            (leader, from) = (next >= to || turns.Count >= MostTurns ? last : _leaderAt(next), next);
+            turns.Add((leader, next));
+        }
+
+        return turns;
+    }
+
+    /// <summary>By the odds in the middle of the span.</summary>
+    private bool IsTie(double[] grid, Odds[] odds, long from, long to)
+    {
+        List<int> within = [.. Enumerable.Range(0, grid.Length).Where(i => grid[i] >= from && grid[i] <= to)];
+        return (within.Count > 0 ? odds[within[within.Count / 2]] : _oddsAt(from)).Tied.Count(tied => tied) > 1;
+    }
+
+    private long LastLedBy(int? leader, double led, double lost)
     {
         while (lost - led > 1)
         {
             var middle = Math.Floor((led + lost) / 2);
-            if (LeaderAt(middle) == leader)
+            if (_leaderAt(middle) == leader)
                 led = middle;
             else
                 lost = middle;

@@ -1,3 +1,4 @@
+using Stampo.Core.Quotes;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
@@ -24,15 +25,16 @@ public sealed class RouteComparison
 {
     private readonly IReadOnlyList<CandidateRoute> _candidates;
     private readonly Lazy<Overview> _overview;
+    private readonly SharedDraws _source;
 
     public RouteComparison(JobInputs inputs, IReadOnlyList<IRoute> routes, int draws = Ranges.Draws.DefaultCount, ulong seed = Ranges.Draws.DefaultSeed)
     {
         Inputs = inputs;
         Draws = draws;
-        var source = new SharedDraws(new Ranges.Draws(seed), draws);
-        _candidates = [.. routes.AsParallel().AsOrdered().Select(r => CandidateRoute.For(r, inputs, source)).OfType<CandidateRoute>()];
+        _source = new SharedDraws(new Ranges.Draws(seed), draws);
+        _candidates = [.. routes.AsParallel().AsOrdered().Select(r => CandidateRoute.For(r, inputs, _source)).OfType<CandidateRoute>()];
         UpTo = Math.Max(1_000, 5 * inputs.Brief.TotalQuantity);
-        _overview = new Lazy<Overview>(() => new Overview(_candidates, UpTo, OddsAt));
+        _overview = new Lazy<Overview>(() => new Overview(_candidates, UpTo, OddsAt, LeaderAt));
     }
 
     public JobInputs Inputs { get; }
@@ -56,15 +58,30 @@ public sealed class RouteComparison
     /// <summary>Every route at a quantity, cheapest first, those ruled out last.</summary>
     public IReadOnlyList<Lane> LanesAt(double quantity)
     {
-        var (bands, chances) = OddsAt(quantity);
-        return [.. _candidates.Select((c, r) => LaneOf(c, quantity, bands[r], chances[r]))
-            .OrderBy(l => l.Verdict == Verdict.Out ? 2 : l.IsHeldBack ? 1 : 0).ThenBy(l => l.Total.P50)];
+        var odds = OddsAt(quantity);
+        return [.. _candidates.Select((c, r) => (Lane: LaneOf(c, quantity, odds.Bands[r], odds.ChanceCheapest[r], odds.Tied[r]), Leads: r == odds.Leader))
+            .OrderBy(l => l.Lane.Verdict == Verdict.Out ? 2 : l.Lane.IsHeldBack ? 1 : 0).ThenBy(l => l.Leads ? 0 : 1).ThenBy(l => l.Lane.Total.P50).Select(l => l.Lane)];
     }
 
-    private (Band[] Bands, double[] Chances) OddsAt(double quantity) => Odds.At(quantity,
-        [.. _candidates.Select(c => c.BestWay(quantity).Drawn)], Draws, [.. _candidates.Select(c => !c.IsOutAt(quantity))]);
+    private Odds OddsAt(double quantity)
+    {
+        var (drawn, competes, safety) = FieldAt(quantity);
+        return Odds.At(quantity, drawn, Draws, competes, safety);
+    }
 
-    private Lane LaneOf(CandidateRoute candidate, double quantity, Band total, double chance)
+    private int? LeaderAt(double quantity)
+    {
+        var (drawn, competes, safety) = FieldAt(quantity);
+        return Odds.LeaderAt(quantity, drawn, Draws, competes, safety);
+    }
+
+    private (DrawnCost[] Drawn, bool[] Competes, SafeRank[] Safety) FieldAt(double quantity)
+    {
+        Way[] ways = [.. _candidates.Select(c => c.BestWay(quantity))];
+        return (Array.ConvertAll(ways, w => w.Drawn), [.. _candidates.Select(c => !c.IsOutAt(quantity))], [.. _candidates.Select((c, r) => c.SafetyOf(ways[r]))]);
+    }
+
+    private Lane LaneOf(CandidateRoute candidate, double quantity, Band total, double chance, bool tied)
     {
         var way = candidate.BestWay(quantity);
         var estimate = way.Estimate;
@@ -72,10 +89,10 @@ public sealed class RouteComparison
         var unit = new Band(total.P10 / quantity, total.P50 / quantity, total.P90 / quantity);
         List<Gate> gates = [.. candidate.Gates, .. QuantityGates.Of(Inputs, candidate, way, quantity, unit, dates)];
         var tool = estimate.Sum(ChargedOn.Tool) + estimate.Sum(ChargedOn.OneOff);
-        return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Gates.Count, candidate.Material.Material, candidate.Material.Properties, candidate.Material.Likeness, total, unit, chance,
+        return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Gates.Count, candidate.Material.Material, candidate.Material.Properties, candidate.Material.Likeness, total, unit, chance, tied,
             estimate.Cavities, way.Assist, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
             new Band(tool.Low, tool.Likely, tool.High), estimate.ToolClass, estimate.Run, dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
-            GivesUp(candidate))
+            GivesUp(candidate), QuotedRoute.Beside(candidate, quantity, _source, Inputs.Today))
         { Cautions = Cautions.Of(candidate.Route.Cautions) };
     }
 

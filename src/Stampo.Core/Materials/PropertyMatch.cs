@@ -44,7 +44,7 @@ public sealed record PropertyMatch(string Name, string Asked, string Has, Match 
         if (brief.ServiceTemperature is { } service)
             yield return AtLeast("Service temperature", "°C", service.Celsius, material.ServiceC, service.Must);
         foreach (var target in brief.Properties)
-            yield return AtLeast(target.Property.Named(), target.Property.Unit(), target.AtLeast, material.Of(target.Property), target.Must);
+            yield return Within(target, material.Of(target.Property));
         if (brief.Clarity is { } clarity)
             yield return new PropertyMatch("Clarity", Word(clarity.AtLeast), Word(material.Clarity), material.Clarity >= clarity.AtLeast ? Match.Meets : Match.Short, null, clarity.Must, Scope.Look);
         if (brief.Colour is { } colour)
@@ -56,6 +56,13 @@ public sealed record PropertyMatch(string Name, string Asked, string Has, Match 
         var met = target.MetBy(material.Hardness);
         var off = Math.Abs(material.Hardness.OnOneScale - target.Hardness.OnOneScale) / Math.Max(1, target.Hardness.OnOneScale);
         return new PropertyMatch("Hardness", $"{target.Hardness} ± {target.TolerancePoints:0.#}", material.Hardness.ToString(), met ? Match.Meets : Match.Short, met ? null : 100 * off, target.Must, Scope.Function);
+    }
+
+    private static PropertyMatch Within(PropertyTarget target, double? has)
+    {
+        if (has is { } value && value > target.AtMost)
+            return new PropertyMatch(target.Property.Named(), target.Asked, $"{Text.Number(value)} {target.Property.Unit()}", Match.Short, null, target.Must, Scope.Function);
+        return AtLeast(target.Property.Named(), target.Property.Unit(), target.AtLeast, has, target.Must) with { Asked = target.Asked };
     }
 
     private static PropertyMatch AtLeast(string name, string unit, double asked, double? has, bool must) => has is not { } value

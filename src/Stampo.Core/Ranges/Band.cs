@@ -5,7 +5,7 @@ namespace Stampo.Core.Ranges;
 /// <summary>The 10, 50 and 90 % points of a set of draws.</summary>
 public readonly record struct Band(double P10, double P50, double P90)
 {
-    private const int Drawers = 256;
+    private const int Drawers = 256, MostOnStack = 16_384;
 
     public static Band Of(ReadOnlySpan<double> draws)
     {
@@ -39,7 +39,7 @@ public readonly record struct Band(double P10, double P50, double P90)
             return;
         }
 
-        var drawers = new byte[draws.Length];
+        Span<byte> drawers = draws.Length <= MostOnStack ? stackalloc byte[draws.Length] : new byte[draws.Length];
         Span<int> before = stackalloc int[Drawers + 1];
         Count(draws, least, perWidth, drawers, before);
         Span<bool> asked = stackalloc bool[Drawers];

@@ -10,7 +10,15 @@ using Stampo.Core.Working;
 namespace Stampo.Core.Routes;
 
 /// <summary>How the route is drawn and named. <paramref name="Tag"/> is two letters; <paramref name="Figure"/> picks the small cross-section drawing.</summary>
-public sealed record RouteCard(string Id, string Tag, string Name, string Family, RouteFigure Figure, string GivesUp);
+public sealed record RouteCard(string Id, string Tag, string Name, string Family, RouteFigure Figure, string GivesUp)
+{
+    /// <summary>Its name inside a sentence.</summary>
+    [JsonIgnore]
+    public string Within => char.ToLowerInvariant(Name[0]) + Name[1..];
+
+    /// <summary>Routes that follow each other: "Printed parts, then urethane cast in silicone".</summary>
+    public static string InTurn(IEnumerable<RouteCard> routes) => string.Join(", then ", routes.Select((r, i) => i == 0 ? r.Name : r.Within));
+}
 
 public enum RouteFigure
 {

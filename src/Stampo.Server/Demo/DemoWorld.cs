@@ -1,6 +1,8 @@
 using System.Text.Json;
 using Stampo.Core.Briefs;
 using Stampo.Core.Parts;
+using Stampo.Core.Quotes;
+using Stampo.Core.Sequences;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
@@ -11,12 +13,16 @@ using Stampo.Server.Routes;
 namespace Stampo.Server.Demo;
 
 /// <summary>A demo project as its file describes it; dates are working days from today, so that nothing looks stale.</summary>
-public sealed record DemoProject(string Name, string Revision, string Mesh, PartDeclaration Declared, DemoBrief? Brief, DemoDecision? Decision, bool Planned, Ladder? Ladder = null);
+public sealed record DemoProject(string Name, string Revision, string Mesh, PartDeclaration Declared, DemoBrief? Brief, DemoDecision? Decision, bool Planned, Ladder? Ladder = null, IReadOnlyList<DemoQuote>? Quotes = null);
+
+/// <summary>A quote as a project's file has it: working days from today in place of its last day.</summary>
+public sealed record DemoQuote(int ValidForDays, Quote Asks);
 
 /// <summary>A brief as a project's file has it: as it is kept, but with working days from today in place of dates.</summary>
 public sealed record DemoBrief(IReadOnlyList<TemplateRow> Demand, Core.Briefs.Brief Asks);
 
-public sealed record DemoDecision(string RouteId, double Quantity, string Reason, string By);
+/// <summary>A decision as a project's file has it, recorded as the page would.</summary>
+public sealed record DemoDecision(IReadOnlyList<HandStretch> Stretches, string Reason, string By);
 
 /// <summary>Lays the made-up world into an empty database, through the same doors as the page.</summary>
 public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake intake, Studies studies, Decisions decisions, Plans plans, TimeProvider clock)
@@ -46,24 +52,27 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
             await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel: cancel);
         if (demo.Ladder is { } ladder)
             await steps.SaveAsync(project.Id, BriefEndpoints.LadderStep, new Save<Ladder>(ladder with { ChosenOn = TriedOn }, 0), cancel: cancel);
+        if (demo.Quotes is { } quotes)
+            await steps.SaveAsync(project.Id, Comparisons.QuotesStep, new Save<QuoteBook>(new QuoteBook([.. quotes.Select(q => q.Asks with { ValidUntil = Today.AddDays(q.ValidForDays) })]), 0), cancel: cancel);
         if (demo.Decision is { } decision)
-            await decisions.RecordAsync(project.Id, new NewDecision(decision.RouteId, decision.Quantity, decision.Reason, decision.By), cancel);
-        if (demo.Planned && (await plans.OfAsync(project.Id, cancel)).Plan is { } plan)
-            await plans.SaveAsync(project.Id, new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel);
+            await decisions.RecordAsync(project.Id, new NewDecision(decision.Stretches, decision.Reason, decision.By), cancel);
+        if (demo.Planned && (await plans.OfAsync(new PlanAt(project.Id), cancel)).Plan is { } plan)
+            await plans.SaveAsync(new PlanAt(project.Id), new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel);
         return part;
     }
 
     /// <summary>Samples were felt a fortnight ago.</summary>
-    private DateOnly TriedOn => DateOnly.FromDateTime(clock.GetLocalNow().DateTime).AddDays(-14);
+    private DateOnly TriedOn => Today.AddDays(-14);
+
+    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
     private Core.Briefs.Brief BriefOf(DemoBrief brief)
     {
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         var asks = brief.Asks;
         return asks with
         {
             Hardness = asks.Hardness?.Reason is null ? asks.Hardness : asks.Hardness with { ChosenOn = TriedOn },
-            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Calendar.WorkingDays.Add(today, row.InDays), row.Quantity, row.Purpose, row.Years))],
+            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Calendar.WorkingDays.Add(Today, row.InDays), row.Quantity, row.Purpose, row.Years))],
         };
     }
 }

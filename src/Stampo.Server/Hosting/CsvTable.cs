@@ -104,6 +104,8 @@ public sealed class CsvTable
     /// <summary>One line of the table; <paramref name="number"/> as a spreadsheet counts it.</summary>
     public sealed class Row(CsvTable table, string[] cells, int number)
     {
+        public int Line => number;
+
         /// <summary>Null when there is no such column, or nothing in it.</summary>
         public string? Text(string column) => table.IndexOf(column) is >= 0 and var at && Plain(cells[at]) is { Length: > 0 } text ? text : null;
 

@@ -27,12 +27,12 @@ public static class PlanEndpoints
 
     private static void MapDocument(this RouteGroupBuilder plan)
     {
-        plan.MapGet("", (string id, Plans plans, CancellationToken cancel) => plans.OfAsync(id, cancel));
+        plan.MapGet("", ([AsParameters] PlanAt at, Plans plans, CancellationToken cancel) => plans.OfAsync(at, cancel));
 
-        plan.MapPut("", (string id, Save<CastingPlan> save, Plans plans, CancellationToken cancel) => plans.SaveAsync(id, save, cancel));
+        plan.MapPut("", ([AsParameters] PlanAt at, Save<CastingPlan> save, Plans plans, CancellationToken cancel) => plans.SaveAsync(at, save, cancel));
 
-        plan.MapPost("/undo", (string id, Move from, Plans plans, CancellationToken cancel) => plans.MoveAsync(id, -1, from, cancel));
-        plan.MapPost("/redo", (string id, Move from, Plans plans, CancellationToken cancel) => plans.MoveAsync(id, +1, from, cancel));
+        plan.MapPost("/undo", ([AsParameters] PlanAt at, Move from, Plans plans, CancellationToken cancel) => plans.MoveAsync(at, -1, from, cancel));
+        plan.MapPost("/redo", ([AsParameters] PlanAt at, Move from, Plans plans, CancellationToken cancel) => plans.MoveAsync(at, +1, from, cancel));
     }
 
     private static void MapShape(this RouteGroupBuilder plan)
@@ -47,10 +47,10 @@ public static class PlanEndpoints
         plan.MapGet("/parting-line", async (string id, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
             await shapes.PartingLineAsync(await steps.PartNowAsync(id, cancel), cancel));
 
-        plan.MapGet("/pattern/{format}", async (string id, string format, Plans plans, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
+        plan.MapGet("/pattern/{format}", async ([AsParameters] PlanAt at, string format, Plans plans, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
         {
-            var (_, answer) = await plans.NeededAsync(id, cancel);
-            var part = await steps.PartNowAsync(id, cancel);
+            var (_, answer) = await plans.NeededAsync(at, cancel);
+            var part = await steps.PartNowAsync(at.Id, cancel);
             var mesh = (await intake.OpenAsync(part, cancel)).Mesh;
             var scaled = new Mesh(Array.ConvertAll(mesh.Positions, p => p * answer.Scale), mesh.Corners);
             return PartEndpoints.MeshFile(scaled, format, $"{Path.ChangeExtension(part.FileName, null)}-scaled");
@@ -59,29 +59,29 @@ public static class PlanEndpoints
 
     private static void MapSplitMold(this RouteGroupBuilder plan)
     {
-        plan.MapGet("/split", async (string id, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+        plan.MapGet("/split", async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
-            var (part, request) = await plans.SplitAsync(id, cancel);
+            var (part, request) = await plans.SplitAsync(at, cancel);
             return await files.StateAsync(part, request, cancel);
         });
 
-        plan.MapPost("/split", async (string id, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+        plan.MapPost("/split", async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
-            var (part, request) = await plans.SplitAsync(id, cancel);
+            var (part, request) = await plans.SplitAsync(at, cancel);
             await files.StartAsync(part, request, cancel);
             return await files.StateAsync(part, request, cancel);
         });
 
-        plan.MapDelete("/split", async (string id, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+        plan.MapDelete("/split", async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
-            var (part, request) = await plans.SplitAsync(id, cancel);
+            var (part, request) = await plans.SplitAsync(at, cancel);
             files.Stop(part, request);
             return await files.StateAsync(part, request, cancel);
         });
 
-        plan.MapGet("/split/{half}/{format}", async (string id, string half, string format, HttpContext http, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+        plan.MapGet("/split/{half}/{format}", async ([AsParameters] PlanAt at, string half, string format, HttpContext http, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
         {
-            var (part, request) = await plans.SplitAsync(id, cancel);
+            var (part, request) = await plans.SplitAsync(at, cancel);
             if (format == "drawing")
                 return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel));
             var (kept, name) = (await files.HalfAsync(part, request, half, cancel), $"{Path.ChangeExtension(part.FileName, null)}-{half}");
@@ -91,17 +91,17 @@ public static class PlanEndpoints
 
     private static void MapTraveller(this RouteGroupBuilder plan)
     {
-        plan.MapGet("/traveller", (string id, Travellers travellers, CancellationToken cancel) => travellers.OfAsync(id, cancel));
+        plan.MapGet("/traveller", ([AsParameters] PlanAt at, Travellers travellers, CancellationToken cancel) => travellers.OfAsync(at, cancel));
 
-        plan.MapGet("/traveller.pdf", async (string id, Travellers travellers, CancellationToken cancel) =>
-            TypedResults.File(TravellerFiles.Pdf(await travellers.OfAsync(id, cancel)), "application/pdf", "traveller.pdf")).ExcludeFromDescription();
+        plan.MapGet("/traveller.pdf", async ([AsParameters] PlanAt at, Travellers travellers, CancellationToken cancel) =>
+            TypedResults.File(TravellerFiles.Pdf(await travellers.OfAsync(at, cancel)), "application/pdf", "traveller.pdf")).ExcludeFromDescription();
 
-        plan.MapGet("/traveller.csv", async (string id, Travellers travellers, CancellationToken cancel) =>
-            TypedResults.File(TravellerFiles.Table(await travellers.OfAsync(id, cancel)), Csv.Type, "traveller.csv")).ExcludeFromDescription();
+        plan.MapGet("/traveller.csv", async ([AsParameters] PlanAt at, Travellers travellers, CancellationToken cancel) =>
+            TypedResults.File(TravellerFiles.Table(await travellers.OfAsync(at, cancel)), Csv.Type, "traveller.csv")).ExcludeFromDescription();
 
-        plan.MapGet("/traveller.ics", async (string id, Travellers travellers, CancellationToken cancel) =>
+        plan.MapGet("/traveller.ics", async ([AsParameters] PlanAt at, Travellers travellers, CancellationToken cancel) =>
         {
-            var (sheet, schedule, operations) = await travellers.ScheduledAsync(id, cancel);
+            var (sheet, schedule, operations) = await travellers.ScheduledAsync(at, cancel);
             return TypedResults.File(TravellerFiles.Calendar(sheet, schedule, operations), "text/calendar; charset=utf-8", "traveller.ics");
         }).ExcludeFromDescription();
     }

@@ -14,10 +14,10 @@ public sealed record Traveller(string ProjectId, string Project, string Revision
 
 public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepStore steps, TimeProvider clock)
 {
-    public async Task<Traveller> OfAsync(string projectId, CancellationToken cancel)
+    public async Task<Traveller> OfAsync(PlanAt at, CancellationToken cancel)
     {
-        var (whole, answer) = await plans.NeededAsync(projectId, cancel);
-        return await OfAsync(projectId, whole, answer, cancel);
+        var (whole, answer) = await plans.NeededAsync(at, cancel);
+        return await OfAsync(at.Id, whole, answer, cancel);
     }
 
     private async Task<Traveller> OfAsync(string projectId, PlanAnswer whole, CastingPlanAnswer answer, CancellationToken cancel)
@@ -34,10 +34,10 @@ public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepS
     }
 
     /// <summary>When each operation of each shot falls, for calendars and tables.</summary>
-    public async Task<(Traveller Sheet, Schedule Schedule, IReadOnlyDictionary<string, Operation> Operations)> ScheduledAsync(string projectId, CancellationToken cancel)
+    public async Task<(Traveller Sheet, Schedule Schedule, IReadOnlyDictionary<string, Operation> Operations)> ScheduledAsync(PlanAt at, CancellationToken cancel)
     {
-        var (whole, answer) = await plans.NeededAsync(projectId, cancel);
-        return (await OfAsync(projectId, whole, answer, cancel), answer.Schedule!, answer.Operations.ToDictionary(o => o.Id));
+        var (whole, answer) = await plans.NeededAsync(at, cancel);
+        return (await OfAsync(at.Id, whole, answer, cancel), answer.Schedule!, answer.Operations.ToDictionary(o => o.Id));
     }
 
     private static IEnumerable<string> Facts(PlanAnswer whole, CastingPlanAnswer answer, StoredPart part)

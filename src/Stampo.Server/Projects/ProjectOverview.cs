@@ -61,12 +61,17 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
     private sealed record Kept(string? Part, string? Brief, string? Decision, string? EarlierPlan, Func<string, bool> IsPlanned);
 
     /// <summary>What is read of a decision for the list: a whole one holds every lane.</summary>
-    private sealed record DecidedRoute(string RouteId, string RouteName);
+    private sealed record Decided(string RouteName, string? RouteId, DecidedSequence? Sequence)
+    {
+        public IEnumerable<string> RouteIds => Sequence?.Stretches.Select(s => s.RouteId) ?? [RouteId!];
+    }
 
-    private sealed record PlannedRoute(string RouteId);
+    private sealed record DecidedSequence(IReadOnlyList<DecidedRoute> Stretches);
+
+    private sealed record DecidedRoute(string RouteId);
 
     private static bool IsPlanned(string routeId, Kept kept) =>
-        kept.IsPlanned(routeId) || (kept.EarlierPlan is not null && Json.Read<PlannedRoute>(kept.EarlierPlan).RouteId == routeId);
+        kept.IsPlanned(routeId) || (kept.EarlierPlan is not null && Json.Read<DecidedRoute>(kept.EarlierPlan).RouteId == routeId);
 
     private static ProjectSummary Summary(Project project, Kept kept)
     {
@@ -75,11 +80,11 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
             var part = kept.Part is null ? StoredPart.None : Json.Read<StoredPart>(kept.Part);
             var facts = part.Facts(null);
             var brief = kept.Brief is null ? new Core.Briefs.Brief() : Json.Read<Core.Briefs.Brief>(kept.Brief);
-            var decided = kept.Decision is null ? null : Json.Read<DecidedRoute>(kept.Decision);
+            var decided = kept.Decision is null ? null : Json.Read<Decided>(kept.Decision);
             return new ProjectSummary(project.Id, project.Name, project.Revision, project.TouchedUtc, project.RemovedUtc, part.Hash,
                 part.Report?.BboxMm ?? (part.Declared.Size is { } size ? [size.LengthMm, size.WidthMm, size.HeightMm] : null),
                 facts?.VolumeCm3, part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
-                brief.TotalQuantity, decided?.RouteName, new StepsDone(facts is not null, brief.Demand.Count > 0, decided is not null, decided is not null && IsPlanned(decided.RouteId, kept)));
+                brief.TotalQuantity, decided?.RouteName, new StepsDone(facts is not null, brief.Demand.Count > 0, decided is not null, decided is not null && decided.RouteIds.Any(id => IsPlanned(id, kept))));
         }
         catch (JsonException)
         {

@@ -1,6 +1,8 @@
 using Microsoft.Extensions.Caching.Memory;
 using Stampo.Core.Comparison;
+using Stampo.Core.Quotes;
 using Stampo.Core.Routes;
+using Stampo.Core.Sequences;
 using Stampo.Core.Working;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
@@ -11,7 +13,13 @@ using Stampo.Storage;
 namespace Stampo.Server.Routes;
 
 /// <summary>A comparison with the versions it was made from.</summary>
-public sealed record StandingComparison(RouteComparison Comparison, JobInputs Inputs, int PartVersion, int BriefVersion, WhatIf WhatIf);
+public sealed record StandingComparison(RouteComparison Comparison, JobInputs Inputs, int PartVersion, int BriefVersion, WhatIf WhatIf)
+{
+    private readonly Lazy<Task<Answer>> _answer = new(() => Task.Run(() => Answering.Of(Comparison, RouteCatalogue.All)));
+
+    /// <summary>The answer for the brief as a whole, worked out when it is first asked for: page, memo and decision tell the same one. Who waits for it holds no thread.</summary>
+    public Task<Answer> AnswerAsync() => _answer.Value;
+}
 
 /// <summary>Makes a project's comparison once per state of its inputs and keeps that of the last few projects, so that a moved marker costs little.</summary>
 public sealed class Comparisons(StepStore steps, StepDocuments documents, Studies studies, ShopLibrary shop, IMemoryCache cache, TimeProvider clock)
@@ -19,13 +27,18 @@ public sealed class Comparisons(StepStore steps, StepDocuments documents, Studie
     /// <summary>The step document that holds a project's what-ifs.</summary>
     public const string WhatIfStep = "what-if";
 
+    /// <summary>The step document that holds its quotes.</summary>
+    public const string QuotesStep = "quotes";
+
+    private readonly Lock _finding = new();
+
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(30);
 
     /// <summary>A comparison holds megabytes of draws; each project has the one that stands, and ten projects are at hand.</summary>
     private const int Weight = 6;
 
     /// <summary>All that a comparison is made from, by number.</summary>
-    private sealed record State(int Part, int Brief, int WhatIf, DateOnly Day, int Studies, int Library);
+    private sealed record State(int Part, int Brief, int WhatIf, int Quotes, DateOnly Day, int Studies, int Library);
 
     private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
@@ -33,14 +46,28 @@ public sealed class Comparisons(StepStore steps, StepDocuments documents, Studie
     {
         var versions = await documents.VersionsAsync(projectId, cancel);
         // The same versions, day, library and measurements make the same comparison; finding that out must cost less than making it.
-        var state = new State(versions.GetValueOrDefault(PartEndpoints.Step), versions.GetValueOrDefault(BriefEndpoints.Step), versions.GetValueOrDefault(WhatIfStep), Today, studies.Finished, shop.Changes);
+        var state = new State(versions.GetValueOrDefault(PartEndpoints.Step), versions.GetValueOrDefault(BriefEndpoints.Step), versions.GetValueOrDefault(WhatIfStep), versions.GetValueOrDefault(QuotesStep), Today, studies.Finished, shop.Changes);
+        return await KeptOrMade(projectId, state).Value.WaitAsync(cancel);
+    }
+
+    /// <summary>A page asks for several things at once: the first to come makes the comparison and the others wait for it, also when the first goes away.</summary>
+    private Lazy<Task<StandingComparison>> KeptOrMade(string projectId, State state)
+    {
         var key = (nameof(Comparisons), projectId);
-        if (cache.TryGetValue(key, out (State Of, StandingComparison Standing) kept) && kept.Of == state)
-            return kept.Standing;
-        var brief = await steps.ReadAsync(projectId, BriefEndpoints.Step, new Core.Briefs.Brief(), cancel);
-        var standing = await MakeAsync(projectId, brief.Value, brief.Version, cancel);
-        cache.Set(key, (state, standing), new MemoryCacheEntryOptions { Size = Weight, SlidingExpiration = Kept });
-        return standing;
+        lock (_finding)
+        {
+            if (cache.TryGetValue(key, out (State Of, Lazy<Task<StandingComparison>> Standing) kept) && kept.Of == state && kept.Standing is not { IsValueCreated: true, Value.IsFaulted: true })
+                return kept.Standing;
+            var making = new Lazy<Task<StandingComparison>>(() => MakeAsync(projectId));
+            cache.Set(key, (state, making), new MemoryCacheEntryOptions { Size = Weight, SlidingExpiration = Kept });
+            return making;
+        }
+    }
+
+    private async Task<StandingComparison> MakeAsync(string projectId)
+    {
+        var brief = await steps.ReadAsync(projectId, BriefEndpoints.Step, new Core.Briefs.Brief());
+        return await MakeAsync(projectId, brief.Value, brief.Version, default);
     }
 
     /// <summary>The comparison as an earlier state of the brief has it, with the part and the library of today.</summary>
@@ -57,7 +84,7 @@ public sealed class Comparisons(StepStore steps, StepDocuments documents, Studie
             part.Value.Report is null ? "There is no part yet; take a mesh in or state its size on the Part page." : "The part has no volume yet: mend what the Part page names, or state its size there, then routes can be costed.", "part");
         var library = await shop.CurrentAsync(cancel);
         var whatIf = (await steps.ReadAsync(projectId, WhatIfStep, WhatIf.None, cancel)).Value;
-        var inputs = new JobInputs(facts, brief, whatIf.On(library.Rates), whatIf.On(library.Materials), Today) { Supplies = library.Supplies };
+        var inputs = new JobInputs(facts, brief, whatIf.On(library.Rates), whatIf.On(library.Materials), Today) { Supplies = library.Supplies, Quotes = (await steps.ReadAsync(projectId, QuotesStep, QuoteBook.Empty, cancel)).Value };
         return new StandingComparison(new RouteComparison(inputs, RouteCatalogue.All), inputs, part.Version, briefVersion, whatIf);
     }
 

@@ -1,7 +1,7 @@
 using Microsoft.EntityFrameworkCore;
-using Stampo.Core.Comparison;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
+using Stampo.Core.Sequences;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Server.Projects;
@@ -9,35 +9,15 @@ using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
 
-public sealed record NewDecision(string RouteId, double Quantity, string Reason, string By);
+/// <summary>The sequence to go by, why, and who says so. What its stretches don't make is left open.</summary>
+public sealed record NewDecision(IReadOnlyList<HandStretch> Stretches, string Reason, string By);
 
 /// <summary>
-/// A decision as it was taken: who, when, why, and the lanes, part and brief it stood on. Nothing in it changes later.
+/// What is no longer as it was when the decision was taken, and what its stretches cost then and now. Null now: they can't be costed any more.
+/// Held against how things stand, or against another decision.
 /// </summary>
-public sealed record DecisionRecord(
-    string RouteId,
-    string RouteName,
-    double Quantity,
-    string Reason,
-    string By,
-    DateTime DecidedUtc,
-    IReadOnlyList<Lane> Lanes,
-    Core.Parts.PartFacts Part,
-    Core.Briefs.Brief Brief,
-    int PartVersion,
-    int BriefVersion)
-{
-    public int Id { get; init; }
-
-    /// <summary>The rates it was costed with; empty in records made before they were kept.</summary>
-    public IReadOnlyList<Rate> Rates { get; init; } = [];
-
-    /// <summary>What-ifs that stood when it was taken.</summary>
-    public WhatIf WhatIf { get; init; } = WhatIf.None;
-}
-
-/// <summary>What is no longer as it was when the decision was taken, and its price then and now. Null now: the routes can't be costed.</summary>
-public sealed record DecisionChanges(IReadOnlyList<Difference> Part, IReadOnlyList<Difference> Brief, IReadOnlyList<Difference> Rates, double UnitThen, double? UnitNow, string? CheapestNow);
+public sealed record DecisionChanges(
+    int? With, IReadOnlyList<Difference> Part, IReadOnlyList<Difference> Brief, IReadOnlyList<Difference> Rates, double TotalThen, double? TotalNow, string? AnswerNow);
 
 public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore projects, Comparisons comparisons, TimeProvider clock)
 {
@@ -49,7 +29,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         await projects.FindAsync(projectId, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var rows = await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).Take(50).ToListAsync(cancel);
-        return rows.ConvertAll(Read);
+        return rows.ConvertAll(DecisionRecord.Read);
     }
 
     /// <summary>The decision that stands; null before the first.</summary>
@@ -57,20 +37,17 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     {
         await projects.FindAsync(projectId, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).FirstOrDefaultAsync(cancel) is { } row ? Read(row) : null;
+        return await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).FirstOrDefaultAsync(cancel) is { } row ? DecisionRecord.Read(row) : null;
     }
 
     public async Task<DecisionRecord> RecordAsync(string projectId, NewDecision decision, CancellationToken cancel = default)
     {
         var standing = await comparisons.OfAsync(projectId, cancel);
-        var quantity = Comparisons.QuantityOr(decision.Quantity, standing.Inputs);
-        var lanes = standing.Comparison.LanesAt(quantity);
-        var chosen = lanes.SingleOrDefault(l => l.Route.Id == decision.RouteId) ?? throw new RefusalException("decision.no-route", $"There is no route \"{decision.RouteId}\" in this comparison.", "routeId");
-        if (chosen.Verdict == Verdict.Out)
-            throw new RefusalException("decision.ruled-out", $"{chosen.Route.Name} is ruled out: {chosen.Gates.First(g => g.Verdict == Verdict.Out).Reason} Change what rules it out, or choose another.", "routeId");
-        var now = clock.GetUtcNow().UtcDateTime;
-        var record = new DecisionRecord(chosen.Route.Id, chosen.Route.Name, quantity, Worded(decision.Reason, "reason", LongestReason), Worded(decision.By, "by", LongestName),
-            now, lanes, standing.Inputs.Part, standing.Inputs.Brief, standing.PartVersion, standing.BriefVersion)
+        var sequence = Answering.HandMade(standing.Comparison, decision.Stretches);
+        var (answer, now) = (await standing.AnswerAsync().WaitAsync(cancel), clock.GetUtcNow().UtcDateTime);
+        var record = new DecisionRecord(sequence, Worded(decision.Reason, "reason", LongestReason), Worded(decision.By, "by", LongestName), now,
+            standing.Comparison.LanesAt(sequence.Stretches.Sum(s => s.Quantity)), standing.Inputs.Part, standing.Inputs.Brief, standing.PartVersion, standing.BriefVersion,
+            RouteCard.InTurn(sequence.RouteIds.Select(id => answer.Routes.First(c => c.Id == id))), answer.Best, answer.Changes)
         {
             Rates = [.. standing.Inputs.Rates.All],
             WhatIf = standing.WhatIf,
@@ -82,26 +59,46 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         return record with { Id = kept.Id };
     }
 
-    /// <summary>What has changed since a decision, in its inputs and in its answer.</summary>
-    public async Task<DecisionChanges> ChangesAsync(string projectId, int id, CancellationToken cancel = default)
+    /// <summary>What differs between a decision and how things stand, or between it and another one.</summary>
+    public async Task<DecisionChanges> ChangesAsync(string projectId, int id, int? with, CancellationToken cancel = default)
     {
-        await using var db = await factory.CreateDbContextAsync(cancel);
-        var then = Read(await db.Decisions.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Id == id, cancel) ?? throw new NotFoundException("There is no such decision in this project."));
-        var lane = then.Lanes.Single(l => l.Route.Id == then.RouteId);
+        var then = await FindAsync(projectId, id, cancel);
+        if (with is { } other)
+        {
+            var later = await FindAsync(projectId, other, cancel);
+            return new DecisionChanges(other, Json.Differences(then.Part, later.Part), Json.Differences(then.Brief, later.Brief), RatesBetween(then.Rates, RateCard.Shipped.With(later.Rates)),
+                then.Sequence.Total, later.Sequence.Total, later.Sequence.Said);
+        }
+
         try
         {
             var now = await comparisons.OfAsync(projectId, cancel);
-            var lanes = now.Comparison.LanesAt(then.Quantity);
-            return new DecisionChanges(Json.Differences(then.Part, now.Inputs.Part), Json.Differences(then.Brief, now.Inputs.Brief), RatesBetween(then.Rates, now.Inputs.Rates), lane.Unit.P50,
-                lanes.FirstOrDefault(l => l.Route.Id == then.RouteId)?.Unit.P50, lanes.FirstOrDefault(l => l.Verdict != Verdict.Out)?.Route.Name);
+            return new DecisionChanges(null, Json.Differences(then.Part, now.Inputs.Part), Json.Differences(then.Brief, now.Inputs.Brief), RatesBetween(then.Rates, now.Inputs.Rates),
+                then.Sequence.Total, TotalNow(then, now), (await now.AnswerAsync().WaitAsync(cancel)).Best?.Said);
         }
         catch (RefusalException)
         {
-            return new DecisionChanges([], [], [], lane.Unit.P50, null, null);
+            return new DecisionChanges(null, [], [], [], then.Sequence.Total, null, null);
         }
     }
 
-    private static DecisionRecord Read(Decision row) => Json.Read<DecisionRecord>(row.Json) with { Id = row.Id };
+    private static double? TotalNow(DecisionRecord then, StandingComparison now)
+    {
+        try
+        {
+            return Answering.HandMade(now.Comparison, [.. then.Sequence.Stretches.Select(s => new HandStretch(s.RouteId, s.Quantity))]).Total;
+        }
+        catch (RefusalException)
+        {
+            return null;
+        }
+    }
+
+    private async Task<DecisionRecord> FindAsync(string projectId, int id, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return DecisionRecord.Read(await db.Decisions.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Id == id, cancel) ?? throw new NotFoundException("There is no such decision in this project."));
+    }
 
     private static List<Difference> RatesBetween(IReadOnlyList<Rate> then, RateCard now) =>
         [.. then.Where(r => now.Find(r.Key) is { } today && today.Value != r.Value).Select(r => new Difference(r.Name, $"{r.Value} {r.Unit}", $"{now[r.Key].Value} {r.Unit}"))];

@@ -1,16 +1,16 @@
-using Stampo.Core.Bridging;
 using Stampo.Core.Comparison;
-using Stampo.Core.Routes;
+using Stampo.Core.Sequences;
 using Stampo.Core.Working;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
+using Stampo.Server.Part;
 using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
 
-/// <summary>The bridge of a project's brief with the names of its routes.</summary>
-public sealed record BridgeView(BridgeRequest Request, BridgeAnswer Answer, IReadOnlyList<RouteCard> Routes);
+/// <summary>Stretches put together by hand, in the order of time.</summary>
+public sealed record HandSequence(IReadOnlyList<HandStretch> Stretches);
 
 /// <summary>Lanes of two comparisons to lay side by side, cheapest first each.</summary>
 public sealed record BesideAnswer(double Quantity, IReadOnlyList<Lane> Lanes, double WithQuantity, IReadOnlyList<Lane> With, IReadOnlyList<Difference> BriefDifferences);
@@ -24,6 +24,7 @@ public static class RouteEndpoints
         project.MapChoice();
         project.MapWhatIf();
         project.MapExports();
+        project.MapQuotes();
         app.MapRouteCalculators();
     }
 
@@ -65,10 +66,11 @@ public static class RouteEndpoints
 
     private static void MapChoice(this RouteGroupBuilder project)
     {
-        project.MapGet("/pick", async (string id, double? cost, double? date, double? likeness, double? tolerance, Comparisons comparisons, CancellationToken cancel) =>
+        project.MapGet("/answer", async (string id, double? cost, double? date, double? likeness, double? tolerance, Comparisons comparisons, CancellationToken cancel) =>
         {
             var weights = new Weights(cost ?? 1, date ?? 0, likeness ?? 0, tolerance ?? 0).Checked();
-            return Picking.Of((await comparisons.OfAsync(id, cancel)).Comparison, RouteCatalogue.All, weights);
+            var answer = await (await comparisons.OfAsync(id, cancel)).AnswerAsync().WaitAsync(cancel);
+            return answer with { Contenders = Contenders.Ordered(answer.Contenders, weights) };
         });
 
         project.MapGet("/sensitivity", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
@@ -78,16 +80,12 @@ public static class RouteEndpoints
                 ?? throw new RefusalException("sensitivity.no-rival", "Fewer than two routes fit here, so nothing can change hands.", "quantity");
         });
 
-        project.MapGet("/bridge", async (string id, Comparisons comparisons, CancellationToken cancel) =>
-        {
-            var comparison = (await comparisons.OfAsync(id, cancel)).Comparison;
-            var request = ProjectBridge.RequestOf(comparison);
-            return new BridgeView(request, Bridge.Plan(request, comparison.Inputs.Today), [.. comparison.Candidates.Select(c => c.Route.Card)]);
-        });
+        project.MapPost("/sequence", async (string id, HandSequence sequence, Comparisons comparisons, CancellationToken cancel) =>
+            Answering.HandMade((await comparisons.OfAsync(id, cancel)).Comparison, sequence.Stretches));
 
         project.MapGet("/decisions", (string id, Decisions decisions, CancellationToken cancel) => decisions.ListAsync(id, cancel));
         project.MapPost("/decisions", (string id, NewDecision decision, Decisions decisions, CancellationToken cancel) => decisions.RecordAsync(id, decision, cancel));
-        project.MapGet("/decisions/{decision:int}/changes", (string id, int decision, Decisions decisions, CancellationToken cancel) => decisions.ChangesAsync(id, decision, cancel));
+        project.MapGet("/decisions/{decision:int}/changes", (string id, int decision, int? with, Decisions decisions, CancellationToken cancel) => decisions.ChangesAsync(id, decision, with, cancel));
     }
 
     private static void MapWhatIf(this RouteGroupBuilder project)
@@ -109,8 +107,11 @@ public static class RouteEndpoints
         project.MapGet("/routes.xlsx", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
             TypedResults.File(RouteTable.Xlsx(await AtAsync(id, quantity, comparisons, cancel)), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "routes.xlsx")).ExcludeFromDescription();
         project.MapGet("/memo", (string id, double? quantity, Memos memos, CancellationToken cancel) => memos.OfAsync(id, quantity, cancel));
-        project.MapGet("/memo.pdf", async (string id, double? quantity, Memos memos, CancellationToken cancel) =>
-            TypedResults.File(MemoPdf.Of(await memos.OfAsync(id, quantity, cancel)), "application/pdf", "route-memo.pdf")).ExcludeFromDescription();
+        project.MapGet("/memo.pdf", async (string id, double? quantity, Memos memos, MeshIntake meshes, CancellationToken cancel) =>
+        {
+            var memo = await memos.OfAsync(id, quantity, cancel);
+            return TypedResults.File(MemoPdf.Of(memo, memo.MeshHash is { } hash ? (await meshes.FindAsync(hash, cancel))?.Picture : null), "application/pdf", "route-memo.pdf");
+        }).ExcludeFromDescription();
     }
 
     private static async Task<IReadOnlyList<Lane>> AtAsync(string id, double? quantity, Comparisons comparisons, CancellationToken cancel)

@@ -83,4 +83,16 @@ public class PropertyMatchTests
     [InlineData("pu", "pu", BondStrength.Good)]
     [InlineData("nobody", "knows", BondStrength.Poor)]
     public void Pairs_bond_as_the_trade_knows(string substrate, string soft, BondStrength strength) => Assert.Equal(strength, Bond.Between(substrate, soft).Strength);
+
+    [Theory]
+    [InlineData(0, 5.0, Stampo.Core.Materials.Match.Short, "at most 5 MPa")]
+    [InlineData(0, 5_000.0, Stampo.Core.Materials.Match.Meets, "at most 5 000 MPa")]
+    [InlineData(1_000, 5_000.0, Stampo.Core.Materials.Match.Meets, "1 000 to 5 000 MPa")]
+    [InlineData(4_000, 5_000.0, Stampo.Core.Materials.Match.Short, "4 000 to 5 000 MPa")]
+    public void A_property_may_be_bounded_above_as_well_as_below(double least, double most, Stampo.Core.Materials.Match match, string asked)
+    {
+        var abs = MaterialLibrary.All.Single(m => m.Id == "abs");
+        var found = PropertyMatch.Of(abs, new Brief { Properties = [new PropertyTarget(Property.ModulusMpa, least, true, most)] }).Single(p => p.Name == Property.ModulusMpa.Named());
+        Assert.Equal((match, asked), (found.Match, found.Asked.Replace('\u202f', ' ')));
+    }
 }

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { components } from '../app/api/schema';
-import { client, Problem, unwrap } from '../app/api/client';
+import { client, postTable, Problem, unwrap } from '../app/api/client';
 import type { Library, LibraryPreview, Material, Rate } from '../app/api/types';
 
 type Supply = components['schemas']['Supply'];
@@ -59,12 +59,5 @@ export async function preview(file: File): Promise<LibraryPreview> {
     }
   }
   const table = /(^|[;,\t|])\uFEFF?"?key"?([;,\t|]|$)/i.test(text.split('\n', 1)[0]!.trim()) ? 'rates' : 'materials';
-  const answer = await fetch(`/api/library/csv/${table}`, {
-    method: 'POST',
-    headers: { 'content-type': 'text/csv' },
-    body: text,
-  });
-  const body: unknown = await answer.json().catch(() => null);
-  if (!answer.ok) throw Problem.from(answer.status, body);
-  return body as LibraryPreview;
+  return postTable<LibraryPreview>(`/api/library/csv/${table}`, text);
 }

@@ -306,5 +306,7 @@ export const whole = {
   prints: [material('print-clear', 'clear resin, printed', { polymer: 'acrylate' })],
   deference: 'The data sheet comes first.',
   notice: null,
+  stretch: 's1',
+  stretches: [],
   proposed: choices,
 } as unknown as PlanAnswer;

@@ -9,7 +9,9 @@ internal sealed class PdfSheet : IDisposable
 
     private const float Leading = 1.4f;
 
-    private static readonly SKTypeface Regular = Shipped("DejaVuSansCondensed"), Bold = Shipped("DejaVuSansCondensed-Bold");
+    /// <summary>A typeface goes into a document whole: the Latin part where it will do, the whole one for what it lacks.</summary>
+    private static readonly SKTypeface Regular = Shipped("DejaVuSansCondensed-Latin"), Bold = Shipped("DejaVuSansCondensed-Bold-Latin");
+    private static readonly Lazy<SKTypeface> WholeRegular = new(() => Shipped("DejaVuSansCondensed")), WholeBold = new(() => Shipped("DejaVuSansCondensed-Bold"));
 
     private readonly SKDocument _document;
 
@@ -17,12 +19,14 @@ internal sealed class PdfSheet : IDisposable
 
     private SKCanvas? _page;
 
+    private float _narrowBy, _narrowUntil;
+
     /// <param name="document">What is written to.</param>
     /// <param name="scale">Of all type: less than one puts more on a page.</param>
     private PdfSheet(SKDocument document, float scale)
     {
         _document = document;
-        (Title, Head, Plain, Fine) = (new SKFont(Bold, 15 * scale), new SKFont(Bold, 10 * scale), new SKFont(Regular, 8.6f * scale), new SKFont(Regular, 7.6f * scale));
+        (Title, Head, Plain, Fine) = (Of(Bold, 15 * scale), Of(Bold, 10 * scale), Of(Regular, 8.6f * scale), Of(Regular, 7.6f * scale));
     }
 
     public SKFont Title { get; }
@@ -64,11 +68,11 @@ internal sealed class PdfSheet : IDisposable
 
     public void Paragraph(string text, SKFont font)
     {
-        foreach (var line in Lines(text, font, Width))
+        foreach (var line in Lines(text, font, Y < _narrowUntil ? Width - _narrowBy : Width))
         {
             Room(font.Size * Leading);
             Y += font.Size * Leading;
-            _page!.DrawText(line, Margin, Y, SKTextAlign.Left, font, _ink);
+            Draw(line, Margin, Y, font);
         }
     }
 
@@ -84,11 +88,46 @@ internal sealed class PdfSheet : IDisposable
         for (var i = 0; i < wrapped.Count; x += widths[i++])
         {
             for (var line = 0; line < wrapped[i].Count; line++)
-                _page!.DrawText(wrapped[i][line], x, Y + (line + 1) * step, SKTextAlign.Left, Font(i), _ink);
+                Draw(wrapped[i][line], x, Y + (line + 1) * step, Font(i));
         }
 
         Y += height;
         _page!.DrawLine(Margin, Y, Margin + Width, Y, _hairline);
+    }
+
+    /// <summary>A picture in the upper right corner of the page; what is written beside it keeps <paramref name="width"/> clear until it ends.</summary>
+    public void Corner(byte[] png, float width)
+    {
+        Room(1);
+        using var picture = SKImage.FromEncodedData(png);
+        if (picture is null)
+            return;
+        var height = width * picture.Height / picture.Width;
+        _page!.DrawImage(picture, new SKRect(Margin + Width - width, Margin, Margin + Width, Margin + height), new SKSamplingOptions(SKFilterMode.Linear), null);
+        (_narrowBy, _narrowUntil) = (width + Gap, Margin + height);
+    }
+
+    /// <summary>Room for a drawing as wide as the page: where its left upper corner is, and what to draw with.</summary>
+    public void Drawing(float height, Action<SKCanvas, SKPoint, SKPaint, SKPaint> draw)
+    {
+        Room(height);
+        draw(_page!, new SKPoint(Margin, Y), _ink, _hairline);
+        Y += height;
+    }
+
+    /// <summary>Lines to sign on.</summary>
+    public void Signatures(params string[] names)
+    {
+        Room(40);
+        Y += 30;
+        var each = Width / names.Length;
+        for (var i = 0; i < names.Length; i++)
+        {
+            _page!.DrawLine(Margin + i * each, Y, Margin + (i + 1) * each - 4 * Gap, Y, _hairline);
+            Draw(names[i], Margin + i * each, Y + Fine.Size * 1.3f, Fine);
+        }
+
+        Y += 10;
     }
 
     /// <summary>Numbered boxes to cross off, as many rows as they take.</summary>
@@ -116,6 +155,18 @@ internal sealed class PdfSheet : IDisposable
             owned.Dispose();
     }
 
+    public void Draw(string text, float x, float y, SKFont font, SKTextAlign align = SKTextAlign.Left)
+    {
+        if (font.ContainsGlyphs(text))
+        {
+            _page!.DrawText(text, x, y, align, font, _ink);
+            return;
+        }
+
+        using var whole = Of(font.Typeface == Bold ? WholeBold.Value : WholeRegular.Value, font.Size);
+        _page!.DrawText(text, x, y, align, whole, _ink);
+    }
+
     private void Room(float height)
     {
         if (_page is not null && Y + height <= PageHeight - Margin)
@@ -126,6 +177,9 @@ internal sealed class PdfSheet : IDisposable
         Pages++;
         Y = Margin;
     }
+
+    /// <summary>Letters stand where the typeface puts them, not at whole points of a screen.</summary>
+    private static SKFont Of(SKTypeface face, float size) => new(face, size) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
 
     /// <summary>The text broken between words and at its own line ends.</summary>
     private static List<string> Lines(string text, SKFont font, float width)

@@ -43,3 +43,11 @@ export async function unwrap<T>(
   if (!response.ok || data == null) throw Problem.from(response.status, error);
   return data;
 }
+
+/** What the server reads in a table; nothing is kept by it. */
+export async function postTable<T>(path: string, table: string): Promise<T> {
+  const answer = await fetch(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body: table });
+  const body: unknown = await answer.json().catch(() => null);
+  if (!answer.ok) throw Problem.from(answer.status, body);
+  return body as T;
+}

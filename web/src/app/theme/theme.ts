@@ -49,7 +49,37 @@ export const theme = createTheme({
     MuiCssBaseline: { styleOverrides: { body: { fontVariantNumeric: 'tabular-nums' } } },
     MuiButton: { defaultProps: { disableElevation: true, size: 'small' } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiTextField: { defaultProps: { size: 'small' } },
+    // A field is a line to write on: its name above, a hairline under, number and unit on one line.
+    MuiTextField: {
+      defaultProps: { size: 'small', variant: 'standard' },
+      styleOverrides: { root: { '& .MuiInputLabel-root + .MuiInputBase-root': { marginTop: 0 } } },
+    },
+    MuiInputLabel: {
+      defaultProps: { shrink: true },
+      styleOverrides: {
+        root: ({ theme }) => ({
+          position: 'static',
+          transform: 'none',
+          maxWidth: 'none',
+          fontSize: 12.5,
+          lineHeight: 1.35,
+          whiteSpace: 'normal',
+          color: theme.vars.palette.text.secondary,
+        }),
+      },
+    },
+    MuiInput: {
+      styleOverrides: {
+        root: ({ theme }) => ({
+          '&::before': { borderBottomColor: theme.vars.palette.divider },
+          '&:hover:not(.Mui-disabled, .Mui-error)::before': {
+            borderBottom: `1px solid ${theme.vars.palette.text.primary}`,
+          },
+        }),
+        input: { paddingTop: 3, paddingBottom: 4 },
+      },
+    },
+    MuiFormHelperText: { styleOverrides: { root: { marginTop: 2 } } },
     MuiPaper: { defaultProps: { elevation: 0 } },
     MuiToggleButton: {
       styleOverrides: {

@@ -40,11 +40,21 @@ export function PropertyRows() {
             <NumberField
               label={`${name}, at least`}
               unit={unit}
-              width={210}
+              width={170}
               min={0}
               max={500_000}
               value={target.atLeast}
               onChange={(atLeast) => atLeast !== null && put(i, { atLeast })}
+            />
+            <NumberField
+              label="at most"
+              unit={unit}
+              width={120}
+              optional
+              min={target.atLeast}
+              max={500_000}
+              value={target.atMost ?? null}
+              onChange={(atMost) => put(i, { atMost })}
             />
           </Target>
         );

@@ -52,6 +52,7 @@ export const briefSchema = z.object({
         'heatDeflectionC',
       ]),
       atLeast: z.number().min(0).max(500_000),
+      atMost: z.number().min(0).max(500_000).nullish(),
       must,
     }),
   ),

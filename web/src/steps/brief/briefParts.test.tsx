@@ -69,6 +69,8 @@ test('a property is asked for once, as a want with a usual value, and dropped ag
   fireEvent.click(screen.getByRole('button', { name: 'must' }));
   fireEvent.change(screen.getByLabelText('Tear strength, at least'), { target: { value: '22' } });
   expect(brief.properties).toEqual([{ property: 'tearKnPerM', atLeast: 22, must: true }]);
+  fireEvent.change(screen.getByLabelText('at most'), { target: { value: '40' } });
+  expect(brief.properties).toEqual([{ property: 'tearKnPerM', atLeast: 22, must: true, atMost: 40 }]);
   fireEvent.click(screen.getByRole('button', { name: 'Drop tear strength', hidden: true }));
   expect(brief.properties).toEqual([]);
 });

@@ -1,16 +1,18 @@
-import { Alert, Box, Button, Stack, Typography } from '@mui/material';
+import { Alert, Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
 import type { CastingPlan, CastingPlanAnswer, PlanAnswer } from '../../app/api/types';
 import { useEachChange } from '../../shared/formFields';
+import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { RouteGlyph } from '../../shared/RouteGlyph';
 import { SaveState } from '../../shared/SaveState';
 import { type Step, type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { Headline } from './Headline';
+import { type PlanAt, planAt, usePlanAt } from './planAt';
 import { labels, ProposedContext, RefusedContext, type Station, stationOf, stations } from './planForm';
 import type { StationProps } from './station';
 import { StationLine } from './StationLine';
@@ -23,8 +25,8 @@ const CureStation = lazy(() => import('./cure/CureStation'));
 const WithinStation = lazy(() => import('./within/WithinStation'));
 const OrderStation = lazy(() => import('./order/OrderStation'));
 
-const planApi = (id: string): StepApi<CastingPlan, PlanAnswer> => {
-  const path = { params: { path: { id } } };
+const planApi = ({ params }: PlanAt): StepApi<CastingPlan, PlanAnswer> => {
+  const path = { params };
   return {
     read: (signal) => unwrap(client.GET('/api/projects/{id}/plan', { ...path, signal })),
     save: (body, keepalive) => unwrap(client.PUT('/api/projects/{id}/plan', { ...path, body, keepalive })),
@@ -36,14 +38,17 @@ const planApi = (id: string): StepApi<CastingPlan, PlanAnswer> => {
 };
 
 export function PlanPage() {
-  const { projectId = '' } = useParams();
-  const step = useStep(['plan', projectId], planApi(projectId));
+  const at = usePlanAt();
+  const { projectId } = at;
+  const step = useStep(['plan', projectId, at.stretch ?? ''], planApi(at));
   if (step.failure) return <Refusal problem={step.failure} to={`/projects/${projectId}/part`} act="Go to Part" />;
   if (!step.answer) return null;
   const { route, plan, answer, notice } = step.answer;
+  const others = <Stretches at={at} whole={step.answer} />;
   if (!plan || !answer || !route)
     return (
-      <Box sx={{ py: 4, maxWidth: 620 }}>
+      <Box sx={{ py: 2, maxWidth: 620 }}>
+        {others}
         <Typography variant="h1">{route ? 'This plan is not built yet' : 'Nothing to plan yet'}</Typography>
         <Typography sx={{ my: 1.5 }}>{notice}</Typography>
         <Button component={Link} to={`/projects/${projectId}/routes`} variant="contained">
@@ -53,6 +58,7 @@ export function PlanPage() {
     );
   return (
     <>
+      {others}
       <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1.5, mb: 1 }}>
         <RouteGlyph figure={route.figure} tag={route.tag} />
         <Typography variant="h1" sx={{ flex: 1 }}>
@@ -70,6 +76,33 @@ export function PlanPage() {
       />
       <WorkingDrawer title="the plan" lines={answer.working} />
     </>
+  );
+}
+
+/** The way between the plans of a decision's stretches. */
+function Stretches({ at, whole: { stretches, stretch: here } }: { at: PlanAt; whole: PlanAnswer }) {
+  if (stretches.length < 2) return null;
+  return (
+    <Box
+      component="nav"
+      aria-label="Stretches of the decision"
+      sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3 }}
+    >
+      {stretches.map(({ id, route, quantity, hasPlan }) => (
+        <MuiLink
+          key={id}
+          component={Link}
+          to={planAt(at.projectId, id).page('plan')}
+          underline={id === here ? 'none' : 'hover'}
+          color={id === here ? 'textPrimary' : 'primary'}
+          aria-current={id === here ? 'page' : undefined}
+          sx={{ fontWeight: id === here ? 680 : 500 }}
+        >
+          {route.tag} {count(quantity)}: {route.name.toLowerCase()}
+          {!hasPlan && ' (not built yet)'}
+        </MuiLink>
+      ))}
+    </Box>
   );
 }
 

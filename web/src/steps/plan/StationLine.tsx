@@ -1,6 +1,7 @@
 import { Box, Link, Typography } from '@mui/material';
-import { Link as RouterLink, useParams } from 'react-router';
+import { Link as RouterLink } from 'react-router';
 import type { CastingPlanAnswer, Finding } from '../../app/api/types';
+import { usePlanAt } from './planAt';
 import type { Station } from './planForm';
 
 const names: Record<Station, string> = {
@@ -39,7 +40,7 @@ export function StationLine({
   shown: readonly Station[];
   answer: CastingPlanAnswer;
 }) {
-  const { projectId } = useParams();
+  const plan = usePlanAt();
   const found = findingsAt(answer);
   const name = (station: Station) => (station === 'mold' && answer.fill ? 'The print' : names[station]);
   return (
@@ -56,7 +57,7 @@ export function StationLine({
           <Link
             key={station}
             component={RouterLink}
-            to={`/projects/${projectId}/plan${station === 'work' ? '' : `?at=${station}`}`}
+            to={plan.page('plan', station === 'work' ? {} : { at: station })}
             replace
             underline="none"
             aria-current={here ? 'page' : undefined}

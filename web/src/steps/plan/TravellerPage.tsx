@@ -1,36 +1,35 @@
 import { Box, Button, Link, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { Link as RouterLink, useParams } from 'react-router';
+import { Link as RouterLink } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Traveller } from '../../app/api/types';
 import { date, unbroken } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { stackingTable } from '../../shared/stackingTable';
 import { minutes } from './moments';
+import { usePlanAt } from './planAt';
 
 /** The sheet that goes with the work, to print: operations, weights, ticks, a box for every shot, cautions. */
 export function TravellerPage() {
-  const { projectId = '' } = useParams();
+  const at = usePlanAt();
   const { data: sheet, error } = useQuery<Traveller, Problem>({
-    queryKey: ['traveller', projectId],
-    queryFn: ({ signal }) =>
-      unwrap(client.GET('/api/projects/{id}/plan/traveller', { params: { path: { id: projectId } }, signal })),
+    queryKey: ['traveller', at.projectId, at.stretch],
+    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/plan/traveller', { params: at.params, signal })),
   });
-  if (error) return <Refusal problem={error} to={`/projects/${projectId}/plan`} act="Go to the plan" />;
+  if (error) return <Refusal problem={error} to={at.page('plan')} act="Go to the plan" />;
   if (!sheet) return null;
-  const files = `/api/projects/${projectId}/plan/traveller`;
   return (
     <Box sx={{ maxWidth: 980, mx: 'auto', fontSize: 13, '@media print': { fontSize: 9 } }}>
       <Box sx={{ display: 'flex', gap: 2, mb: 2, '@media print': { display: 'none' } }}>
-        <Link component={RouterLink} to={`/projects/${projectId}/plan`} sx={{ flex: 1 }}>
+        <Link component={RouterLink} to={at.page('plan')} sx={{ flex: 1 }}>
           Back to the plan
         </Link>
         <Button variant="outlined" onClick={() => window.print()}>
           Print
         </Button>
-        <Button href={`${files}.pdf`}>PDF</Button>
-        <Button href={`${files}.csv`}>CSV</Button>
-        <Button href={`${files}.ics`}>Calendar</Button>
+        <Button href={at.file('traveller.pdf')}>PDF</Button>
+        <Button href={at.file('traveller.csv')}>CSV</Button>
+        <Button href={at.file('traveller.ics')}>Calendar</Button>
       </Box>
       <Typography variant="h1">
         Traveller: {sheet.project}, rev {sheet.revision}

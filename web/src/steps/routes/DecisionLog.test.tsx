@@ -3,6 +3,7 @@ import { afterEach, expect, test, vi } from 'vitest';
 import type { DecisionRecord } from '../../app/api/types';
 import { lane } from '../../testing/lanes';
 import { draw, serve } from '../../testing/served';
+import { sequence } from '../../testing/sequences';
 import { DecisionLog } from './DecisionLog';
 
 afterEach(() => {
@@ -13,49 +14,58 @@ afterEach(() => {
 const decision = (id: number, reason: string) =>
   ({
     id,
-    routeId: 'one',
-    routeName: 'Route one',
-    quantity: 40,
+    sequence: sequence([
+      ['one', 40],
+      ['two', 400],
+    ]),
+    advised: sequence([['two', 440]], { said: 'Route two for all 440.' }),
+    wouldChange: [{ of: 'quantity', what: 'Half as many', routes: ['one'], total: 700, difference: -300 }],
     reason,
     by: 'Maud Quill',
     decidedUtc: `2030-01-0${id}T10:00:00Z`,
-    lanes: [lane('one'), lane('two', { verdict: 'out' })],
+    lanes: [lane('one'), lane('two')],
   }) as unknown as DecisionRecord;
 
 const changes = {
+  with: null,
   part: [],
   brief: [{ where: 'demand[2].quantity', then: '40', now: '50' }],
   rates: [],
-  unitThen: 10,
-  unitNow: 12,
-  cheapestNow: 'Route two',
+  totalThen: 1000,
+  totalNow: 1200,
+  answerNow: 'Route two for all.',
 };
 
-test('the latest stands first, with the way to its plan, and opens by the address', () => {
+test('the latest stands first, each of its stretches with the way to its plan, and opens by the address', () => {
   serve({});
   draw(<DecisionLog projectId="p1" decisions={[decision(2, 'Second thoughts.'), decision(1, 'First.')]} open={0} />);
-  expect(screen.getByText('Decided: Route one, 40')).toBeTruthy();
-  expect(screen.getByText('Before: Route one, 40')).toBeTruthy();
-  expect(screen.getAllByRole('link')).toHaveLength(1);
+  expect(screen.getAllByRole('heading').map((h) => h.textContent)).toEqual(['Decided', 'Before']);
+  expect(screen.getAllByRole('listitem')[1]!.textContent).toContain('Route two, 400');
+  expect(screen.getAllByRole('link').map((a) => a.getAttribute('href'))).toEqual([
+    '/projects/p1/plan?stretch=s1',
+    '/projects/p1/plan?stretch=s2',
+  ]);
   fireEvent.click(screen.getAllByRole('button', { name: 'Open it as it was' })[1]!);
   expect(screen.getByTestId('address').textContent).toBe('?decision=1');
 });
 
-test('an open one shows its frozen lanes and what has changed since', async () => {
+test('an open one shows the answer then, what would have changed it and what has changed since', async () => {
   serve({ 'GET /api/projects/p1/decisions/2/changes': changes });
   draw(<DecisionLog projectId="p1" decisions={[decision(2, 'Why.')]} open={2} />);
-  expect(screen.getByText('10 €')).toBeTruthy();
-  expect(screen.queryByText('Route two')).toBeNull();
-  expect(await screen.findByText(/was 10 € each, is 12 €. Cheapest there now: Route two/)).toBeTruthy();
+  expect(screen.getByText(/Route two for all 440/)).toBeTruthy();
+  expect(screen.getByText('Half as many')).toBeTruthy();
+  expect(
+    await screen.findByText(/was 1.000 €, the same stretches are 1.200 €. The answer now: Route two/),
+  ).toBeTruthy();
   expect(screen.getByText('demand 2, quantity: 40 → 50')).toBeTruthy();
 });
 
-test('that nothing changed is said, and that nothing can be costed any more', async () => {
-  serve({ 'GET /api/projects/p1/decisions/2/changes': { ...changes, brief: [] } });
-  const first = draw(<DecisionLog projectId="p1" decisions={[decision(2, 'Why.')]} open={2} />);
-  expect(await screen.findByText(/are as they were/)).toBeTruthy();
-  first.unmount();
-  serve({ 'GET /api/projects/p1/decisions/2/changes': { ...changes, brief: [], unitNow: null, cheapestNow: null } });
-  draw(<DecisionLog projectId="p1" decisions={[decision(2, 'Why.')]} open={2} />);
-  expect(await screen.findByText(/can’t be costed any more/)).toBeTruthy();
+test('an earlier one is also held against the one that stands; that nothing can be costed any more is said', async () => {
+  const asked = serve({
+    'GET /api/projects/p1/decisions/1/changes': { ...changes, brief: [], totalNow: null, answerNow: null },
+  });
+  draw(<DecisionLog projectId="p1" decisions={[decision(2, 'Why.'), decision(1, 'First.')]} open={1} />);
+  await vi.waitFor(() => expect(screen.getAllByText(/can’t be costed any more/)).toHaveLength(2));
+  expect(screen.getByText('Against the decision that stands')).toBeTruthy();
+  expect(asked.map((a) => a.query.get('with'))).toEqual([null, '2']);
 });

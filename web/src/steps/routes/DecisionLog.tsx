@@ -1,10 +1,10 @@
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Button, Link, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { memo } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { DecisionChanges, DecisionRecord } from '../../app/api/types';
-import { count, date, number, word } from '../../shared/format';
+import { count, date, number, unbroken } from '../../shared/format';
 import { useAddress } from '../../shared/useAddress';
 import { Changes } from './Changes';
 
@@ -15,7 +15,7 @@ interface Props {
   open: number;
 }
 
-/** Decisions as they were taken, the latest first; each opens to its frozen lanes and to what has changed since. */
+/** Decisions as they were taken, the latest first; each opens to what it stood on and to what has changed since. */
 export const DecisionLog = memo(function DecisionLog({ projectId, decisions, open }: Props) {
   const change = useAddress();
   return decisions.map((decision, i) => (
@@ -23,19 +23,29 @@ export const DecisionLog = memo(function DecisionLog({ projectId, decisions, ope
       key={decision.decidedUtc}
       sx={{ mt: 2, pl: 1.5, borderLeft: 3, borderColor: i === 0 ? 'primary.main' : 'divider' }}
     >
-      <Typography variant="h3">
-        {i === 0 ? 'Decided: ' : 'Before: '}
-        {decision.routeName}, {count(decision.quantity)}
+      <Typography variant="h3">{i === 0 ? 'Decided' : 'Before'}</Typography>
+      <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
+        {decision.sequence.stretches.map((stretch) => (
+          <li key={stretch.id}>
+            {nameOf(decision, stretch.routeId)}, {count(stretch.quantity)}
+            {i === 0 && (
+              <>
+                {': '}
+                <Link component={RouterLink} to={`/projects/${projectId}/plan?stretch=${stretch.id}`}>
+                  its plan
+                </Link>
+              </>
+            )}
+          </li>
+        ))}
+      </Box>
+      <Typography>
+        <b>{number(decision.sequence.total)} €</b>
+        {decision.sequence.open > 0 && `, ${count(decision.sequence.open)} left open`}. {decision.reason}
       </Typography>
-      <Typography variant="body2">{decision.reason}</Typography>
       <Typography variant="body2" color="textSecondary">
         {decision.by}, {date(decision.decidedUtc)}
       </Typography>
-      {i === 0 && (
-        <Button component={RouterLink} to={`/projects/${projectId}/plan`} sx={{ px: 0, mr: 2 }}>
-          Go to its plan
-        </Button>
-      )}
       <Button
         sx={{ px: 0 }}
         aria-expanded={open === decision.id}
@@ -43,52 +53,82 @@ export const DecisionLog = memo(function DecisionLog({ projectId, decisions, ope
       >
         {open === decision.id ? 'Close it again' : 'Open it as it was'}
       </Button>
-      {open === decision.id && <AsItWas projectId={projectId} decision={decision} />}
+      {open === decision.id && (
+        <>
+          <AsItWas decision={decision} />
+          <Since projectId={projectId} decision={decision} />
+          {i > 0 && <Since projectId={projectId} decision={decision} against={decisions[0]!} />}
+        </>
+      )}
     </Box>
   ));
 });
 
-function AsItWas({ projectId, decision }: { projectId: string; decision: DecisionRecord }) {
-  const { data, error } = useQuery<DecisionChanges, Problem>({
-    queryKey: ['decision-changes', projectId, decision.id],
-    queryFn: ({ signal }) =>
-      unwrap(
-        client.GET('/api/projects/{id}/decisions/{decision}/changes', {
-          params: { path: { id: projectId, decision: decision.id } },
-          signal,
-        }),
-      ),
-  });
+const nameOf = (decision: DecisionRecord, routeId: string) =>
+  decision.lanes.find((lane) => lane.route.id === routeId)?.route.name ?? routeId;
+
+/** What it stood on: the answer of that day, and what would have changed it. */
+function AsItWas({ decision }: { decision: DecisionRecord }) {
   return (
     <Box sx={{ mt: 1 }}>
-      <Typography variant="h3">The lanes then</Typography>
-      {decision.lanes
-        .filter((lane) => lane.verdict !== 'out')
-        .slice(0, 6)
-        .map((lane) => (
-          <Typography key={lane.route.id} variant="body2" sx={{ display: 'flex', gap: 1 }}>
-            <span style={{ flex: 1 }}>{lane.route.name}</span>
-            <span>{number(lane.unit.p50)} €</span>
-            <span>{word(lane.verdict)}</span>
+      <Typography variant="body2">
+        <b>Its stretches:</b> {unbroken(decision.sequence.said)}
+      </Typography>
+      {decision.advised && (
+        <Typography variant="body2">
+          <b>The answer then:</b> {unbroken(decision.advised.said)}
+        </Typography>
+      )}
+      {decision.wouldChange.length > 0 && (
+        <>
+          <Typography variant="h3" sx={{ mt: 1 }}>
+            What would have changed it
           </Typography>
-        ))}
-      {error && <Typography color="error">{error.message}</Typography>}
-      {data && <Since data={data} route={decision.routeName} />}
+          {decision.wouldChange.map((change) => (
+            <Typography key={change.of + change.what} variant="body2" sx={{ display: 'flex', gap: 1 }}>
+              <span style={{ flex: 1 }}>{unbroken(change.what)}</span>
+              <span>{number(change.total)} €</span>
+            </Typography>
+          ))}
+        </>
+      )}
     </Box>
   );
 }
 
-function Since({ data, route }: { data: DecisionChanges; route: string }) {
+/** How it compares with how things stand, or with another decision. */
+function Since({
+  projectId,
+  decision,
+  against,
+}: {
+  projectId: string;
+  decision: DecisionRecord;
+  against?: DecisionRecord;
+}) {
+  const { data, error } = useQuery<DecisionChanges, Problem>({
+    queryKey: ['decision-changes', projectId, decision.id, against?.id],
+    queryFn: ({ signal }) =>
+      unwrap(
+        client.GET('/api/projects/{id}/decisions/{decision}/changes', {
+          params: { path: { id: projectId, decision: decision.id }, query: { with: against?.id } },
+          signal,
+        }),
+      ),
+  });
+  if (error) return <Typography color="error">{error.message}</Typography>;
+  if (!data) return null;
   const none = data.part.length + data.brief.length + data.rates.length === 0;
   return (
     <>
       <Typography variant="h3" sx={{ mt: 1 }}>
-        What has changed since
+        {against ? 'Against the decision that stands' : 'What has changed since'}
       </Typography>
       <Typography variant="body2">
-        {data.unitNow == null
-          ? 'The routes can’t be costed any more; see Part.'
-          : `${route} was ${number(data.unitThen)} € each, is ${Math.abs(data.unitNow / data.unitThen - 1) < 0.01 ? 'the same' : `${number(data.unitNow)} €`}. Cheapest there now: ${data.cheapestNow ?? 'none fits'}.`}
+        {data.totalNow == null
+          ? 'Its stretches can’t be costed any more.'
+          : `It was ${number(data.totalThen)} €, ${against ? 'that one is' : 'the same stretches are'} ${Math.abs(data.totalNow / data.totalThen - 1) < 0.01 ? 'the same' : `${number(data.totalNow)} €`}.`}
+        {data.answerNow && ` ${against ? 'That one' : 'The answer now'}: ${unbroken(data.answerNow)}`}
         {none && ' The part, the brief and the rates are as they were.'}
       </Typography>
       {data.part.length > 0 && <Changes title="The part" changes={data.part} />}

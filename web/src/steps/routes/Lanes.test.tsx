@@ -8,13 +8,20 @@ afterEach(cleanup);
 
 const out = { verdict: 'out' as const, name: 'Shape', reason: 'Only a shell.', remedy: 'Say so on Part.', limit: null };
 
-test('a lane says price, tools and likeness, and the first reason it is no plain yes', () => {
-  draw(<Lanes lanes={[lane('one'), lane('two', { verdict: 'out', gates: [out] })]} chosen="" onChoose={vi.fn()} />);
+test('a lane is one line of price, tools, likeness and verdict until it is opened', () => {
+  draw(
+    <Lanes
+      lanes={[lane('one'), lane('two', { verdict: 'out', gates: [out] })]}
+      chosen=""
+      onChoose={vi.fn()}
+      onDecide={vi.fn()}
+    />,
+  );
   const [one, two] = screen.getAllByRole('listitem');
   expect(one!.textContent).toContain('80 %');
   expect(one!.textContent).toContain('10 €');
-  expect(two!.textContent).toContain('shape: Only a shell.');
   expect(two!.textContent).toContain('Out');
+  expect(two!.textContent).not.toContain('Only a shell.');
 });
 
 test('the open lane tells its properties, what drags likeness down, and its tool', () => {
@@ -53,6 +60,7 @@ test('the open lane tells its properties, what drags likeness down, and its tool
       ]}
       chosen="one"
       onChoose={vi.fn()}
+      onDecide={vi.fn()}
     />,
   );
   const text = screen.getByRole('listitem').textContent!;
@@ -72,6 +80,7 @@ test('a material that is the series material itself drags nothing down', () => {
       lanes={[lane('one', { likeness: { share: 1, weakest: null, ratios: [] } })]}
       chosen="one"
       onChoose={vi.fn()}
+      onDecide={vi.fn()}
     />,
   );
   expect(screen.getByRole('listitem').textContent).toContain('100 % like the series material: ABS.');
@@ -79,13 +88,20 @@ test('a material that is the series material itself drags nothing down', () => {
 
 test('a lane is chosen as a whole, its figures open their working', () => {
   const onChoose = vi.fn();
-  draw(<Lanes lanes={[lane('one')]} chosen="" onChoose={onChoose} />);
+  draw(<Lanes lanes={[lane('one')]} chosen="" onChoose={onChoose} onDecide={vi.fn()} />);
   fireEvent.click(screen.getByRole('button', { name: 'Route one: show in full' }));
   fireEvent.click(screen.getByRole('button', { name: 'Route one: working of the tool sets' }));
   expect(onChoose.mock.calls).toEqual([['one'], ['one', 'sets']]);
 });
 
 test('all nineteen lanes are there, those below the fold too', () => {
-  draw(<Lanes lanes={Array.from({ length: 19 }, (_, i) => lane(`r${i}`))} chosen="" onChoose={vi.fn()} />);
+  draw(
+    <Lanes
+      lanes={Array.from({ length: 19 }, (_, i) => lane(`r${i}`))}
+      chosen=""
+      onChoose={vi.fn()}
+      onDecide={vi.fn()}
+    />,
+  );
   expect(screen.getAllByRole('listitem')).toHaveLength(19);
 });

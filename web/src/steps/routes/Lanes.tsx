@@ -4,12 +4,13 @@ import type { Lane } from '../../app/api/types';
 import { count, date, number, range, unbroken } from '../../shared/format';
 import { RouteGlyph } from '../../shared/RouteGlyph';
 import { VerdictMark } from '../../shared/VerdictMark';
-import { reasonField } from './reasonField';
+import { LaneQuotes } from './quotes/LaneQuotes';
 
 interface Props {
   lanes: readonly Lane[];
   chosen: string;
   onChoose: (id: string, line?: string) => void;
+  onDecide: (id: string) => void;
 }
 
 /** As many lanes as a screen shows. */
@@ -77,7 +78,7 @@ const table = {
 } as const;
 
 /** One lane a route, cheapest first; those ruled out stay below with their reason. */
-export const Lanes = memo(function Lanes({ lanes, chosen, onChoose }: Props) {
+export const Lanes = memo(function Lanes({ lanes, chosen, onChoose, onDecide }: Props) {
   const dearest = Math.max(...lanes.map((l) => l.unit.p90));
   const cheapest = Math.min(...lanes.map((l) => l.unit.p10));
   const soon = lanes.slice(0, SOON);
@@ -100,8 +101,8 @@ export const Lanes = memo(function Lanes({ lanes, chosen, onChoose }: Props) {
         <span />
       </div>
       <div role="list" aria-label="Routes, cheapest first">
-        <Rows lanes={soon} chosen={chosen} onChoose={onChoose} low={cheapest} high={dearest} />
-        <Rows {...later} chosen={chosen} onChoose={onChoose} />
+        <Rows lanes={soon} chosen={chosen} onChoose={onChoose} onDecide={onDecide} low={cheapest} high={dearest} />
+        <Rows {...later} chosen={chosen} onChoose={onChoose} onDecide={onDecide} />
       </div>
     </Box>
   );
@@ -112,10 +113,17 @@ interface RowsProps extends Props {
   high: number;
 }
 
-const Rows = memo(function Rows({ lanes, chosen, onChoose, low, high }: RowsProps) {
+const Rows = memo(function Rows({ lanes, chosen, onChoose, onDecide, low, high }: RowsProps) {
   const at = (price: number) => (Math.log(price / low) / Math.log(Math.max(high / low, 1.01))) * 100;
   return lanes.map((lane) => (
-    <LaneRow key={lane.route.id} lane={lane} at={at} open={lane.route.id === chosen} onChoose={onChoose} />
+    <LaneRow
+      key={lane.route.id}
+      lane={lane}
+      at={at}
+      open={lane.route.id === chosen}
+      onChoose={onChoose}
+      onDecide={onDecide}
+    />
   ));
 });
 
@@ -124,9 +132,10 @@ interface RowProps {
   at: (price: number) => number;
   open: boolean;
   onChoose: Props['onChoose'];
+  onDecide: Props['onDecide'];
 }
 
-function LaneRow({ lane, at, open, onChoose }: RowProps) {
+function LaneRow({ lane, at, open, onChoose, onDecide }: RowProps) {
   const { route, unit } = lane;
   const working = (line: string, of: string, text: string) => (
     <button
@@ -149,6 +158,7 @@ function LaneRow({ lane, at, open, onChoose }: RowProps) {
         <RouteGlyph figure={route.figure} tag={route.tag} />
         <span className="name" title={route.name}>
           {route.name}
+          {lane.quotes?.some((q) => q.quote.counts && !q.isExpired) && <span className="small"> · quoted</span>}
         </span>
         <PriceBar at={at} unit={unit} />
         <span className="right price">{working('each', 'price each', `${number(unit.p50)} €`)}</span>
@@ -164,26 +174,15 @@ function LaneRow({ lane, at, open, onChoose }: RowProps) {
           <VerdictMark verdict={lane.verdict} />
         </span>
       </div>
-      {open ? <Screens lane={lane} /> : <Why lane={lane} />}
+      {open && <Screens lane={lane} onDecide={onDecide} />}
     </div>
   );
 }
 
 const made = (lane: Lane) => lane.material.name + (lane.cavities > 1 ? `, ${lane.cavities} cavities` : '');
 
-/** The material, and the first reason a lane is not a plain yes, so that nothing has to be opened to know it. */
-function Why({ lane }: { lane: Lane }) {
-  const gate = lane.verdict === 'fits' ? undefined : lane.gates.find((g) => g.verdict === lane.verdict);
-  return (
-    <div className="why small" title={gate?.reason}>
-      {made(lane)}
-      {gate && unbroken(`; ${gate.name.toLowerCase()}: ${gate.reason}`)}
-    </div>
-  );
-}
-
 /** All screens of a lane: those that need thought a line each, those passed run together. */
-function Screens({ lane }: { lane: Lane }) {
+function Screens({ lane, onDecide }: { lane: Lane; onDecide: Props['onDecide'] }) {
   const passed = lane.gates.filter((g) => g.verdict === 'fits');
   const plain = (reason: string) => reason.replace(/\.$/, '');
   return (
@@ -208,8 +207,9 @@ function Screens({ lane }: { lane: Lane }) {
       <div className="small">
         <b>Passed:</b> {passed.map((gate) => unbroken(`${gate.name.toLowerCase()}: ${plain(gate.reason)}`)).join(' · ')}
       </div>
+      <LaneQuotes lane={lane} />
       {lane.verdict !== 'out' && (
-        <Button size="small" onClick={() => document.getElementById(reasonField)?.focus()}>
+        <Button size="small" onClick={() => onDecide(lane.route.id)}>
           Decide on it
         </Button>
       )}

@@ -3,12 +3,13 @@ import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Memo } from '../../app/api/types';
-import { count, date, unbroken, word } from '../../shared/format';
+import { count, date, number, unbroken, word } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { stackingTable } from '../../shared/stackingTable';
+import { SequenceLine } from './answer/SequenceLine';
 import { useQuantity } from './useComparison';
 
-/** The route memo as a page to print. */
+/** The route memo as a page to print: what was decided or is recommended, the money, the next order, the risk; then the rest. */
 export function MemoPage() {
   const { projectId = '' } = useParams();
   const { quantity } = useQuantity();
@@ -35,14 +36,10 @@ export function MemoPage() {
         </Button>
         <Button href={`/api/projects/${projectId}/memo.pdf?quantity=${memo.quantity}`}>PDF</Button>
       </Box>
-      <Typography variant="h1">
-        Route memo: {memo.project}, rev {memo.revision}
-      </Typography>
-      <Typography color="textSecondary">
-        {date(memo.on)}. {memo.part}.
-      </Typography>
+      <Head memo={memo} />
+      <Part name="Beside it" lines={memo.beside} />
+      <Part name="What would change it" lines={memo.changes} />
       <Part name="Asked" lines={memo.asked} />
-      <Part name="The pick" lines={memo.pick} />
       <Typography variant="h2" sx={{ mt: 2 }}>
         Routes for {count(memo.quantity)} parts
       </Typography>
@@ -52,9 +49,7 @@ export function MemoPage() {
           {memo.ruledOut} ruled out; the reasons stand on the Routes page.
         </Typography>
       )}
-      <Part name="Bridge" lines={memo.bridge} />
-      {memo.whatIfs.length > 0 && <Part name="Seen with what-ifs" lines={memo.whatIfs} />}
-      <Part name="Decided" lines={[memo.decided ?? 'Nothing yet.']} />
+      <Part name="Seen with what-ifs" lines={memo.whatIfs} />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
         {memo.deference}
       </Typography>
@@ -62,7 +57,64 @@ export function MemoPage() {
   );
 }
 
+function Head({ memo }: { memo: Memo }) {
+  const { head } = memo;
+  return (
+    <>
+      <Box sx={{ display: 'flex', gap: 2 }}>
+        <Box sx={{ flex: 1 }}>
+          <Typography variant="h1">
+            Route memo: {memo.project}, rev {memo.revision}
+          </Typography>
+          <Typography color="textSecondary">
+            {date(memo.on)}. {memo.part}.
+          </Typography>
+          <Typography variant="h2" sx={{ mt: 2 }}>
+            {memo.isDecided ? 'Decided' : 'Recommended'}
+          </Typography>
+          {head && <Typography sx={{ fontSize: 17, fontWeight: 640 }}>{unbroken(head.said)}</Typography>}
+          {memo.decided && <Typography>{memo.decided}</Typography>}
+        </Box>
+        {memo.meshHash && (
+          <Box
+            component="img"
+            src={`/api/meshes/${memo.meshHash}/picture.png`}
+            alt="The part"
+            sx={{ width: 160, alignSelf: 'start' }}
+          />
+        )}
+      </Box>
+      {head && (
+        <>
+          <Box sx={{ display: 'flex', gap: 5, my: 1, flexWrap: 'wrap' }}>
+            <Large name={`in all; ${number(head.p10)} to ${number(head.p90)} € in eight draws of ten`}>
+              {number(head.total)} €
+            </Large>
+            <Large name="next order">{memo.nextOrder}</Large>
+          </Box>
+          <SequenceLine sequence={head} routes={memo.routes} />
+        </>
+      )}
+      <Typography sx={{ mt: 1 }}>
+        <b>Risk:</b> {unbroken(memo.risk)}
+      </Typography>
+    </>
+  );
+}
+
+function Large({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div>
+      <Typography sx={{ fontSize: 22, fontWeight: 680 }}>{children}</Typography>
+      <Typography variant="body2" color="textSecondary">
+        {name}
+      </Typography>
+    </div>
+  );
+}
+
 function Part({ name, lines }: { name: string; lines: readonly string[] }) {
+  if (lines.length === 0) return null;
   return (
     <>
       <Typography variant="h2" sx={{ mt: 2 }}>

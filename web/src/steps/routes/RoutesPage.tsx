@@ -10,11 +10,14 @@ import { useAddress } from '../../shared/useAddress';
 import { useRested } from '../../shared/useRested';
 import { useWorking } from '../../shared/useWorking';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
+import { useAnswer } from './answer/useAnswer';
 import { Beside } from './Beside';
-import { BridgeLine } from './BridgeLine';
+import { AnswerPanel } from './answer/AnswerPanel';
+import { writtenOf } from './decide/hand';
 import { DecisionPanel } from './DecisionPanel';
 import { Lanes } from './Lanes';
 import { ProjectRuler } from './ProjectRuler';
+import { reasonField } from './reasonField';
 import { SensitivityBars } from './SensitivityBars';
 import { TakeAway } from './TakeAway';
 import { useComparison, useQuantity } from './useComparison';
@@ -32,6 +35,7 @@ export function RoutesPage() {
   const { quantity } = useQuantity();
   const comparison = useComparison(projectId, quantity);
   const { open } = useWorking();
+  const { answer } = useAnswer(projectId);
   const q = comparison.data?.quantity;
   const rested = useRested(q);
   const choose = useCallback(
@@ -54,9 +58,14 @@ export function RoutesPage() {
   if (!comparison.data) return <Typography color="textSecondary">Costing every route …</Typography>;
   const { lanes, curves, quantities } = comparison.data;
   const lane = lanes.find((l) => l.route.id === chosen) ?? lanes[0]!;
+  const decide = (route: string) => {
+    change({ hand: writtenOf([{ routeId: route, quantity: q! }]) });
+    document.getElementById(reasonField)?.focus();
+  };
 
   return (
     <>
+      <AnswerPanel projectId={projectId} aims={search.get('aims')} onChoose={choose} />
       <ProjectRuler projectId={projectId} />
       <Box
         sx={{
@@ -68,19 +77,16 @@ export function RoutesPage() {
       >
         <div>
           <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 2, mb: 0.5 }}>
-            <Typography variant="h1" data-quantity={q} sx={{ flex: 1 }}>
+            <Typography variant="h2" data-quantity={q} sx={{ flex: 1, fontSize: 18 }}>
               Routes for {count(q!)} {q === 1 ? 'part' : 'parts'}
             </Typography>
             <TakeAway projectId={projectId} quantity={q!} />
           </Box>
-          <Lanes lanes={lanes} chosen={lane.route.id} onChoose={choose} />
+          <Lanes lanes={lanes} chosen={chosen ?? ''} onChoose={choose} onDecide={decide} />
           <Box sx={below}>
             <Suspense fallback={<Box sx={{ height: 300 }} />}>
               <CostStairs quantities={quantities} curves={curves} quantity={q!} chosen={lane.route.id} />
             </Suspense>
-          </Box>
-          <Box sx={below}>
-            <BridgeLine projectId={projectId} />
           </Box>
           <Box sx={below}>
             <SensitivityBars projectId={projectId} quantity={rested ?? q!} routes={curves} />
@@ -96,15 +102,16 @@ export function RoutesPage() {
         </div>
         <DecisionPanel
           projectId={projectId}
-          lane={lane}
           lanes={lanes}
-          crossovers={comparison.data.crossovers}
-          quantity={q!}
-          aims={search.get('aims')}
+          hand={search.get('hand')}
           opened={Number(search.get('decision'))}
         />
       </Box>
-      <WorkingDrawer title={lanes.find((l) => l.route.id === chosen)?.route.name ?? ''} lines={working.data} />
+      {chosen ? (
+        <WorkingDrawer title={lanes.find((l) => l.route.id === chosen)?.route.name ?? ''} lines={working.data} />
+      ) : (
+        <WorkingDrawer title="the answer" lines={answer?.working} />
+      )}
     </>
   );
 }

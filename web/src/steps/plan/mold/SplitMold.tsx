@@ -5,6 +5,7 @@ import { client, unwrap } from '../../../app/api/client';
 import type { SplitMoldState } from '../../../app/api/types';
 import { box, count, number } from '../../../shared/format';
 import { Findings } from '../../part/Findings';
+import { usePlanAt } from '../planAt';
 import { SplitScene } from './SplitScene';
 
 const POLL_MS = 400;
@@ -20,8 +21,9 @@ interface Props {
 /** Two halves around the part, generated in the background, looked at apart and taken as files. */
 export default function SplitMold({ projectId, version, cavities }: Props) {
   const queries = useQueryClient();
-  const path = { params: { path: { id: projectId } } };
-  const key = ['split-mold', projectId, version];
+  const at = usePlanAt();
+  const path = { params: at.params };
+  const key = ['split-mold', projectId, at.stretch, version];
   const { data: state } = useQuery<SplitMoldState>({
     queryKey: key,
     queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/plan/split', { ...path, signal })),
@@ -75,7 +77,7 @@ export default function SplitMold({ projectId, version, cavities }: Props) {
           </>
         )
       )}
-      {state.figures && <Made projectId={projectId} version={version} state={state} figures={state.figures} />}
+      {state.figures && <Made version={version} state={state} figures={state.figures} />}
     </Box>
   );
 }
@@ -84,18 +86,14 @@ const isOpen = ({ work }: SplitMoldState) => work.phase === 'waiting' || work.ph
 
 type Figures = NonNullable<SplitMoldState['figures']>;
 
-function Made({
-  projectId,
-  version,
-  state,
-  figures,
-}: Omit<Props, 'cavities'> & { state: SplitMoldState; figures: Figures }) {
+function Made({ version, state, figures }: Pick<Props, 'version'> & { state: SplitMoldState; figures: Figures }) {
   const [open, setOpen] = useState(1);
-  const file = (half: string, format: string) => `/api/projects/${projectId}/plan/split/${half}/${format}`;
+  const at = usePlanAt();
+  const file = (half: string, format: string) => at.file(`split/${half}/${format}`);
   return (
     <>
       <Suspense fallback={<Box sx={{ height: 400 }} />}>
-        <SplitScene projectId={projectId} version={version} figures={figures} open={open} />
+        <SplitScene version={version} figures={figures} open={open} />
       </Suspense>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
         <Typography variant="body2">Closed</Typography>

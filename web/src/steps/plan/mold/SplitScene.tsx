@@ -5,10 +5,10 @@ import type { SplitMoldState } from '../../../app/api/types';
 import { Problem } from '../../../app/api/client';
 import { useInk } from '../../../app/theme/useInk';
 import { decodeDrawing } from '../../part/viewer/drawing';
+import { type PlanAt, usePlanAt } from '../planAt';
 import { Solid, Stage3d } from './Stage3d';
 
 interface Props {
-  projectId: string;
   version: number;
   figures: NonNullable<SplitMoldState['figures']>;
   /** From closed, 0, to a block's height apart, 1. */
@@ -16,10 +16,11 @@ interface Props {
 }
 
 /** Both halves as they were written, drawn apart along the pull. */
-export function SplitScene({ projectId, version, figures, open }: Props) {
+export function SplitScene({ version, figures, open }: Props) {
   const ink = useInk();
-  const lower = useHalf(projectId, version, 'lower');
-  const upper = useHalf(projectId, version, 'upper');
+  const at = usePlanAt();
+  const lower = useHalf(at, version, 'lower');
+  const upper = useHalf(at, version, 'upper');
   const pull = new Vector3(...(figures.pull as [number, number, number]));
   const box = lower.box.clone().union(upper.box);
   const middle = box.getCenter(new Vector3());
@@ -49,13 +50,13 @@ export function SplitScene({ projectId, version, figures, open }: Props) {
   );
 }
 
-const useHalf = (projectId: string, version: number, half: 'lower' | 'upper') =>
+const useHalf = (at: PlanAt, version: number, half: 'lower' | 'upper') =>
   useSuspenseQuery({
-    queryKey: ['split-half', projectId, version, half],
+    queryKey: ['split-half', at.projectId, at.stretch, version, half],
     staleTime: Infinity,
     gcTime: 60_000,
     queryFn: async ({ signal }) => {
-      const answer = await fetch(`/api/projects/${projectId}/plan/split/${half}/drawing`, { signal });
+      const answer = await fetch(at.file(`split/${half}/drawing`), { signal });
       if (!answer.ok) throw new Problem(answer.status, 'drawing', 'The half can’t be fetched; reload the page.');
       return decodeDrawing(await answer.arrayBuffer());
     },

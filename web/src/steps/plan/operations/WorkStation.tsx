@@ -2,16 +2,17 @@ import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { Cautions } from '../Cautions';
 import { day } from '../moments';
+import { usePlanAt } from '../planAt';
 import { PlanNumber } from '../planForm';
 import type { StationProps } from '../station';
 import { Operations } from './Operations';
 import { Timeline } from './Timeline';
 
 /** The operations in their order with what to weigh and which clock runs, and when they fall. */
-export default function WorkStation({ projectId, answer, whole, plan }: StationProps) {
+export default function WorkStation({ answer, whole, plan }: StationProps) {
+  const at = usePlanAt();
   const { schedule } = answer;
   if (!schedule) return <Typography>Nothing is planned until the limit above is kept.</Typography>;
-  const files = `/api/projects/${projectId}/plan/traveller`;
   return (
     <>
       <Timeline schedule={schedule} operations={answer.operations} wantedBy={answer.wantedBy} />
@@ -27,12 +28,12 @@ export default function WorkStation({ projectId, answer, whole, plan }: StationP
         <div>
           <Typography variant="h2">On paper</Typography>
           <Box sx={{ mb: 2 }}>
-            <Button component={Link} to={`/projects/${projectId}/traveller`} variant="contained">
+            <Button component={Link} to={at.page('traveller')} variant="contained">
               Traveller
             </Button>
-            <Button href={`${files}.pdf`}>PDF</Button>
-            <Button href={`${files}.csv`}>CSV</Button>
-            <Button href={`${files}.ics`}>Calendar</Button>
+            <Button href={at.file('traveller.pdf')}>PDF</Button>
+            <Button href={at.file('traveller.csv')}>CSV</Button>
+            <Button href={at.file('traveller.ics')}>Calendar</Button>
           </Box>
           <Typography variant="h2" sx={{ mb: 1 }}>
             Hands are there

@@ -3,6 +3,7 @@ import type { CastingPlan, ThreePoint } from '../../../app/api/types';
 import { Figure } from '../../../shared/Figure';
 import { number, range } from '../../../shared/format';
 import { FormCheck, FormChoice } from '../../../shared/formFields';
+import { usePlanAt } from '../planAt';
 import { PlanNumber } from '../planForm';
 import { patternNames } from '../names';
 import { StationSheet, type StationProps } from '../station';
@@ -11,7 +12,8 @@ const scales = (scale: ThreePoint) =>
   typeof scale === 'number' ? scale.toFixed(4) : `${scale.low.toFixed(4)} to ${scale.high.toFixed(4)}`;
 
 /** The master: how much larger, how finished, and whether it would stop the silicone. */
-export default function PatternStation({ projectId, answer, plan }: StationProps) {
+export default function PatternStation({ answer, plan }: StationProps) {
+  const planned = usePlanAt();
   const pattern = answer.pattern!;
   const { inhibition } = pattern;
   return (
@@ -72,8 +74,8 @@ export default function PatternStation({ projectId, answer, plan }: StationProps
           <>
             {' '}
             Take the scaled model:
-            <Button href={`/api/projects/${projectId}/plan/pattern/stl`}>STL</Button>
-            <Button href={`/api/projects/${projectId}/plan/pattern/3mf`}>3MF</Button>
+            <Button href={planned.file('pattern/stl')}>STL</Button>
+            <Button href={planned.file('pattern/3mf')}>3MF</Button>
           </>
         )}
       </Typography>

@@ -1,6 +1,6 @@
 using Stampo.Core.Working;
 
-namespace Stampo.Core.Comparison;
+namespace Stampo.Core.Sequences;
 
 /// <summary>How much each aim counts when routes that nothing dominates are put in order; all nought but cost: by cost.</summary>
 public sealed record Weights(double Cost = 1, double Date = 0, double Likeness = 0, double Tolerance = 0)
@@ -18,9 +18,3 @@ public sealed record Contender(string RouteId, string Name, double Cost, DateOnl
 
 /// <summary>A route that is out, and what would have to give.</summary>
 public sealed record LeastBad(string RouteId, string Name, IReadOnlyList<string> Reasons, IReadOnlyList<string> Relax);
-
-/// <summary>
-/// The choice for the brief as a whole. <paramref name="Recommended"/> is null when every route is out; then
-/// <paramref name="LeastBad"/> says what to relax. <paramref name="MeetsDates"/>: the recommended route delivers every row in time.
-/// </summary>
-public sealed record Pick(double Quantity, string? Recommended, string? RunnerUp, bool MeetsDates, IReadOnlyList<string> Sentences, IReadOnlyList<Contender> Contenders, IReadOnlyList<LeastBad> LeastBad);

@@ -1,0 +1,33 @@
+using Stampo.Core.Quotes;
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+
+namespace Stampo.Server.Routes;
+
+/// <summary>Suppliers' quotes for a project's routes: kept by hand, read from a table, asked for with one file.</summary>
+internal static class QuoteEndpoints
+{
+    private static readonly HashSet<string> RouteIds = [.. RouteCatalogue.All.Select(r => r.Card.Id)];
+
+    public static void MapQuotes(this RouteGroupBuilder project)
+    {
+        var quotes = project.MapGroup("/quotes");
+        quotes.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel));
+        quotes.MapPut("", (string id, Save<QuoteBook> save, StepStore steps, CancellationToken cancel) =>
+            steps.SaveAsync(id, Comparisons.QuotesStep, save with { Value = Check.Given(save.Value, "value").Checked(RouteIds) }, QuoteBook.Empty, cancel));
+        quotes.MapMoves<QuoteBook>(Comparisons.QuotesStep);
+
+        // What a table holds, to look at before it is kept: nothing is saved here.
+        quotes.MapPost("/csv", async (string id, HttpRequest request, StepStore steps, CancellationToken cancel) =>
+        {
+            var standing = await steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel);
+            using var reader = new StreamReader(request.Body);
+            var read = QuoteCsv.Read(await reader.ReadToEndAsync(cancel));
+            return new QuoteBook([.. standing.Value.All.Where(q => read.All(r => r.Id != q.Id)), .. read]).Checked(RouteIds);
+        }).Accepts<string>("text/csv");
+
+        quotes.MapGet("/request.zip", async (string id, string routeId, string? quantities, QuoteRequests requests, CancellationToken cancel) =>
+            TypedResults.File(await requests.ZipAsync(id, routeId, quantities, cancel), "application/zip", "quote-request.zip")).ExcludeFromDescription();
+    }
+}

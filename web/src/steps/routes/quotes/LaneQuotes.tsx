@@ -1,0 +1,127 @@
+import { Alert, Box, Button, Checkbox, Link } from '@mui/material';
+import { useRef, useState } from 'react';
+import { useParams } from 'react-router';
+import type { Lane, QuoteBeside } from '../../../app/api/types';
+import { count, date, number } from '../../../shared/format';
+import { stackingTable } from '../../../shared/stackingTable';
+import { QuoteForm } from './QuoteForm';
+import { useQuotes } from './useQuotes';
+
+/** The quotes for a lane's route beside its estimate: each with what it costs here, and which counts. */
+export function LaneQuotes({ lane }: { lane: Lane }) {
+  const { projectId = '' } = useParams();
+  const [adding, setAdding] = useState(false);
+  const picker = useRef<HTMLInputElement>(null);
+  const { keep, read, error } = useQuotes(projectId);
+  const quotes = lane.quotes ?? [];
+  return (
+    <Box sx={{ my: 1 }}>
+      {quotes.length > 0 && <Table quotes={quotes} keep={keep.mutate} />}
+      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
+        <Button size="small" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+          Add a quote
+        </Button>
+        <Button size="small" onClick={() => picker.current?.click()}>
+          Read quotes from a table
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          hidden
+          accept=".csv,text/csv"
+          aria-label="A table of quotes"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) read.mutate(file);
+            event.target.value = '';
+          }}
+        />
+        <Link href={`/api/projects/${projectId}/quotes/request.zip?routeId=${lane.route.id}`} sx={{ fontSize: 13.5 }}>
+          Ask for a quote: one file to send
+        </Link>
+      </Box>
+      {error && <Alert severity="error">{error.message}</Alert>}
+      {adding && (
+        <QuoteForm
+          routeId={lane.route.id}
+          onDone={(quote) => {
+            keep.mutate((all) => [...all, quote]);
+            setAdding(false);
+          }}
+        />
+      )}
+    </Box>
+  );
+}
+
+function Table({
+  quotes,
+  keep,
+}: {
+  quotes: readonly QuoteBeside[];
+  keep: ReturnType<typeof useQuotes>['keep']['mutate'];
+}) {
+  return (
+    <Box component="table" aria-label="Quotes beside the estimate" sx={{ ...stackingTable, fontSize: 13, mb: 0.5 }}>
+      <thead>
+        <tr>
+          <th>counts</th>
+          <th>quote</th>
+          <th>tool</th>
+          <th>each here</th>
+          <th>in all</th>
+          <th>the estimate</th>
+          <th>against it</th>
+          <th>lead</th>
+          <th aria-label="Remove" />
+        </tr>
+      </thead>
+      <tbody>
+        {quotes.map(({ quote, isExpired, warning, each, total, estimateTotal, difference }) => (
+          <tr key={quote.id}>
+            <td data-of="counts">
+              <Checkbox
+                size="small"
+                sx={{ p: 0 }}
+                checked={quote.counts}
+                disabled={isExpired && !quote.counts}
+                slotProps={{ input: { 'aria-label': `${quote.supplier}'s quote counts` } }}
+                onChange={(_, counts) => keep((all) => all.map((q) => (q.id === quote.id ? { ...q, counts } : q)))}
+              />
+            </td>
+            <td title={quote.remarks ?? undefined}>
+              <b>{quote.supplier}</b>, until {date(quote.validUntil)}
+              {quote.guaranteedShots != null && `, ${count(quote.guaranteedShots)} shots guaranteed`}
+              {quote.remarks && `. ${quote.remarks}`}
+              {warning && (
+                <Box component="span" sx={{ color: 'warning.main', fontWeight: 600 }}>
+                  {' '}
+                  {warning}
+                </Box>
+              )}
+            </td>
+            <td data-of="tool">{number(quote.toolPrice)} €</td>
+            <td data-of="each here">{number(each)} €</td>
+            <td data-of="in all">{number(total)} €</td>
+            <td data-of="the estimate">{number(estimateTotal)} €</td>
+            <td data-of="against it">
+              {difference <= 0 ? '−' : '+'}
+              {number(Math.abs(difference))} €
+            </td>
+            <td data-of="lead">{count(quote.leadDays)} days</td>
+            <td>
+              <Button
+                size="small"
+                sx={{ p: 0, minWidth: 0 }}
+                aria-label={`Remove ${quote.supplier}'s quote`}
+                onClick={() => keep((all) => all.filter((q) => q.id !== quote.id))}
+              >
+                Remove
+              </Button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
