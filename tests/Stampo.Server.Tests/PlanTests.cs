@@ -247,6 +247,27 @@ public sealed class PlanTests : IDisposable
 public sealed class OldPlanTests
 {
     [Fact]
+    public async Task The_schools_that_a_plan_had_chosen_become_the_briefs()
+    {
+        string folder, id;
+        using (var before = new StampoServer(keepData: true))
+        {
+            folder = before.Folder;
+            id = await before.NewProjectWithPartAsync();
+            var brief = (await before.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!;
+            await before.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief with { Inserts = 1 }, 0));
+            await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
+            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
+            await before.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, 0));
+            await Sql.RunAsync(before.DatabaseFile, "UPDATE States SET Json = json_set(Json, '$.school', 'generous', '$.pour.lossOfPoured', json('true')) WHERE Step LIKE 'plan/%'; UPDATE States SET Json = json_remove(Json, '$.schools.moldLife', '$.schools.loss') WHERE Step = 'brief'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%SchoolsInTheBrief'");
+        }
+
+        using var after = new StampoServer(folder);
+        var schools = (await after.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!.Schools;
+        Assert.Equal((Core.Briefs.LifeSchool.Generous, Core.Briefs.LossSchool.OfPoured, null), (schools.MoldLife, schools.Loss, schools.Cooling));
+    }
+
+    [Fact]
     public async Task A_plan_of_one_pour_is_taken_into_the_whole_plan()
     {
         string folder, id;

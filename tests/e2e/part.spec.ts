@@ -30,8 +30,7 @@ test('a file without unit asks for it, is measured, and shows where it is thin',
     '1.27, 1.27',
     { timeout: 60_000 },
   );
-  await page.getByLabel('Look at').click();
-  await page.getByRole('option', { name: 'Wall, largest ball' }).click();
+  await page.getByRole('radio', { name: 'Where is it thin?' }).check();
   await expect(page.getByRole('note', { name: 'Legend: Wall, largest ball' })).toContainText('enough for every route');
   await expect(page).toHaveURL(/look=ball/);
 });
@@ -76,9 +75,7 @@ test('the tape and the show side are picked by mouse and by keyboard', async ({ 
   await expect(page.getByText(/^[\d.]+ mm x /)).toBeVisible();
   await page.getByRole('button', { name: 'Tape' }).click();
 
-  await page.getByLabel('Look at').click();
-  await page.getByRole('option', { name: 'Show side' }).click();
-  await expect(page.getByRole('listbox')).toBeHidden();
+  await page.getByRole('radio', { name: 'Which side shows?' }).check();
   await expect(page.getByRole('note', { name: 'Legend: Show side' })).toBeVisible();
   await view.focus();
   await page.keyboard.press('Home');

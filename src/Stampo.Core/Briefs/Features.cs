@@ -41,13 +41,6 @@ public sealed record Sources
     public Source Parts { get; init; }
 }
 
-/// <summary>Where engineers disagree, chosen once for a job; null: as is usual.</summary>
-public sealed record Schools
-{
-    /// <summary>What of a section has to have cooled: by default the middle of thick ones, the mean of the rest.</summary>
-    public Routes.Injection.CoolingCriterion? Cooling { get; init; }
-}
-
 /// <summary>
 /// What stands in the shop; null where nothing is said. Vessels are round, by inside diameter and height; ovens and frames by their
 /// inside sides. Litres alone are what older briefs say: enough for pumping down, not for what fits.

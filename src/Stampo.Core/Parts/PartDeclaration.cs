@@ -12,6 +12,15 @@ public enum ShapeClass
     OpenShell,
 }
 
+/// <summary>What a mesh shows that a person agrees to or not.</summary>
+public enum Seen
+{
+    Undercut,
+    SlenderHoles,
+    Walls,
+    Lettering,
+}
+
 public enum Undercut
 {
     None,
@@ -50,6 +59,12 @@ public sealed record PartDeclaration
 
     public double? ThinnestWallMm { get; init; }
 
+    /// <summary>Null: as measured; 0 when they are drilled afterwards, or left out.</summary>
+    public int? SlenderHoles { get; init; }
+
+    /// <summary>What was looked at and found as measured.</summary>
+    public IReadOnlyList<Seen> Agreed { get; init; } = [];
+
     /// <summary>For a part without a mesh.</summary>
     public DeclaredSize? Size { get; init; }
 
@@ -64,6 +79,9 @@ public sealed record PartDeclaration
                 throw new RefusalException("input.out-of-range", $"The thinnest wall ({Text.Number(thinnest)} mm) can't be thicker than the nominal wall ({Text.Number(NominalWallMm.Value)} mm).", "thinnestWallMm");
         }
 
+        if (SlenderHoles is { } holes)
+            Check.Between(holes, 0, 10_000, "slenderHoles", "holes", "a part with more is a sieve");
+        Check.Between(Check.Given(Agreed, "agreed").Count, 0, Enum.GetValues<Seen>().Length, "agreed", "", "each is agreed to once");
         Size?.Check();
         return this;
     }

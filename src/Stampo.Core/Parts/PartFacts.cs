@@ -64,6 +64,14 @@ public sealed record PartFacts(
     /// <summary>What a soft mold of this wall has to stretch over; null when neither measured nor stated.</summary>
     public Undercut? UndercutIn(double moldWallMm) => Declared.Undercut ?? Measured?.UndercutIn(moldWallMm);
 
+    /// <summary>Blind round holes more than three times as deep as wide; null when neither measured nor stated.</summary>
+    [JsonIgnore]
+    public int? SlenderHoles => Declared.SlenderHoles ?? Measured?.SlenderHoles;
+
+    /// <summary>Those measured, unless a person said that there are none to mold.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<BlindHole> Slenders => Declared.SlenderHoles == 0 ? [] : Measured?.Slenders ?? [];
+
     /// <summary>As a person answered; null until somebody has.</summary>
     [JsonIgnore]
     public ShapeClass? Shape => Declared.Shape;

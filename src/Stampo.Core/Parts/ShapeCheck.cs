@@ -38,6 +38,7 @@ public static class ShapeCheck
             Draw = DrawAlong(surface, along.Pull, candidates.Count > 0 ? candidates[0].ShadowMm2 : Cast(along.Pull)),
             BlindHoles = holes.Blind,
             ThroughHoles = holes.Through,
+            Marks = FlatMarks.Of(surface),
             LooksLikeShell = part.Report.Shells == 1 && LooksLikeShell(thin?.Figures, part.Report),
             Highs = LocalHighs.Of(surface, along.Pull),
             Findings = [],

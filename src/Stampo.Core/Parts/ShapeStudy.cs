@@ -49,6 +49,9 @@ public sealed record ShapeFigures
 
     public required IReadOnlyList<ThroughHole> ThroughHoles { get; init; }
 
+    /// <summary>Lettering on flat faces; null for a part studied before it was looked for.</summary>
+    public MarksFound? Marks { get; init; }
+
     /// <summary>An even wall all over: the mesh proposes an open shell, a person says so.</summary>
     public required bool LooksLikeShell { get; init; }
 

@@ -2,7 +2,6 @@ using Stampo.Core.Materials;
 using Stampo.Core.Plans.Batches;
 using Stampo.Core.Plans.Enclosed;
 using Stampo.Core.Plans.Filling;
-using Stampo.Core.Plans.Life;
 using Stampo.Core.Plans.Operations;
 using Stampo.Core.Plans.Orders;
 using Stampo.Core.Plans.Patterns;
@@ -36,8 +35,6 @@ public sealed record CastingPlan
     public IReadOnlyList<EnclosedThing> Things { get; init; } = [];
 
     public FillChoices Fill { get; init; } = new();
-
-    public LifeSchool School { get; init; }
 
     public OrderChoices Order { get; init; } = new();
 

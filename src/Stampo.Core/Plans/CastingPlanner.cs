@@ -78,8 +78,8 @@ public sealed class CastingPlanner
             ? PrintedMoldCheck.Of(Job, Plan.Printed, _in.Method.Printed, new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Count), _in.Print, Plan.Pour.ResinC) : null;
         var fill = _in.Method.Into == PouredInto.FilledPrint ? CompositeFill.Of(Plan.Fill, Job.Part, Job.Material, _in.Print, peak) : null;
         var enclosed = EnclosedPlan.Of(Plan.Things, new Surroundings(Job.Material, Math.Max(peak, filling.CureC), filling.UsesPressure ? Plan.Filling.PressureKpa : 0, filling.UsesVacuum, Job.Rate("guard.clean"), Job.Brief.Guards));
-        var batch = CastingBatch.Compute(Plan.Pour.ToBatch(PouredCm3(fill, enclosed), Job.Material));
-        var life = _in.Method.LifeKey is { } key ? Life(key, filling) : null;
+        var batch = CastingBatch.Compute(Plan.Pour.ToBatch(PouredCm3(fill, enclosed), Job));
+        var life = _in.Method.LifeKey is null ? null : Life(filling);
         var today = DateOnly.FromDateTime(_in.Start);
         var order = OrderPlan.Of(Plan.Order, (int)Math.Ceiling(_in.Quantity), Plan.Pour.Count, Job.Rate(_in.Method.YieldKey), batch, life?.Shots.Likely, today);
         var answer = new CastingPlanAnswer(_in.Method, _in.Shape, pattern, silicone, printed, fill, ShrinkChain.Of([.. shrinks.Select(s => s.Pct.Likely)]), shrinks, batch, order, WithDegas(filling), enclosed, life, peak, [], null, WantedBy(order.Parts), null, [], []);
@@ -167,15 +167,15 @@ public sealed class CastingPlanner
             : [resin];
     }
 
-    private MoldLife Life(string key, FillingPlan filling)
+    private MoldLife Life(FillingPlan filling)
     {
         var wall = InSilicone ? Plan.Silicone.WallMm ?? (_in.Method.Split == SplitSchool.Hybrid ? SiliconeMold.HybridFaceMm : BlockLayout.UsualWallMm(Job.Part.LongestMm)) : Plan.Split.WallMm;
         var wear = new MoldWear(Job.Material, Job.Part.UndercutIn(wall), SoftCores, filling.CureC, InSilicone && _in.Silicone.IsCondensation) { InSilicone = InSilicone };
-        return SoftMoldLife.Of(InSilicone ? SoftMoldLife.Base(Job.Norm(key), Plan.School, _in.Method.Split == SplitSchool.Hybrid) : Job.Norm(key), Job.Rate(key).AsInput(), wear, _in.Method.LifeCountsHeat);
+        return SoftMoldLife.Of(Job, _in.Method, wear);
     }
 
     /// <summary>Slender cores that bend and tear: none when they are steel pins or drilled.</summary>
-    private int SoftCores => InSilicone && !Plan.Pattern.SoftCores ? 0 : Job.Part.Measured?.SlenderHoles ?? 0;
+    private int SoftCores => InSilicone && !Plan.Pattern.SoftCores ? 0 : Job.Part.SlenderHoles ?? 0;
 
     /// <summary>What liquid resin fills in one part.</summary>
     private double PouredCm3(CompositeFill? fill, EnclosedPlan enclosed)

@@ -1,5 +1,7 @@
+using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Plans.Batches;
+using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans;
@@ -15,8 +17,6 @@ public sealed record PourChoices
     public double ExtraCm3PerPart { get; init; }
 
     public double LossPct { get; init; } = 15;
-
-    public bool LossOfPoured { get; init; }
 
     public double? DensityGPerCm3 { get; init; }
 
@@ -38,15 +38,16 @@ public sealed record PourChoices
         ? material
         : throw new RefusalException("plan.no-resin", $"\"{MaterialId}\" is not a casting resin in the library; choose one.", "materialId");
 
-    public CastingBatchRequest ToBatch(double partVolumeCm3, Material material)
+    public CastingBatchRequest ToBatch(double partVolumeCm3, Job job)
     {
+        var material = job.Material;
         var cast = material.Cast!;
         return new CastingBatchRequest
         {
             PartVolumeCm3 = partVolumeCm3,
             Count = Count,
             LossPct = LossPct,
-            LossBasis = LossOfPoured ? "ofPoured" : "added",
+            LossBasis = job.Brief.Schools.Loss == LossSchool.OfPoured ? "ofPoured" : "added",
             DensityGPerCm3 = DensityGPerCm3 ?? material.DensityGPerCm3,
             Ratio = Ratio ?? new MixRatio(cast.RatioA, cast.RatioB, cast.Basis),
             ExtraCm3PerPart = ExtraCm3PerPart,

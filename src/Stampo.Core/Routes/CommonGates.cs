@@ -23,6 +23,8 @@ internal static class CommonGates
                 : new Gate(Verdict.Out, "Both sides", "Only the side on the tool is finished.", "Ask for one finished side, or close it with a second tool.");
         if (AddOns.SecondPart.Screen(job, route.TakesSecondMaterial) is { } bond)
             yield return bond;
+        if (AddOns.ColourMatch.Screen(job) is { } colour)
+            yield return colour;
     }
 
     private static Gate OfMaterial(Job job, MaterialChoice choice)

@@ -132,11 +132,21 @@ internal static class Gates
     };
 
     /// <summary>Slender round holes need cores that a soft mold can't hold up.</summary>
-    public static Gate SlenderHoles(Job job) => job.Part.Measured?.SlenderHoles is > 0 and var holes
-        ? About(Concern.Hole, "Slender holes") with { Verdict = Verdict.AtRisk, Reason = $"{Text.Count(holes, "blind hole")} more than three times as deep as wide: a silicone core that slender bends; planned with steel pins, or drilled.", Remedy = "Steel pins in the mold for wide ones, a third of the depth and a drill for narrow ones." }
-        : job.Part.Measured is null
-            ? About(Concern.Hole, "Slender holes") with { Verdict = Verdict.NotKnown, Reason = "Not known: no mesh was measured.", Remedy = "Load a mesh, or look for blind holes more than three times as deep as wide." }
-            : About(Concern.Hole, "Slender holes") with { Reason = "No blind hole is more than three times as deep as wide." };
+    public static Gate SlenderHoles(Job job)
+    {
+        var gate = About(Concern.Hole, "Slender holes");
+        return job.Part.SlenderHoles switch
+        {
+            null => gate with { Verdict = Verdict.NotKnown, Reason = "Not known: no mesh was measured.", Remedy = "Load a mesh, or look for blind holes more than three times as deep as wide." },
+            0 => gate with { Reason = job.Part.Declared.SlenderHoles is null ? "No blind hole is more than three times as deep as wide." : "None to mold, as stated." },
+            { } holes => gate with
+            {
+                Verdict = Verdict.AtRisk,
+                Reason = $"{Text.Count(holes, "blind hole")} more than three times as deep as wide: a silicone core that slender bends; planned with steel pins, or drilled.",
+                Remedy = "Steel pins in the mold for wide ones, a third of the depth and a drill for narrow ones.",
+            },
+        };
+    }
 
     /// <param name="job">What is asked.</param>
     /// <param name="molded">Whether the tool holds them.</param>

@@ -34,7 +34,7 @@ public static class Sourcing
 
     /// <summary>The route costed as the brief has it made.</summary>
     public static RouteEstimate Costed(this IRoute route, Job job, int cavities) =>
-        RunSize.In(In(route.Estimate(job, cavities), job, route.Made), job);
+        RunSize.In(AddOns.ColourMatch.In(In(route.Estimate(job, cavities), job, route.Made), job), job);
 
     /// <summary>Working days of a supplier's quote, order and queue before work begins; null when it is made in house.</summary>
     public static ThreePoint? SupplierDays(Job job, Made made) => job.Brief.Sources.Of(made) == Source.InHouse ? null : job.Norm(made == Made.MetalTool ? "source.queueDays" : "source.softDays");

@@ -42,6 +42,19 @@ public class PartFactsTests
     }
 
     [Fact]
+    public void Slender_holes_are_those_measured_until_a_person_says_how_many_are_molded()
+    {
+        var hole = new BlindHole(2, 9, new Place([0, 0, 0], [0, 0, 1], 5));
+        var facts = new PartFacts(100, 60, 30, 40, 300, new PartDeclaration());
+        Assert.Null(facts.SlenderHoles);
+        var measured = facts with { Measured = Measured() with { SlenderHoles = 1, Slenders = [hole] } };
+        Assert.Equal((1, 1), (measured.SlenderHoles, measured.Slenders.Count));
+        var drilled = measured with { Declared = new PartDeclaration { SlenderHoles = 0, Agreed = [Seen.Walls] }.Checked() };
+        Assert.Equal((0, 0), (drilled.SlenderHoles, drilled.Slenders.Count));
+        Assert.Throws<RefusalException>(() => new PartDeclaration { SlenderHoles = -1 }.Checked());
+    }
+
+    [Fact]
     public void A_picked_show_side_goes_before_half_of_the_surface()
     {
         var facts = new PartFacts(100, 60, 30, 40, 300, new PartDeclaration());

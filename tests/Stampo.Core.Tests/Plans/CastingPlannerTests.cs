@@ -9,6 +9,7 @@ using Stampo.Core.Plans.Filling;
 using Stampo.Core.Plans.Operations;
 using Stampo.Core.Plans.PrintedMolds;
 using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Tests.Geometry;
@@ -133,6 +134,43 @@ public class CastingPlannerTests
         Assert.Null(plan.Life);
     }
 
+    [Theory]
+    [InlineData(LifeSchool.Cautious)]
+    [InlineData(LifeSchool.Usual)]
+    [InlineData(LifeSchool.Generous)]
+    public void The_school_of_the_brief_is_obeyed_by_routes_and_plans_alike(LifeSchool school)
+    {
+        var brief = Brief with { Schools = new Schools { MoldLife = school } };
+        var job = new Job(Part, brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
+        foreach (var route in new[] { "cast-silicone", "cast-vacuum", "cast-hybrid" })
+        {
+            var life = Plan(route, brief: brief).Life!;
+            Assert.Equal(RouteCatalogue.Find(route)!.Estimate(job, 2).LifeShots, life.Shots);
+            Assert.Equal("brief/schools.moldLife", life.Working.Inputs[0].ChangeAt);
+        }
+
+        Assert.NotEqual(Plan("cast-silicone").Life!.Shots, Plan("cast-silicone", brief: brief).Life!.Shots);
+        Assert.True(Plan("cast-hybrid", brief: brief).Life!.Base.Low >= 2 * Plan("cast-silicone", brief: brief).Life!.Base.Low);
+        // No workshop has a school for printed molds.
+        Assert.Equal(Plan("cast-printed").Life!.Shots, Plan("cast-printed", brief: brief).Life!.Shots);
+    }
+
+    [Fact]
+    public void Loss_in_the_pot_is_counted_as_the_brief_says_in_routes_and_plans_alike()
+    {
+        var brief = Brief with { Schools = new Schools { Loss = LossSchool.OfPoured } };
+        var (added, ofPoured) = (Plan("cast-silicone").Batch, Plan("cast-silicone", brief: brief).Batch);
+        Assert.Equal(added.NetCm3 * 1.15, added.PouredCm3, 1e-9);
+        Assert.Equal(added.NetCm3 / 0.85, ofPoured.PouredCm3, 1e-9);
+        Assert.Equal(1.1 * 1.15, Kg(Brief).Likely / Net(), 1e-9);
+        Assert.Equal(1.1 / 0.85, Kg(brief).Likely / Net(), 1e-9);
+
+        static double Net() => Part.VolumeCm3 * MaterialLibrary.Find("pu-rigid-fast")!.DensityGPerCm3 / 1000;
+
+        static ThreePoint Kg(Brief brief) => RouteCatalogue.Find("cast-silicone")!
+            .Estimate(new Job(Part, brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 1).Costs.Single(c => c.Name == "Casting resin").Amount;
+    }
+
     [Fact]
     public void The_life_of_route_and_plan_is_one_and_heat_schools_and_condensation_change_it()
     {
@@ -141,7 +179,6 @@ public class CastingPlannerTests
             Assert.Equal(RouteCatalogue.Find(route)!.Estimate(job, 2).LifeShots, Plan(route).Life!.Shots);
         var usual = Plan("cast-silicone").Life!.Shots.Likely;
         Assert.Equal(0.8 * usual, Plan("cast-silicone", p => p with { Filling = p.Filling with { CureC = 70 } }).Life!.Shots.Likely, 1e-9);
-        Assert.True(Plan("cast-silicone", p => p with { School = Core.Plans.Life.LifeSchool.Generous }).Life!.Shots.Likely > usual);
         var condensation = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { SupplyId = "mold-silicone-condensation-25a" } });
         Assert.Equal(0.7 * usual, condensation.Life!.Shots.Likely, 1e-9);
         Assert.True(condensation.Pattern!.Inhibition.IsSafe);

@@ -27,6 +27,39 @@ public class AddOnTests
     private static Brief With(string core, string soft, bool interlocks = false) => Core with { ProductionMaterial = core, SecondMaterial = new SecondMaterial(soft, 95, 19, interlocks) };
 
     [Fact]
+    public void A_colour_matched_to_a_chip_costs_a_smallest_lot_and_the_days_that_the_tool_does_not_take()
+    {
+        var matched = Core with { Colour = new ColourTarget(Colour.Matched, false) };
+        foreach (var (route, carrier) in new[] { ("inject-steel-pre", "masterbatch"), ("cast-silicone", "paste") })
+        {
+            Lane plain = Lane(Core, route, 100), coloured = Lane(matched, route, 100);
+            Assert.Equal("Fits", Gate(coloured, "Colour").Verdict.ToString());
+            var job = new Job(Grip, matched, coloured.Material, RateCard.Shipped);
+            var lot = RouteCatalogue.Find(route)!.Costed(job, 1).Costs.Single(c => c.Name == "Smallest lot of the colour");
+            Assert.Contains(lot.Inputs, i => i.ChangeAt == $"rates/colour.{carrier}.lotKg");
+            Assert.True(coloured.Total.P50 > plain.Total.P50 + 250);
+            // While steel is cut there is time enough for the colour.
+            Assert.True(route == "cast-silicone" || coloured.FirstArticle == plain.FirstArticle);
+            var slow = RateCard.Shipped.With([RateCard.Shipped["colour.matchDays"] with { Low = 90, Likely = 100, High = 110 }]);
+            Assert.Equal(100, RouteCatalogue.Find(route)!.Costed(job with { Rates = slow }, 1).FirstArticleDays.Likely, 1e-9);
+        }
+
+        // Dyed costs no days and no lot; a print that can't be matched is not charged for it.
+        Assert.DoesNotContain(Lane(Core with { Colour = new ColourTarget(Colour.Dyed, false) }, "cast-silicone", 100).Gates, g => g.Name == "Colour");
+        Assert.DoesNotContain(Lane(matched, "print", 100).Gates, g => g.Name == "Colour");
+    }
+
+    [Fact]
+    public void Lots_of_colour_are_whole_and_enough_for_the_brief()
+    {
+        var brief = Core with { Colour = new ColourTarget(Colour.Matched, false), Demand = [new DemandRow(Monday.AddDays(300), 900_000, Purpose.Sale)] };
+        var job = new Job(Grip, brief, MaterialLibrary.Find("pp")!, RateCard.Shipped);
+        var lots = RouteCatalogue.Find("inject-steel-pre")!.Costed(job, 1).Costs.Single(c => c.Name == "Smallest lot of the colour").Inputs.Single(i => i.Name == "lots").Value.Likely;
+        // 900,000 × 70 cm³ × 0.905 g/cm³ × 3 % are 1,710.45 kg: 69 lots of 25 kg.
+        Assert.Equal(69, lots);
+    }
+
+    [Fact]
     public void Hoop_stress_of_the_worked_example() => Assert.Equal(11.24, InsertStress.HoopMpa(2300, 0.006, 2.5, 5), 0.005);
 
     [Fact]

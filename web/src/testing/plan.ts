@@ -24,7 +24,6 @@ export const choices = {
     count: 2,
     extraCm3PerPart: 2,
     lossPct: 15,
-    lossOfPoured: false,
     densityGPerCm3: null,
     ratio: null,
     potLifeMin: null,
@@ -70,7 +69,6 @@ export const choices = {
     interlocks: false,
     printId: 'print-clear',
   },
-  school: 'between',
   order: { parts: null, molds: 1, packsKg: [1, 5], shelfMonths: 6, syringeMl: null },
   hours: { fromH: 8, toH: 17 },
 } as unknown as CastingPlan;

@@ -1,25 +1,12 @@
+using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Plans.SiliconeMolds;
 using Stampo.Core.Ranges;
+using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Life;
-
-/// <summary>How many shots a workshop trusts a silicone mold with.</summary>
-public enum LifeSchool
-{
-    /// <summary>12 / 25 / 50: between the schools, until the shop's own records speak.</summary>
-    Between,
-
-    /// <summary>10 to 15.</summary>
-    Cautious,
-
-    /// <summary>20 to 30.</summary>
-    Usual,
-
-    /// <summary>50 to 100.</summary>
-    Generous,
-}
 
 /// <summary>One thing that shortens or lengthens the life, and by how much.</summary>
 public sealed record LifeFactor(string Name, double Times, string Why, string? ChangeAt = null);
@@ -78,6 +65,17 @@ public static class SoftMoldLife
     {
         Array.Sort(points);
         return new ThreePoint(points[0], points[1], points[2]);
+    }
+
+    /// <summary>Of the molds of a route, by the school that the brief trusts; a printed mold is nobody's school.</summary>
+    public static MoldLife Of(Job job, CastingMethod method, MoldWear wear)
+    {
+        var (rate, school) = (job.Rate(method.LifeKey!), job.Brief.Schools.MoldLife);
+        if (school == LifeSchool.Between || !wear.InSilicone)
+            return Of(rate.Value, rate.AsInput(), wear, method.LifeCountsHeat);
+        var trusted = Base(rate.Value, school, method.Split == SplitSchool.Hybrid);
+        var said = new WorkInput($"{rate.Name}, {school.ToString().ToLowerInvariant()} school", trusted, rate.Unit, "brief/schools.moldLife");
+        return Of(trusted, said, wear, method.LifeCountsHeat);
     }
 
     /// <param name="usual">Base range, in shots.</param>

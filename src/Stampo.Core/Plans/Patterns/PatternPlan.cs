@@ -90,7 +90,7 @@ public sealed record PatternPlan(
         var showH = sheet.Write("showH", "Finish the show side", finish.Formula, finish.Value, "h", "rate card", finish.Inputs).Likely;
         var norm = job.Rate("pattern.back");
         var backH = sheet.Write("backH", "Clean the back so that it releases", "norm", norm.Value, "h", "rate card", norm.AsInput()).Likely;
-        List<HolePlan> slender = choices.SoftCores ? [] : [.. (job.Part.Measured?.Slenders ?? []).Select(Planned)];
+        List<HolePlan> slender = choices.SoftCores ? [] : [.. job.Part.Slenders.Select(Planned)];
         return new PatternPlan(Inhibition.Of(choices.Material, cure, choices.PostCured, choices.Sealed, choices.DabPassed), count, scale.Likely, scale, shrinks, target, PrintHours(job, choices, count, sheet),
             CoatsOf(job.Brief.ShowSide), showH, backH, show, back, slender, [.. AdviceOn(job, choices)], sheet.Lines);
     }

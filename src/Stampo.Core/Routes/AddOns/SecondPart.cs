@@ -48,7 +48,7 @@ internal static class SecondPart
     {
         if (job is not { Brief.SecondMaterial: { } asked, Soft: { } soft })
             return book;
-        book.AddMaterial(ChargedOn.Piece, "Soft plastic", SoftKg(job, asked, soft, "inject.runner"), soft);
+        book.AddMaterial(ChargedOn.Piece, "Soft plastic", SoftKg(job, asked, soft, "inject.runner", 1 + job.Norm("inject.runner"), "× (1 + loss)"), soft);
         var cycle = InjectionPieces.CycleSeconds(job with { Material = soft, Part = SoftBody(job, asked) });
         return job.Assist == Assist.Machine
             ? book.Add(ChargedOn.Piece, "Second barrel, over a plain press", InjectionPieces.PressHours(InjectionPieces.CycleSeconds(job), cavities), "second.twoBarrelPress")
@@ -59,12 +59,12 @@ internal static class SecondPart
     /// <summary>The soft resin poured on in a second mold, over a scuffed and primed first part.</summary>
     public static CostBook AddCastSoft(this CostBook book, Job job, int cavities, string shotKey) => job is not { Brief.SecondMaterial: { } asked, Soft: { } soft }
         ? book
-        : book.AddMaterial(ChargedOn.Piece, "Soft resin", SoftKg(job, asked, soft, "cast.loss"), soft)
+        : book.AddMaterial(ChargedOn.Piece, "Soft resin", SoftKg(job, asked, soft, "cast.loss", Casting.PourLoss.Times(job), Casting.PourLoss.Formula(job)), soft)
             .Add(ChargedOn.Piece, "Second pour, shared by its cavities", Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities), "labour.bench")
             .Add(ChargedOn.Piece, "Scuff, prime, place", Amount.Of(job.Rate("second.scuff")), "labour.bench");
 
-    private static Amount SoftKg(Job job, Briefs.SecondMaterial asked, Material soft, string lossKey) => new(
-        (1 + job.Norm(lossKey)) * (asked.VolumeCm3 * soft.DensityGPerCm3 / 1000), "kg", "soft part × density × (1 + loss) ÷ 1000",
+    private static Amount SoftKg(Job job, Briefs.SecondMaterial asked, Material soft, string lossKey, ThreePoint withLoss, string formula) => new(
+        withLoss * (asked.VolumeCm3 * soft.DensityGPerCm3 / 1000), "kg", $"soft part × density {formula} ÷ 1000",
         new WorkInput("soft part", asked.VolumeCm3, "cm³", "brief/secondMaterial"), new WorkInput("density", soft.DensityGPerCm3, "g/cm³"), job.Rate(lossKey).AsInput());
 
     /// <summary>The soft part as a skin of even thickness.</summary>

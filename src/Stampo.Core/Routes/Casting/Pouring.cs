@@ -13,8 +13,8 @@ internal static class Pouring
 {
     /// <summary>Resin per part made, with gate, risers, reservoir and what stays in the pot.</summary>
     public static Amount ResinKg(Job job) => new(
-        (1 + job.Norm("cast.gateShare")) * (1 + job.Norm("cast.loss")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg",
-        "part × (1 + gate share) × (1 + loss) × density ÷ 1000",
+        (1 + job.Norm("cast.gateShare")) * PourLoss.Times(job) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg",
+        $"part × (1 + gate share) {PourLoss.Formula(job)} × density ÷ 1000",
         new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"), job.Rate("cast.gateShare").AsInput(), job.Rate("cast.loss").AsInput(),
         new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"));
 
@@ -38,10 +38,9 @@ internal static class Pouring
 
     /// <summary>The life of this route's molds with everything that wears them; slender holes stand on steel pins or are drilled.</summary>
     public static MoldLife Life(Job job, CastingMethod method, double moldWallMm) =>
-        SoftMoldLife.Of(job.Norm(method.LifeKey!), job.Rate(method.LifeKey!).AsInput(),
-            new MoldWear(job.Material, job.Part.UndercutIn(moldWallMm), method.Into == PouredInto.SiliconeMold ? 0 : job.Part.Measured?.SlenderHoles ?? 0, 23)
-            { InSilicone = method.Into == PouredInto.SiliconeMold },
-            method.LifeCountsHeat);
+        SoftMoldLife.Of(job, method,
+            new MoldWear(job.Material, job.Part.UndercutIn(moldWallMm), method.Into == PouredInto.SiliconeMold ? 0 : job.Part.SlenderHoles ?? 0, 23)
+            { InSilicone = method.Into == PouredInto.SiliconeMold });
 
     /// <summary>The printed and finished patterns that the mold is poured around, printed side by side.</summary>
     public static CostBook AddPatterns(this CostBook book, Job job, int patterns)

@@ -49,7 +49,7 @@ public sealed class InjectPrintedRoute : IRoute
             <= CoolMeltC => CoolFactor,
             _ => 1.0,
         };
-        var slender = job.Part.Measured?.SlenderHoles > 0 ? SlenderFactor : 1;
+        var slender = job.Part.SlenderHoles > 0 ? SlenderFactor : 1;
         var build = PrintCost.Halves(job, WallMm, solidCm3);
         var life = job.Rate("printedInsert.life");
         var book = new CostBook(job.Rates)

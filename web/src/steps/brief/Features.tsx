@@ -1,79 +1,23 @@
-import { Alert, Box, Button, Link, MenuItem, TextField, Typography } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
+import { Alert, Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { Link as RouterLink, useParams } from 'react-router';
 import type { Problem } from '../../app/api/client';
 import type { Brief } from '../../app/api/types';
+import { Folded } from '../../shared/Folded';
 import { FormCheck, FormNumber } from '../../shared/formFields';
 import { count, number } from '../../shared/format';
 import { useLibrary } from '../../shared/useLibrary';
-import { studyQuery } from '../part/useStudy';
+import { SeenOnModel } from './SeenOnModel';
 
-/** What is molded in, on and into the part; what the model already shows stands there to be seen. */
+/** What is molded in, on and into the part; what the model already shows stands first, to be agreed to. */
 export function Features({ problem }: { problem: Problem | null }) {
-  const { control, setValue } = useFormContext<Brief>();
-  const [inserts, size] = useWatch({ control, name: ['inserts', 'insertSize'] });
-  const refused = (field: string) => (problem?.field === field ? problem.message : undefined);
   return (
     <section aria-labelledby="features">
       <Typography variant="h2" id="features" sx={{ mb: 1.5 }}>
         What is on it
       </Typography>
       <SeenOnModel />
-      <Box sx={{ display: 'grid', gap: 2, mt: 1.5 }}>
-        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'flex-start' }}>
-          <FormNumber<Brief>
-            name="inserts"
-            label="Molded-in inserts"
-            unit=""
-            whole
-            proposal={0}
-            min={0}
-            max={200}
-            width={140}
-          />
-          {inserts > 0 &&
-            (size ? (
-              <>
-                <FormNumber<Brief> name="insertSize.diameterMm" label="Insert diameter" unit="mm" width={140} />
-                <FormNumber<Brief>
-                  name="insertSize.bossMm"
-                  label="Boss around it"
-                  unit="mm"
-                  width={140}
-                  refused={refused('insertSize.bossMm')}
-                />
-              </>
-            ) : (
-              <Button sx={{ mt: 0.5 }} onClick={() => setValue('insertSize', { diameterMm: 5, bossMm: 10 })}>
-                Give their size
-              </Button>
-            ))}
-        </Box>
-        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
-          <FormNumber<Brief>
-            name="guards"
-            label="Parts to guard"
-            unit=""
-            whole
-            proposal={0}
-            min={0}
-            max={200}
-            width={140}
-          />
-          <FormNumber<Brief>
-            name="enclosedPrice"
-            label="Price of what is put in"
-            unit="€"
-            optional
-            min={0}
-            max={1e9}
-            width={170}
-            hint="lost with a spoiled part"
-            refused={refused('enclosedPrice')}
-          />
-          <FormCheck<Brief> name="lettering" label="Lettering" />
-        </Box>
+      <Box sx={{ display: 'grid', gap: 1, mt: 1.5 }}>
+        <MoldedIn problem={problem} />
         <SecondMaterial />
         {problem?.field?.startsWith('secondMaterial') && <Alert severity="error">{problem.message}</Alert>}
       </Box>
@@ -81,36 +25,79 @@ export function Features({ problem }: { problem: Problem | null }) {
   );
 }
 
-/** Undercuts and holes as the background study found them. */
-function SeenOnModel() {
-  const { projectId = '' } = useParams();
-  const figures = useQuery(studyQuery(projectId)).data?.figures;
-  const link = (text: string) => (
-    <Link component={RouterLink} to={`/projects/${projectId}/part`}>
-      {text}
-    </Link>
-  );
-  if (!figures) return <Typography color="textSecondary">What the model shows stands on {link('Part')}.</Typography>;
-  const undercuts = figures.undercuts.length;
-  const holes = figures.undercuts.filter((u) => u.throughHoleMm != null).length;
-  const deepest = Math.max(0, ...figures.undercuts.map((u) => (u.throughHoleMm == null ? (u.depthMm ?? 0) : 0)));
-  const slender = figures.blindHoles.filter((hole) => (hole.slenderness ?? 0) > 3).length;
-  const seen = [
-    undercuts === 0
-      ? 'no undercut along the pull'
-      : [
-          undercuts > holes &&
-            `${count(undercuts - holes)} ${undercuts - holes === 1 ? 'undercut' : 'undercuts'}${deepest > 0 ? `, ${number(deepest, 2)} mm deep at most` : ''}`,
-          holes > 0 && `${count(holes)} ${holes === 1 ? 'hole' : 'holes'} through, across the pull`,
-        ]
-          .filter(Boolean)
-          .join(', '),
-    `${count(figures.blindHoles.length)} round blind ${figures.blindHoles.length === 1 ? 'hole' : 'holes'}${slender > 0 ? `, ${slender} of them slender` : ''}`,
-  ];
+const fields = ['inserts', 'guards', 'enclosedPrice', 'insertSize'] as const;
+
+/** Inserts, guards, what is put in. */
+function MoldedIn({ problem }: { problem: Problem | null }) {
+  const { control, setValue } = useFormContext<Brief>();
+  const [inserts, guards, enclosed, size] = useWatch({ control, name: fields });
+  const refused = (field: string) => (problem?.field === field ? problem.message : undefined);
+  const says = [
+    inserts > 0 &&
+      `${count(inserts)} inserts${size ? ` of ${number(size.diameterMm)} mm in bosses of ${number(size.bossMm)} mm` : ''}`,
+    guards > 0 && `${count(guards)} parts to guard`,
+    enclosed !== null && `${count(enclosed)} € put in`,
+  ].filter(Boolean);
   return (
-    <Typography color="textSecondary">
-      Seen on the model and counted in: {seen.join('; ')}. {link('Look, or say otherwise')}
-    </Typography>
+    <Folded
+      label="Molded in and on"
+      says={says.join('; ') || 'nothing'}
+      startsOpen={inserts > 0 && !size}
+      force={fields.some((field) => problem?.field?.startsWith(field))}
+    >
+      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'flex-start', mb: 2 }}>
+        <FormNumber<Brief>
+          name="inserts"
+          label="Molded-in inserts"
+          unit=""
+          whole
+          proposal={0}
+          min={0}
+          max={200}
+          width={140}
+        />
+        {inserts > 0 &&
+          (size ? (
+            <>
+              <FormNumber<Brief> name="insertSize.diameterMm" label="Insert diameter" unit="mm" width={140} />
+              <FormNumber<Brief>
+                name="insertSize.bossMm"
+                label="Boss around it"
+                unit="mm"
+                width={140}
+                refused={refused('insertSize.bossMm')}
+              />
+            </>
+          ) : (
+            <Button sx={{ mt: 0.5 }} onClick={() => setValue('insertSize', { diameterMm: 5, bossMm: 10 })}>
+              Give their size
+            </Button>
+          ))}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
+        <FormNumber<Brief>
+          name="guards"
+          label="Parts to guard"
+          unit=""
+          whole
+          proposal={0}
+          min={0}
+          max={200}
+          width={140}
+        />
+        <FormNumber<Brief>
+          name="enclosedPrice"
+          label="Price of what is put in"
+          unit="€"
+          optional
+          min={0}
+          max={1e9}
+          width={170}
+          hint="lost with a spoiled part"
+          refused={refused('enclosedPrice')}
+        />
+      </Box>
+    </Folded>
   );
 }
 
@@ -121,9 +108,12 @@ function SecondMaterial() {
   const library = useLibrary().data;
   if (!second)
     return (
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
-        <Typography color="textSecondary" sx={{ width: 170 }}>
-          Second material: none
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5 }}>
+        <Typography variant="body2" sx={{ flex: 1 }}>
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            Second material:
+          </Box>{' '}
+          none
         </Typography>
         <Button
           onClick={() =>

@@ -5,7 +5,7 @@ import type { Brief } from '../../app/api/types';
 import { word } from '../../shared/format';
 import { NumberField } from '../../shared/NumberField';
 import { clarities, colours, properties, propertyWords } from './briefForm';
-import { AddTarget, Target } from './Target';
+import { Target } from './Target';
 
 type Asked = Brief['properties'][number];
 
@@ -91,11 +91,11 @@ export function PropertyRows() {
 }
 
 /** Clarity or colour: a grade, at least. */
-export function GradeRow({ name, what, start }: { name: 'clarity' | 'colour'; what: string; start: string }) {
+export function GradeRow({ name, what }: { name: 'clarity' | 'colour'; what: string }) {
   const { control, setValue } = useFormContext<Brief>();
   const target = useWatch({ control, name });
   const put = (value: unknown) => setValue(name, value as Brief[typeof name]);
-  if (!target) return <AddTarget what={what} onAdd={() => put({ atLeast: start, must: false })} />;
+  if (!target) return null;
   return (
     <Target name={what} must={target.must} onMust={(must) => put({ ...target, must })} onDrop={() => put(null)}>
       <TextField

@@ -30,9 +30,10 @@ export function Requirements({ problem }: { problem: Problem | null }) {
         </Box>
         <HardnessRow refused={refused('hardness.value')} />
         <TemperatureRow refused={refused('serviceTemperature.celsius')} />
+        <GradeRow name="clarity" what="Clarity" />
+        <GradeRow name="colour" what="Colour" />
         <PropertyRows />
-        <GradeRow name="clarity" what="Clarity" start="translucent" />
-        <GradeRow name="colour" what="Colour" start="matched" />
+        <NotAsked />
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
           <FormNumber<Brief>
             name="toleranceMm"
@@ -84,35 +85,55 @@ function SeriesMaterial() {
   );
 }
 
+/** What nothing is asked of yet, in one line. */
+function NotAsked() {
+  const { projectId = '' } = useParams();
+  const { control, setValue } = useFormContext<Brief>();
+  const [hardness, service, clarity, colour] = useWatch({
+    control,
+    name: ['hardness', 'serviceTemperature', 'clarity', 'colour'],
+  });
+  if (hardness && service && clarity && colour) return null;
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', flexWrap: 'wrap' }}>
+      <Typography variant="body2" color="textSecondary">
+        Not asked yet:
+      </Typography>
+      {!hardness && <AddTarget what="Hardness" onAdd={() => setValue('hardness', anyHardness)} />}
+      {!service && (
+        <AddTarget
+          what="Service temperature"
+          onAdd={() => setValue('serviceTemperature', { celsius: 60, must: false })}
+        />
+      )}
+      {!clarity && (
+        <AddTarget what="Clarity" onAdd={() => setValue('clarity', { atLeast: 'translucent', must: false })} />
+      )}
+      {!colour && <AddTarget what="Colour" onAdd={() => setValue('colour', { atLeast: 'matched', must: false })} />}
+      {!hardness && (
+        <Link component={RouterLink} to={`/projects/${projectId}/ladder`} sx={{ fontSize: 13 }}>
+          Find the hardness by trying
+        </Link>
+      )}
+    </Box>
+  );
+}
+
+const anyHardness: NonNullable<Brief['hardness']> = {
+  scale: 'a',
+  value: 60,
+  tolerancePoints: 5,
+  must: false,
+  reason: null,
+  chosenOn: null,
+};
+
 function HardnessRow({ refused }: { refused?: string }) {
   const { projectId = '' } = useParams();
   const { control, setValue } = useFormContext<Brief>();
   const target = useWatch({ control, name: 'hardness' });
   const put = (change: Partial<NonNullable<Brief['hardness']>>) => setValue('hardness', { ...target!, ...change });
-  const byTrying = (
-    <Link component={RouterLink} to={`/projects/${projectId}/ladder`} sx={{ fontSize: 13 }}>
-      Find it by trying
-    </Link>
-  );
-  if (!target)
-    return (
-      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-        <AddTarget
-          what="Hardness"
-          onAdd={() =>
-            setValue('hardness', {
-              scale: 'a',
-              value: 60,
-              tolerancePoints: 5,
-              must: false,
-              reason: null,
-              chosenOn: null,
-            })
-          }
-        />
-        {byTrying}
-      </Box>
-    );
+  if (!target) return null;
   return (
     <div>
       <Target
@@ -154,7 +175,9 @@ function HardnessRow({ refused }: { refused?: string }) {
       </Target>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
         {target.reason && `${target.chosenOn ? `Chosen ${date(target.chosenOn)}: ` : ''}${target.reason} `}
-        {byTrying}
+        <Link component={RouterLink} to={`/projects/${projectId}/ladder`} sx={{ fontSize: 13 }}>
+          Find it by trying
+        </Link>
       </Typography>
     </div>
   );
@@ -165,13 +188,7 @@ function TemperatureRow({ refused }: { refused?: string }) {
   const target = useWatch({ control, name: 'serviceTemperature' });
   const put = (change: Partial<NonNullable<Brief['serviceTemperature']>>) =>
     setValue('serviceTemperature', { ...target!, ...change });
-  if (!target)
-    return (
-      <AddTarget
-        what="Service temperature"
-        onAdd={() => setValue('serviceTemperature', { celsius: 60, must: false })}
-      />
-    );
+  if (!target) return null;
   return (
     <Target
       name="Service temperature"

@@ -1,18 +1,11 @@
-import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import { Box, Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 
 /** A requirement that isn't made yet. */
-export function AddTarget({ what, onAdd }: { what: string; onAdd: () => void }) {
-  return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
-      <Typography color="textSecondary" sx={{ width: 170 }}>
-        {what}: any
-      </Typography>
-      <Button onClick={onAdd} aria-label={`Set a target: ${what.toLowerCase()}`}>
-        Set a target
-      </Button>
-    </Box>
-  );
-}
+export const AddTarget = ({ what, onAdd }: { what: string; onAdd: () => void }) => (
+  <Button onClick={onAdd} aria-label={`Set a target: ${what.toLowerCase()}`}>
+    {what}
+  </Button>
+);
 
 /** One requirement: its value, must or want, and away with it. */
 export function Target({

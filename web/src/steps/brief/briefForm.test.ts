@@ -23,7 +23,7 @@ const brief: Brief = {
   guards: 0,
   enclosedPrice: null,
   sources: { metalTools: 'boughtIn', softMolds: 'inHouse', parts: 'inHouse' },
-  schools: { cooling: null },
+  schools: { cooling: null, moldLife: 'between', loss: 'added' },
   toolingBudget: null,
   piecePrice: null,
   fixedDate: null,

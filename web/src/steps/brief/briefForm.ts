@@ -81,7 +81,11 @@ export const briefSchema = z.object({
     softMolds: z.enum(['inHouse', 'boughtIn', 'farBoughtIn']),
     parts: z.enum(['inHouse', 'boughtIn', 'farBoughtIn']),
   }),
-  schools: z.object({ cooling: z.enum(['mean', 'centre']).nullable() }),
+  schools: z.object({
+    cooling: z.enum(['mean', 'centre']).nullable(),
+    moldLife: z.enum(['between', 'cautious', 'usual', 'generous']),
+    loss: z.enum(['added', 'ofPoured']),
+  }),
   toolingBudget: z.number().min(0).max(1e9).nullable(),
   piecePrice: z.number().min(0).max(1e9).nullable(),
   fixedDate: day.nullable(),

@@ -7,7 +7,8 @@ import { draw, serve } from '../../testing/served';
 import { DemandTimeline } from './DemandTimeline';
 import { Features } from './Features';
 import { Limits } from './Limits';
-import { GradeRow, PropertyRows } from './PropertyRows';
+import { Requirements } from './Requirements';
+import { PropertyRows } from './PropertyRows';
 
 afterEach(() => {
   cleanup();
@@ -35,7 +36,7 @@ const empty: Brief = {
   guards: 0,
   enclosedPrice: null,
   sources: { metalTools: 'boughtIn', softMolds: 'inHouse', parts: 'inHouse' },
-  schools: { cooling: null },
+  schools: { cooling: null, moldLife: 'between', loss: 'added' },
   toolingBudget: null,
   piecePrice: null,
   fixedDate: null,
@@ -76,7 +77,7 @@ test('a property is asked for once, as a want with a usual value, and dropped ag
 });
 
 test('clarity and colour are grades', () => {
-  show(<GradeRow name="colour" what="Colour" start="matched" />);
+  show(<Requirements problem={null} />);
   fireEvent.click(screen.getByRole('button', { name: 'Set a target: colour' }));
   expect(brief.colour).toEqual({ atLeast: 'matched', must: false });
   fireEvent.click(screen.getByRole('button', { name: 'Drop colour' }));

@@ -8,12 +8,13 @@ import { box, count, number } from '../../shared/format';
 import { Figure } from '../../shared/Figure';
 import { Refusal } from '../../shared/Refusal';
 import { SaveState } from '../../shared/SaveState';
-import { type StepApi, useStep } from '../../shared/useStep';
+import { useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { DeclaredForm } from './DeclaredForm';
 import { DropZone } from './DropZone';
 import { Findings, lookFor } from './Findings';
 import { MendPanel } from './MendPanel';
+import { partApi } from './partApi';
 import { RouteVerdicts } from './RouteVerdicts';
 import { ShapeFigures } from './ShapeFigures';
 import { SizeForm } from './SizeForm';
@@ -25,18 +26,6 @@ import { useUpload } from './useUpload';
 import { useView } from './viewer/useView';
 
 const PartViewer = lazy(() => import('./viewer/PartViewer'));
-
-/** What the page saves is the unit, the pull and what is declared; the rest of the step comes from the mesh. */
-const partApi = (id: string): StepApi<PartChange, Versioned<StoredPart>> => {
-  const path = { params: { path: { id } } };
-  return {
-    read: (signal) => unwrap(client.GET('/api/projects/{id}/part', { ...path, signal })),
-    save: (body, keepalive) => unwrap(client.PUT('/api/projects/{id}/part', { ...path, body, keepalive })),
-    undo: (version) => unwrap(client.POST('/api/projects/{id}/part/undo', { ...path, body: { version } })),
-    redo: (version) => unwrap(client.POST('/api/projects/{id}/part/redo', { ...path, body: { version } })),
-    of: (answer) => answer,
-  };
-};
 
 const saved = { unit: 'Unit of the file', declared: 'What you stated', pull: 'Pull' };
 

@@ -33,13 +33,6 @@ export const printedNames: Record<string, string> = {
   putty: 'silicone putty pressed between halves',
 };
 
-export const lifeNames: Record<string, string> = {
-  between: 'between the schools: 12 / 25 / 50',
-  cautious: 'cautious: 10 to 15',
-  usual: 'usual: 20 to 30',
-  generous: 'generous: 50 to 100',
-};
-
 export const fillNames: Record<string, string> = {
   hollow: 'a sparse print, filled to carry load',
   pocket: 'pockets, for soft joints or pads',

@@ -14,7 +14,6 @@ export const labels: Partial<Record<keyof CastingPlan, string>> = {
   filling: 'Filling and curing',
   things: 'Cast in',
   fill: 'Filled print',
-  school: 'Mold life',
   order: 'Order',
   hours: 'Working hours',
 };
@@ -65,7 +64,6 @@ const stationOfInput: Partial<Record<string, Station>> = {
   filling: 'cure',
   things: 'within',
   order: 'order',
-  school: 'order',
   hours: 'work',
 };
 

@@ -1,5 +1,6 @@
-import { Box, Typography } from '@mui/material';
+import { Box, Link, Typography } from '@mui/material';
 import { type ReactNode, useId } from 'react';
+import { Link as RouterLink } from 'react-router';
 import type { CastingPlan, CastingPlanAnswer, PlanAnswer } from '../../app/api/types';
 import { inputGrid } from './planForm';
 
@@ -36,6 +37,17 @@ export function StationSheet({
     </Box>
   );
 }
+
+/** What the brief decides for routes and plans alike: said here, changed there. */
+export const FromBrief = ({ projectId, children }: { projectId: string; children: string }) => (
+  <Typography variant="body2" color="textSecondary" sx={{ gridColumn: '1 / -1' }}>
+    {children} is chosen in the{' '}
+    <Link component={RouterLink} to={`/projects/${projectId}/brief`}>
+      brief
+    </Link>
+    .
+  </Typography>
+);
 
 /** Figures side by side. */
 export const FigureGrid = ({ children }: { children: ReactNode }) => (

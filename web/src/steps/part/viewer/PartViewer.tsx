@@ -14,6 +14,7 @@ import { type Brush, ShowSideTools } from './ShowSideTools';
 import { type Picked, TapeReading } from './Tape';
 import { useDrawing, useMaps, useShown } from './useShape';
 import { useView } from './useView';
+import { LookRow } from './LookRow';
 import { ViewTools } from './ViewTools';
 
 const TURN = Math.PI / 18;
@@ -107,10 +108,8 @@ export default function PartViewer({
   const size = drawing.box.max.clone().sub(drawing.box.min).multiplyScalar(mmPerUnit);
   return (
     <>
+      <LookRow look={view.look} measured={maps !== null} onLook={view.setLook} />
       <ViewTools
-        look={view.look}
-        measured={maps !== null}
-        onLook={view.setLook}
         cut={view.cut}
         extentMm={size}
         onCut={view.setCut}

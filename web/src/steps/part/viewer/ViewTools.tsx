@@ -1,12 +1,8 @@
 import { Box, Button, MenuItem, Slider, TextField, ToggleButton, Typography } from '@mui/material';
 import { number } from '../../../shared/format';
-import { type Look, lookNames } from './looks';
 import type { Axis, Cut } from './useView';
 
 interface Props {
-  look: Look;
-  measured: boolean;
-  onLook: (look: Look) => void;
   cut: Cut | null;
   /** Length of the part along the cut's axis, mm. */
   extentMm: Record<Axis, number>;
@@ -16,28 +12,14 @@ interface Props {
   onWhole: () => void;
 }
 
-/** What is shown of the part: which map, cut where, and the tape. */
-export function ViewTools({ look, measured, onLook, cut, extentMm, onCut, tape, onTape, onWhole }: Props) {
-  const needsStudy = (key: Look) => key !== 'plain' && key !== 'show' && !measured;
+/** How the part is looked at: cut where, the tape, all of it. */
+export function ViewTools({ cut, extentMm, onCut, tape, onTape, onWhole }: Props) {
   return (
     <Box
       sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center', mb: 1 }}
       role="toolbar"
       aria-label="View of the part"
     >
-      <TextField
-        select
-        label="Look at"
-        value={look}
-        onChange={(e) => onLook(e.target.value as Look)}
-        sx={{ width: 190 }}
-      >
-        {Object.entries(lookNames).map(([key, name]) => (
-          <MenuItem key={key} value={key} disabled={needsStudy(key as Look)}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
       <TextField
         select
         label="Cut across"

@@ -3,16 +3,14 @@ import { useFormContext, useWatch } from 'react-hook-form';
 import type { CastingPlan, CastingPlanAnswer } from '../../../app/api/types';
 import { Figure } from '../../../shared/Figure';
 import { count, date, number, range } from '../../../shared/format';
-import { FormChoice } from '../../../shared/formFields';
 import { NumberField } from '../../../shared/NumberField';
 import { Findings } from '../../part/Findings';
 import { day } from '../moments';
 import { PlanNumber } from '../planForm';
-import { lifeNames } from '../names';
-import { FigureGrid, type StationProps, StationSheet } from '../station';
+import { FigureGrid, FromBrief, type StationProps, StationSheet } from '../station';
 
 /** The whole order: shots, molds and their life, what to buy and what is left of it. */
-export default function OrderStation({ answer, plan }: StationProps) {
+export default function OrderStation({ answer, plan, projectId }: StationProps) {
   const { order, life, schedule } = answer;
   return (
     <StationSheet
@@ -30,13 +28,7 @@ export default function OrderStation({ answer, plan }: StationProps) {
           />
           <PlanNumber name="order.molds" label="Molds in turn" unit="" whole min={1} max={60} />
           {life && answer.silicone && (
-            <FormChoice<CastingPlan>
-              name="school"
-              label="Shots a mold is trusted with"
-              options={Object.keys(lifeNames)}
-              names={lifeNames}
-              sx={{ gridColumn: '1 / -1' }}
-            />
+            <FromBrief projectId={projectId}>How many shots a mold is trusted with</FromBrief>
           )}
           <Packs />
           <PlanNumber name="order.shelfMonths" label="A closed kit keeps" unit="months" min={0.5} max={60} />

@@ -5,15 +5,17 @@ import { number } from '../../../shared/format';
 import type { NumberFieldProps } from '../../../shared/NumberField';
 import { oddLoss } from '../../../shared/oddLoss';
 import { PlanNumber, useRefused } from '../planForm';
+import { FromBrief } from '../station';
 import { OwnRatio } from './OwnRatio';
 
 interface Props {
+  projectId: string;
   answer: CastingPlanAnswer;
   resins: PlanAnswer['resins'];
 }
 
 /** What the shot is worked out from; the resin's data sheet overrides the library. */
-export function PourForm({ answer, resins }: Props) {
+export function PourForm({ projectId, answer, resins }: Props) {
   const { control, setValue } = useFormContext<CastingPlan>();
   const [materialId, ratio] = useWatch({ control, name: ['pour.materialId', 'pour.ratio'] });
   const resin = resins.find((r) => r.id === materialId);
@@ -63,21 +65,7 @@ export function PourForm({ answer, resins }: Props) {
         </Box>
       )}
       {field('lossPct', 'Left in the pot', '%', { min: 0, max: 90, doubt: oddLoss })}
-      <Controller
-        control={control}
-        name="pour.lossOfPoured"
-        render={({ field: { value, onChange: put } }) => (
-          <TextField
-            select
-            label="Loss counted"
-            value={value ? 'of' : 'on'}
-            onChange={(event) => put(event.target.value === 'of')}
-          >
-            <MenuItem value="on">added to the need</MenuItem>
-            <MenuItem value="of">as share of the pour</MenuItem>
-          </TextField>
-        )}
-      />
+      <FromBrief projectId={projectId}>Whether loss is added to the need or a share of the pour</FromBrief>
       {field('densityGPerCm3', 'Density of the mix', 'g/cm³', {
         optional: true,
         hint: resin ? `empty: ${resin.densityGPerCm3}` : undefined,

@@ -3,9 +3,9 @@ import { BatchCard } from './BatchCard';
 import { PourForm } from './PourForm';
 
 /** One shot: what to weigh, and whether there is time to pour it. */
-export default function ShotStation({ plan, answer, whole }: StationProps) {
+export default function ShotStation({ projectId, plan, answer, whole }: StationProps) {
   return (
-    <StationSheet inputs={<PourForm answer={answer} resins={whole.resins} />}>
+    <StationSheet inputs={<PourForm projectId={projectId} answer={answer} resins={whole.resins} />}>
       <BatchCard
         batch={answer.batch}
         pour={plan.pour}
