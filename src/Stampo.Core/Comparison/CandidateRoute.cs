@@ -112,7 +112,7 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
     public IReadOnlyList<Quote> Quotes { get; init; } = [];
 
     /// <summary>The ways as estimated, also where quotes count in their place.</summary>
-    public IReadOnlyList<Way> EstimatedWays { get; } = Ways;
+    public IReadOnlyList<Way> EstimatedWays { get; init; } = Ways;
 
     public bool IsQuoted => Ways[0].Quote is not null;
 

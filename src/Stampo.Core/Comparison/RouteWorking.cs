@@ -9,8 +9,10 @@ public static class RouteWorking
 {
     private const string Own = "cost build-up of this route";
 
-    public static IReadOnlyList<WorkLine> Of(CandidateRoute candidate, double quantity, Band drawnTotal, int draws)
+    public static IReadOnlyList<WorkLine> Of(RouteComparison comparison, CandidateRoute candidate, double quantity)
     {
+        var lane = comparison.LanesAt(quantity).Single(l => l.Route.Id == candidate.Route.Card.Id);
+        var (drawnTotal, draws) = (lane.Total, comparison.Draws);
         var way = candidate.BestWay(quantity);
         var estimate = way.Estimate;
         var sheet = new Worksheet();
@@ -45,7 +47,18 @@ public static class RouteWorking
         WriteDrawn(sheet, estimate, quantity, drawnTotal, draws);
         sheet.Write("lead", "First article", "sum of the steps", estimate.FirstArticleDays, "working days", "route lead times",
             [.. estimate.Lead.Select(step => new WorkInput(step.Name, step.WorkingDays, "working days"))]);
+        sheet.Write("chance", "Cheapest in so many draws", "draws in which its total is the least ÷ draws", lane.ChanceCheapest, "share",
+            lane.Tied ? "it ties: the cheapest is cheaper in fewer than two draws of three" : "of the routes that compete here", new WorkInput("draws", draws, ""), new WorkInput("draws it wins", Math.Round(lane.ChanceCheapest * draws), ""));
+        WriteLikeness(sheet, candidate.Material.Likeness);
         return sheet.Lines;
+    }
+
+    private static void WriteLikeness(Worksheet sheet, Materials.Likeness? likeness)
+    {
+        if (likeness is null)
+            return;
+        sheet.Write("likeness", "Like the series material", "geometric mean of the ratios, each at most 1", likeness.Share, "share", "properties both materials have; modulus by decades, hardness by points",
+            [.. likeness.Ratios.Select(r => new WorkInput($"{r.Name}: {r.Has} for {r.Of}", r.Ratio, ""))]);
     }
 
     /// <summary>The figures the lanes show: the same sum with every range drawn, not only its likely value.</summary>

@@ -1,5 +1,6 @@
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Comparison;
 
@@ -10,10 +11,16 @@ namespace Stampo.Core.Comparison;
 public sealed record Swing(string Key, string Name, string Unit, ThreePoint Range, string? RouteId, double MarginLow, double MarginHigh, string LeaderLow, string LeaderHigh)
 {
     public double Span => Math.Abs(MarginHigh - MarginLow);
+
+    /// <summary>How its bar came about.</summary>
+    internal WorkLine Line(int at, string leader) => new($"swing-{at}", $"{Name}: how far it moves the lead",
+        "lead with the input at its high end − lead at its low end; lead = the cheapest other − the leader, all else likely",
+        [new WorkInput(Name, Range, Unit, RouteId is null ? $"rates/{Key}" : null), new WorkInput($"lead of {leader} at its low end", MarginLow, "€"), new WorkInput("lead at its high end", MarginHigh, "€")],
+        Span, "€", "likely totals of all routes that compete, one input moved");
 }
 
 /// <summary>The likely margin at a quantity, and the inputs that move it most, the strongest first.</summary>
-public sealed record Sensitivity(double Quantity, string Leader, string? Next, double Margin, IReadOnlyList<Swing> Swings)
+public sealed record Sensitivity(double Quantity, string Leader, string? Next, double Margin, IReadOnlyList<Swing> Swings, IReadOnlyList<WorkLine> Working)
 {
     private const int Shown = 10;
 
@@ -25,7 +32,9 @@ public sealed record Sensitivity(double Quantity, string Leader, string? Next, d
             return null;
         var field = new Field(standing);
         var inputs = standing.SelectMany(s => s.Inputs(comparison.Inputs.Rates)).Where(i => !i.Range.IsPoint).DistinctBy(i => (i.Key, i.RouteId));
-        return new Sensitivity(quantity, field.Leader, field.Next, field.Margin, [.. inputs.Select(field.Swing).OrderByDescending(s => s.Span).Take(Shown)]);
+        List<Swing> swings = [.. inputs.Select(field.Swing).OrderByDescending(s => s.Span).Take(Shown)];
+        var leader = comparison.Candidates.Single(c => c.Route.Card.Id == field.Leader).Route.Card.Within;
+        return new Sensitivity(quantity, field.Leader, field.Next, field.Margin, swings, [.. swings.Select((s, i) => s.Line(i, leader))]);
     }
 
     /// <summary>An input of one route, or, without a route, of all that use it.</summary>

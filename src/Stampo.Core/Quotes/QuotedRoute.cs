@@ -18,12 +18,9 @@ internal static class QuotedRoute
         if (quotes.Count == 0)
             return estimated;
         List<Quote> counting = [.. quotes.Where(q => q.Counts && !q.IsExpired(today))];
-        return estimated with
-        {
-            Ways = counting.Count == 0 ? estimated.Ways : [.. counting.SelectMany(q => WaysOf(q, estimated, source))],
-            Gates = [.. estimated.Gates, .. quotes.Where(q => q.Counts).SelectMany(q => Gates(q, today))],
-            Quotes = quotes,
-        };
+        IReadOnlyList<Way> ways = counting.Count == 0 ? estimated.Ways : [.. counting.SelectMany(q => WaysOf(q, estimated, source))];
+        List<Gate> gates = [.. estimated.Gates, .. quotes.Where(q => q.Counts).SelectMany(q => Gates(q, today))];
+        return new CandidateRoute(estimated.Route, estimated.Material, gates, ways, estimated.OutFrom) { Quotes = quotes, EstimatedWays = estimated.Ways };
     }
 
     public static IReadOnlyList<QuoteBeside> Beside(CandidateRoute route, double quantity, SharedDraws source, DateOnly today)

@@ -24,6 +24,7 @@ public sealed class Account
     private readonly ConcurrentDictionary<(CandidateRoute Route, double Step), double> _atLeast = [];
     private readonly int[] _workingDays;
     private readonly int _rows;
+    private double _moreChance;
 
     public Account(RouteComparison comparison) : this(comparison, Deliveries.Of(comparison.Inputs.Brief), [.. comparison.Candidates.Where(c => c.Competes)], [])
     {
@@ -44,7 +45,7 @@ public sealed class Account
     /// <summary>Routes that nothing rules out whatever the quantity.</summary>
     public IReadOnlyList<CandidateRoute> Routes { get; }
 
-    public double ChancePerMonth => _inputs.Brief.ChangeRisk?.ChancePerMonth ?? 0;
+    public double ChancePerMonth => (_inputs.Brief.ChangeRisk?.ChancePerMonth ?? 0) + _moreChance;
 
     /// <summary>Months until the design counts as settled: the first parts are sold, or the last are made.</summary>
     public double OpenMonths
@@ -61,6 +62,9 @@ public sealed class Account
 
     /// <summary>The same account with parts that nobody has asked for.</summary>
     public Account With(double beyond) => beyond <= 0 ? this : new(Comparison, Deliveries.With(beyond, _inputs.Today), Routes, _made);
+
+    /// <summary>The same account with changes of the design likelier by so much a month.</summary>
+    public Account Changing(double moreChance) => new(Comparison, Deliveries, Routes, _made) { _moreChance = moreChance };
 
     /// <summary>The same account with one route as another would be.</summary>
     public Account With(CandidateRoute route, CandidateRoute other) => new(Comparison, Deliveries, [.. Routes.Select(r => r == route ? other : r)], _made);
@@ -139,29 +143,49 @@ public sealed class Account
 
     private double Tool(Way way) => _tool.GetOrAdd(way, static w => Band.MiddleOf(w.Drawn.Tool));
 
+    /// <summary>A stretch in words.</summary>
+    public static string NameOf(Trial t) => $"{t.Route.Route.Card.Name} for {Text.Number(t.Quantity, 12)}";
+
     /// <summary>How the figures of a stretch came about; the lines are scoped by its id.</summary>
     public void Write(Worksheet sheet, Trial t, string id)
     {
-        var (name, estimate) = (t.Route.Route.Card.Name, t.Way.Estimate);
-        var parts = new WorkInput("parts", t.Quantity, "parts", "brief/demand");
-        List<WorkInput> inputs = [new("made", t.Made, "€")];
-        sheet.Write($"{id}.made", $"{name}: making them", "middle of the draws of one-off + sets × tool + set-ups + parts × piece ÷ yield, as in its lane at so many", t.Made, "€", "the lane at that quantity",
-            parts, new WorkInput("tool sets", t.Way.Likely.Sets(t.Quantity), ""), new WorkInput("cavities", estimate.Cavities, ""), new WorkInput("draws", Comparison.Draws, ""));
+        List<string> sum = ["making"];
+        List<WorkInput> inputs = [WriteMade(sheet, t, id)];
         if (t.Holding > 0)
         {
-            inputs.Add(new WorkInput("holding", t.Holding, "€"));
-            sheet.Write($"{id}.holding", $"{name}: holding what is made ahead", "parts in a run ÷ 2 × piece × holding a year × years of delivery", t.Holding, "€", "half a run lies on the shelf while it delivers",
-                new WorkInput("parts in a run", estimate.Run!.Parts, "parts"), new WorkInput("piece, likely", estimate.Sum(ChargedOn.Piece).Likely, "€"), _inputs.Rates["holding.share"].AsInput(), new WorkInput("years", MonthsBetween(t.Begins, t.Ends) / MonthsPerYear, "years"));
+            sum.Add("holding");
+            inputs.Add(WriteHolding(sheet, t, id));
         }
 
         if (ChancePerMonth * t.ChangePerChance > 0)
         {
-            inputs.Add(new WorkInput("change", ChancePerMonth * t.ChangePerChance, "€"));
-            sheet.Write($"{id}.change", $"{name}: expected changes of the design", "chance a month × months its tool stands before the design is settled × share of the tool × tool", ChancePerMonth * t.ChangePerChance, "€", "from the order to the first parts sold, or its last",
-                new WorkInput("chance a month", ChancePerMonth, "share", "brief/changeRisk"), new WorkInput("months", OpenMonthsOf(t.OrderBy, t.Ends), "months"), new WorkInput("share of the tool", ChangeShare(t.Route), "share"), new WorkInput("tool, middle", Tool(t.Way), "€"));
+            sum.Add("expected changes");
+            inputs.Add(WriteChange(sheet, t, id));
         }
 
-        sheet.Write($"{id}.total", $"{name} for {Text.Number(t.Quantity, 12)}", string.Join(" + ", inputs.Select(i => i.Name)), t.TotalAt(ChancePerMonth), "€", "sum", inputs);
+        sheet.Write($"{id}.total", NameOf(t), string.Join(" + ", sum), t.TotalAt(ChancePerMonth), "€", "sum", inputs);
+    }
+
+    private WorkInput WriteMade(Worksheet sheet, Trial t, string id)
+    {
+        sheet.Write($"{id}.made", $"{NameOf(t)}: making them", "middle of the draws of one-off + sets × tool + set-ups + parts × piece ÷ yield, as in its lane at so many", t.Made, "€", "the lane at that quantity",
+            new WorkInput("parts", t.Quantity, "parts", "brief/demand"), new WorkInput("tool sets", t.Way.Likely.Sets(t.Quantity), ""), new WorkInput("cavities", t.Way.Estimate.Cavities, ""), new WorkInput("draws", Comparison.Draws, ""));
+        return new WorkInput("making", t.Made, "€", From: $"{id}.made");
+    }
+
+    private WorkInput WriteHolding(Worksheet sheet, Trial t, string id)
+    {
+        sheet.Write($"{id}.holding", $"{NameOf(t)}: holding what is made ahead", "parts in a run ÷ 2 × piece × holding a year × years of delivery", t.Holding, "€", "half a run lies on the shelf while it delivers",
+            new WorkInput("parts in a run", t.Way.Estimate.Run!.Parts, "parts"), new WorkInput("piece, likely", t.Way.Estimate.Sum(ChargedOn.Piece).Likely, "€"), _inputs.Rates["holding.share"].AsInput(), new WorkInput("years", MonthsBetween(t.Begins, t.Ends) / MonthsPerYear, "years"));
+        return new WorkInput("holding", t.Holding, "€", From: $"{id}.holding");
+    }
+
+    private WorkInput WriteChange(Worksheet sheet, Trial t, string id)
+    {
+        var change = ChancePerMonth * t.ChangePerChance;
+        sheet.Write($"{id}.change", $"{NameOf(t)}: expected changes of the design", "chance a month × months its tool stands before the design is settled × share of the tool × tool", change, "€", "from the order to the first parts sold, or its last",
+            new WorkInput("chance a month", ChancePerMonth, "share", "brief/changeRisk"), new WorkInput("months", OpenMonthsOf(t.OrderBy, t.Ends), "months"), new WorkInput("share of the tool", ChangeShare(t.Route), "share"), new WorkInput("tool, middle", Tool(t.Way), "€"));
+        return new WorkInput("expected changes", change, "€", From: $"{id}.change");
     }
 
     private double OpenMonthsOf(DateOnly orderBy, DateOnly ends) => Math.Max(0, MonthsBetween(orderBy, ends < _settled ? ends : _settled));

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
@@ -12,8 +13,8 @@ public enum ChangeOf
     Design,
 }
 
-/// <summary>What would change the answer: the change in words, the routes it would then be, and what they would cost; no routes: the same.</summary>
-public sealed record WouldChange(ChangeOf Of, string What, IReadOnlyList<string> Routes, double Total, double Difference);
+/// <summary>What would change the answer: the change in words, the routes it would then be, and what they would cost; no routes: the same. <paramref name="Line"/>: the line of the total.</summary>
+public sealed record WouldChange(ChangeOf Of, string What, IReadOnlyList<string> Routes, double Total, double Difference, string? Line);
 
 /// <summary>
 /// The answer for the brief as a whole.
@@ -30,7 +31,14 @@ public sealed record WouldChange(ChangeOf Of, string What, IReadOnlyList<string>
 /// <param name="Contenders">Routes that may serve every row, on the four aims.</param>
 /// <param name="LeastBad">When there is no answer: the routes that miss least, and what to relax.</param>
 /// <param name="Routes">Names of all routes.</param>
-/// <param name="Working">How the figures of <paramref name="Best"/> came about, each stretch by its id.</param>
 public sealed record Answer(
     double Quantity, Sequence? Best, Sequence? InTime, Sequence? NearMiss, Sequence? Cheapest, Sequence? Throughout, Sequence? ThroughoutLate,
-    IReadOnlyList<string> Sentences, IReadOnlyList<WouldChange> Changes, IReadOnlyList<Contender> Contenders, IReadOnlyList<LeastBad> LeastBad, IReadOnlyList<RouteCard> Routes, IReadOnlyList<WorkLine> Working);
+    IReadOnlyList<string> Sentences, IReadOnlyList<WouldChange> Changes, IReadOnlyList<Contender> Contenders, IReadOnlyList<LeastBad> LeastBad, IReadOnlyList<RouteCard> Routes)
+{
+    /// <summary>
+    /// How the figures came about: those of <see cref="Best"/> by its stretches' ids, of the others in scopes of their own: "inTime.", "near.", "least.", "alone-" with a route's id,
+    /// and the line each change names.
+    /// </summary>
+    [JsonIgnore]
+    public IReadOnlyList<WorkLine> Working { get; init; } = [];
+}

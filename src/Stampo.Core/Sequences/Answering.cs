@@ -20,14 +20,26 @@ public static class Answering
         if (Choice.Of(table) is not { } choice)
             return Without("Every route misses a must. Below, the least bad and what to relax.", LeastBadOf(comparison, quantity)) with { Quantity = quantity };
         var (throughout, late) = choice.Alone();
-        return new Answer(quantity, Sequences.Of(account, choice.Best), OrNull(choice.InTime), OrNull(choice.NearMiss), IsBest(choice.Cheapest) ? null : Sequences.Of(account, choice.Cheapest), Single(throughout), Single(late),
-            [.. Sentences(choice)], WhatWouldChange.Of(choice, routes), Contenders.Of(table), [], cards, Sequences.Working(account, choice.Best));
+        var changed = WhatWouldChange.Of(choice, routes);
+        IReadOnlyList<Trial>? cheapest = choice.Cheapest.SequenceEqual(choice.Best) ? null : choice.Cheapest;
+        return new Answer(quantity, Sequences.Of(account, choice.Best), OrNull(choice.InTime), OrNull(choice.NearMiss), OrNull(cheapest), OrNull(Alone(throughout)), OrNull(Alone(late)),
+            [.. Sentences(choice)], [.. changed.Select((c, i) => c.Trials.Count == 0 ? c.Change : c.Change with { Line = $"would{i + 1}.total" })], Contenders.Of(table), [], cards)
+        {
+            Working =
+            [
+                .. Sequences.Working(account, choice.Best),
+                .. Lines(choice.InTime, "inTime.", "In time"), .. Lines(choice.NearMiss, "near.", "A few days late"), .. Lines(cheapest, "least.", "The cheapest, inside the noise"),
+                .. table.Alone.SelectMany(t => Sequences.Working(account, [t], $"alone-{t.Route.Route.Card.Id}.", $"{t.Route.Route.Card.Name} throughout")),
+                .. changed.SelectMany((c, i) => c.Trials.Count == 0 ? [] : Sequences.Working(c.Account, c.Trials, $"would{i + 1}.", c.Change.What)),
+            ],
+        };
 
-        Answer Without(string why, IReadOnlyList<LeastBad> leastBad) => new(0, null, null, null, null, null, null, [why], [], [], leastBad, cards, []);
+        Answer Without(string why, IReadOnlyList<LeastBad> leastBad) => new(0, null, null, null, null, null, null, [why], [], [], leastBad, cards);
         Sequence? OrNull(IReadOnlyList<Trial>? trials) => trials is null ? null : Sequences.Of(account, trials);
-        Sequence? Single(Trial? trial) => trial is null ? null : Sequences.Of(account, [trial]);
-        bool IsBest(IReadOnlyList<Trial> trials) => trials.SequenceEqual(choice.Best);
+        IReadOnlyList<WorkLine> Lines(IReadOnlyList<Trial>? trials, string scope, string name) => trials is null ? [] : Sequences.Working(account, trials, scope, name);
     }
+
+    private static IReadOnlyList<Trial>? Alone(Trial? trial) => trial is null ? null : [trial];
 
     /// <summary>Stretches put together by hand: the account's figures for them, whatever they cost and however late they are. What they don't make stays open.</summary>
     public static Sequence HandMade(RouteComparison comparison, IReadOnlyList<HandStretch> stretches)

@@ -15,15 +15,26 @@ internal static class Sequences
         return Sequence.Of(stretches, band.P10, band.P90, Said(trials, stretches));
     }
 
-    /// <summary>Line by line, stretch by stretch, then the total.</summary>
-    public static IReadOnlyList<WorkLine> Working(Account account, IReadOnlyList<Trial> trials)
+    /// <summary>Line by line, stretch by stretch, then the total; the lines of several sequences are told apart by their scope.</summary>
+    public static IReadOnlyList<WorkLine> Working(Account account, IReadOnlyList<Trial> trials, string scope = "", string name = "All that is asked for")
     {
         var sheet = new Worksheet();
         for (var i = 0; i < trials.Count; i++)
-            account.Write(sheet, trials[i], $"s{i + 1}");
-        sheet.Write("total", "All that is asked for", "sum of the stretches", trials.Sum(t => t.TotalAt(account.ChancePerMonth)), "€", "sum",
-            [.. trials.Select((t, i) => new WorkInput($"s{i + 1}", t.TotalAt(account.ChancePerMonth), "€"))]);
+            account.Write(sheet, trials[i], IdOf(i));
+        Sum("holding", "Holding what is made ahead", t => t.Holding);
+        Sum("change", "Expected changes of the design", t => account.ChancePerMonth * t.ChangePerChance);
+        sheet.Write($"{scope}total", name, "sum of the stretches", trials.Sum(t => t.TotalAt(account.ChancePerMonth)), "€", "sum",
+            [.. trials.Select((t, i) => new WorkInput(Account.NameOf(t), t.TotalAt(account.ChancePerMonth), "€", From: $"{IdOf(i)}.total"))]);
         return sheet.Lines;
+
+        string IdOf(int stretch) => $"{scope}s{stretch + 1}";
+
+        void Sum(string what, string said, Func<Trial, double> of)
+        {
+            List<WorkInput> inputs = [.. trials.Select((t, i) => new WorkInput(Account.NameOf(t), of(t), "€", From: $"{IdOf(i)}.{what}")).Where(i => i.Value.Likely > 0)];
+            if (inputs.Count > 0)
+                sheet.Write($"{scope}{what}", said, "sum of the stretches", inputs.Sum(i => i.Value.Likely), "€", "sum", inputs);
+        }
     }
 
     /// <summary>The total of a sequence in every draw.</summary>

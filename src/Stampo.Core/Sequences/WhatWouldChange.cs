@@ -15,9 +15,9 @@ internal static class WhatWouldChange
 
     private const int MostLater = 2;
 
-    public static IReadOnlyList<WouldChange> Of(Choice choice, IReadOnlyList<IRoute> routes)
+    public static IReadOnlyList<Changed> Of(Choice choice, IReadOnlyList<IRoute> routes)
     {
-        IEnumerable<WouldChange>[] all = new IEnumerable<WouldChange>[5];
+        IEnumerable<Changed>[] all = new IEnumerable<Changed>[5];
         Parallel.Invoke(
             () => all[0] = Dates(choice).ToList(),
             () => all[1] = Quantities(choice).ToList(),
@@ -28,7 +28,7 @@ internal static class WhatWouldChange
     }
 
     /// <summary>The fewest days that are worth something, later or sooner, one row at a time.</summary>
-    private static IEnumerable<WouldChange> Dates(Choice choice)
+    private static IEnumerable<Changed> Dates(Choice choice)
     {
         if (choice.Best.Any(t => t.DaysLate > 0))
             return [];
@@ -40,7 +40,7 @@ internal static class WhatWouldChange
         [
             .. later.OrderBy(l => choice.TotalOf(l.Then!)).Take(MostLater).Select(l => Said(choice, ChangeOf.Date, $"{Text.Count(l.Days, "working day")} later for {Row(rows[l.Row])}", l.Then!)),
             .. sooner.OrderBy(s => s.Days).Take(1).Select(s => s.Then is null
-                ? new WouldChange(ChangeOf.Date, $"{Text.Count(s.Days, "working day")} sooner for {Row(rows[s.Row])}: nothing is ready by then", [], choice.Total, 0)
+                ? Changed.ToNothing(ChangeOf.Date, $"{Text.Count(s.Days, "working day")} sooner for {Row(rows[s.Row])}: nothing is ready by then", choice)
                 : Said(choice, ChangeOf.Date, $"{Text.Count(s.Days, "working day")} sooner for {Row(rows[s.Row])}", s.Then)),
         ];
     }
@@ -62,48 +62,53 @@ internal static class WhatWouldChange
 
     private static string Row(DemandRow row) => $"the {Text.Number(row.Quantity, 9)}{(row.Years > 0 ? " a year" : "")} for {Binding.Said(row.Purpose)}";
 
-    private static IEnumerable<WouldChange> Quantities(Choice choice)
+    private static IEnumerable<Changed> Quantities(Choice choice)
     {
         foreach (var (factor, name) in new[] { (0.5, "Half as many"), (2.0, "Twice as many") })
         {
             if (Choice.Of(new StretchTable(choice.Table.Account.Times(factor))) is { } then)
-                yield return new WouldChange(ChangeOf.Quantity, name, Ids(then.Best), then.Total, then.Total - choice.Total);
+                yield return Changed.To(ChangeOf.Quantity, name, then.Table.Account, then.Best, choice);
         }
     }
 
     /// <summary>Each must let go in turn, where that saves something or makes another sequence lead.</summary>
-    private static List<WouldChange> Musts(Choice choice, IReadOnlyList<IRoute> routes)
+    private static List<Changed> Musts(Choice choice, IReadOnlyList<IRoute> routes)
     {
         var comparison = choice.Table.Account.Comparison;
         return [.. WithoutEach(comparison.Inputs.Brief).ToList().AsParallel().AsOrdered()
             .Select(less => (less.What, Then: Choice.Of(new StretchTable(new Account(new RouteComparison(comparison.Inputs with { Brief = less.Brief }, routes, comparison.Draws))))))
             .Where(c => c.Then is { } then && then.Total < (1 - WorthSaying) * choice.Total)
-            .Select(c => new WouldChange(ChangeOf.Must, c.What, Ids(c.Then!.Best), c.Then.Total, c.Then.Total - choice.Total))];
+            .Select(c => Changed.To(ChangeOf.Must, $"{c.What}{ShortBy(comparison, c.Then!.Best)}", c.Then.Table.Account, c.Then.Best, choice))];
+    }
+
+    /// <summary>A near miss is told with how near: by how many per cent the materials now let in fall short of a must.</summary>
+    private static string ShortBy(RouteComparison comparison, IReadOnlyList<Trial> then)
+    {
+        var missed = then.SelectMany(t => comparison.Candidates.Single(c => c.Route.Card.Id == t.Route.Route.Card.Id).Material.Properties.Where(p => p is { Must: true, ShortPct: not null })
+            .Select(p => $"{t.Route.Material.Material.Name} is short by {Text.Number(p.ShortPct!.Value, 2)} %")).Distinct().ToList();
+        return missed.Count == 0 ? "" : $" ({string.Join(", ", missed)})";
     }
 
     /// <summary>A promise that the tool gives its high figure: worth what the remakes cost.</summary>
-    private static IEnumerable<WouldChange> Lives(Choice choice)
+    private static IEnumerable<Changed> Lives(Choice choice)
     {
         foreach (var trial in choice.Best.Where(t => t.Way.Likely.Sets(t.Quantity) > 1).DistinctBy(t => t.Route))
         {
             var life = trial.Way.Estimate.LifeShots!.Value.High;
             if (Choice.Of(new StretchTable(choice.Table.Account.With(trial.Route, trial.Route.Lasting(life)))) is { } then && then.Total < (1 - WorthSaying) * choice.Total)
-                yield return new WouldChange(ChangeOf.Life, $"{Text.Number(life, 9)} shots guaranteed of {trial.Route.Route.Card.Within}", Ids(then.Best), then.Total, then.Total - choice.Total);
+                yield return Changed.To(ChangeOf.Life, $"{Text.Number(life, 9)} shots guaranteed of {trial.Route.Route.Card.Within}", then.Table.Account, then.Best, choice);
         }
     }
 
-    private static IEnumerable<WouldChange> Design(Choice choice)
+    private static IEnumerable<Changed> Design(Choice choice)
     {
-        var account = choice.Table.Account;
-        var chance = account.ChancePerMonth + (1 / account.OpenMonths);
-        if (choice.Table.Cheapest(choice.Table.LateBy(choice.Best.Max(t => t.DaysLate)), chance) is { } then && then.Sum(t => t.TotalAt(chance)) is var total && total > choice.Total)
-            yield return new WouldChange(ChangeOf.Design, "The design changes once more than expected", Ids(then), total, total - choice.Total);
+        var account = choice.Table.Account.Changing(1 / choice.Table.Account.OpenMonths);
+        if (choice.Table.Cheapest(choice.Table.LateBy(choice.Best.Max(t => t.DaysLate)), account.ChancePerMonth) is { } then
+            && Changed.To(ChangeOf.Design, "The design changes once more than expected", account, then, choice) is { Change.Difference: > 0 } changed)
+            yield return changed;
     }
 
-    private static WouldChange Said(Choice choice, ChangeOf of, string what, IReadOnlyList<Trial> then) =>
-        new(of, what, Ids(then), choice.TotalOf(then), choice.TotalOf(then) - choice.Total);
-
-    private static List<string> Ids(IReadOnlyList<Trial> trials) => [.. trials.Select(t => t.Route.Route.Card.Id)];
+    private static Changed Said(Choice choice, ChangeOf of, string what, IReadOnlyList<Trial> then) => Changed.To(of, what, choice.Table.Account, then, choice);
 
     private static IEnumerable<(string What, Brief Brief)> WithoutEach(Brief brief)
     {
@@ -122,4 +127,16 @@ internal static class WhatWouldChange
         if (brief.BothSides)
             yield return ("One finished side will do", brief with { BothSides = false });
     }
+}
+
+/// <summary>A change with the account and the stretches that its figures come from.</summary>
+internal sealed record Changed(WouldChange Change, Account Account, IReadOnlyList<Trial> Trials)
+{
+    public static Changed To(ChangeOf of, string what, Account account, IReadOnlyList<Trial> then, Choice from)
+    {
+        var total = then.Sum(t => t.TotalAt(account.ChancePerMonth));
+        return new Changed(new WouldChange(of, what, [.. then.Select(t => t.Route.Route.Card.Id)], total, total - from.Total, null), account, then);
+    }
+
+    public static Changed ToNothing(ChangeOf of, string what, Choice from) => new(new WouldChange(of, what, [], from.Total, 0, null), from.Table.Account, []);
 }

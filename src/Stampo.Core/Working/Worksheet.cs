@@ -5,8 +5,9 @@ namespace Stampo.Core.Working;
 /// <summary>
 /// One number that went into a line. <paramref name="ChangeAt"/> says where a person can change it
 /// (such as "brief/demand" or "rates/print.pricePerKg"); null for a result of an earlier line or a fixed fact.
+/// <paramref name="From"/> is the id of the line it is the result of.
 /// </summary>
-public sealed record WorkInput(string Name, ThreePoint Value, string Unit, string? ChangeAt = null);
+public sealed record WorkInput(string Name, ThreePoint Value, string Unit, string? ChangeAt = null, string? From = null);
 
 /// <summary>One line of working: what was computed, as a person writes it, with what, and on whose word.</summary>
 public sealed record WorkLine(

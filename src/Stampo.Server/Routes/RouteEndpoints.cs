@@ -59,9 +59,10 @@ public static class RouteEndpoints
             var standing = await comparisons.OfAsync(id, cancel);
             var candidate = standing.Comparison.Candidates.SingleOrDefault(c => c.Route.Card.Id == routeId)
                 ?? throw new NotFoundException($"There is no route \"{routeId}\" in this comparison.");
-            var at = Comparisons.QuantityOr(quantity, standing.Inputs);
-            return RouteWorking.Of(candidate, at, standing.Comparison.LanesAt(at).Single(l => l.Route.Id == routeId).Total, standing.Comparison.Draws);
+            return RouteWorking.Of(standing.Comparison, candidate, Comparisons.QuantityOr(quantity, standing.Inputs));
         });
+
+        project.MapGet("/comparison/working", async (string id, Comparisons comparisons, CancellationToken cancel) => RulerWorking.Of((await comparisons.OfAsync(id, cancel)).Comparison));
     }
 
     private static void MapChoice(this RouteGroupBuilder project)
@@ -72,6 +73,9 @@ public static class RouteEndpoints
             var answer = await (await comparisons.OfAsync(id, cancel)).AnswerAsync().WaitAsync(cancel);
             return answer with { Contenders = Contenders.Ordered(answer.Contenders, weights) };
         });
+
+        project.MapGet("/answer/working", async (string id, Comparisons comparisons, CancellationToken cancel) =>
+            (await (await comparisons.OfAsync(id, cancel)).AnswerAsync().WaitAsync(cancel)).Working);
 
         project.MapGet("/sensitivity", async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>
         {

@@ -265,7 +265,10 @@ public class RouteTests
         foreach (var candidate in comparison.Candidates)
         {
             var total = comparison.At(40).Lanes.Single(l => l.Route == candidate.Route.Card).Total;
-            var lines = RouteWorking.Of(candidate, 40, total, 200);
+            var lines = RouteWorking.Of(comparison, candidate, 40);
+            Assert.InRange(lines.Single(l => l.Id == "chance").Value.Likely, 0, 1);
+            if (candidate.Material.Likeness is { } likeness)
+                Assert.Equal(Math.Pow(lines.Single(l => l.Id == "likeness").Inputs.Aggregate(1.0, (product, i) => product * i.Value.Likely), 1.0 / likeness.Ratios.Count), likeness.Share, 1e-9);
             Assert.Equal(total.P50 / 40, lines.Single(l => l.Id == "each").Value.Likely, 1e-9);
             Assert.Equal(candidate.BestWay(40).Likely.Total(40), lines.Single(l => l.Id == "total").Value.Likely, 1e-9);
             foreach (var group in lines.Where(l => l.Formula == "sum of the lines above"))

@@ -18,13 +18,15 @@ interface Props {
   crossings: readonly number[];
   pins: readonly { quantity: number; label: string }[];
   onChange: (quantity: number) => void;
+  /** Opens why the route leads from a quantity on. */
+  onOpen?: (from: number) => void;
 }
 
 const WIDTH = 1000;
 const RAIL = 30;
 
 /** A logarithmic ruler of how many: spans by cheapest route, ticks where it changes, pins for the demand, a marker to drag, step or type. */
-export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange }: Props) {
+export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange, onOpen }: Props) {
   const rail = useRef<HTMLDivElement>(null);
   const top = Math.max(upTo, 10);
   const clamp = (q: number) => Math.min(Math.max(Math.round(q), 1), Math.round(top));
@@ -62,46 +64,49 @@ export function QuantityRuler({ quantity, upTo, spans, crossings, pins, onChange
         width={120}
         onChange={(q) => q !== null && onChange(clamp(q))}
       />
-      <Box
-        ref={rail}
-        role="slider"
-        tabIndex={0}
-        aria-label="Quantity marker"
-        aria-valuemin={1}
-        aria-valuemax={Math.round(top)}
-        aria-valuenow={quantity}
-        aria-valuetext={`${count(quantity)} parts`}
-        onKeyDown={key}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          onChange(pointed(event.clientX));
-        }}
-        onPointerMove={(event) => event.buttons === 1 && onChange(pointed(event.clientX))}
-        sx={{ flex: 1, height: 66, position: 'relative', cursor: 'ew-resize', touchAction: 'none' }}
-      >
-        <Rail spans={spans} crossings={crossings} pins={pins} top={top} />
+      <Box sx={{ flex: 1, height: 66, position: 'relative' }}>
         <Box
-          aria-hidden
-          sx={{
-            position: 'absolute',
-            left: `${place(quantity, top) / 10}%`,
-            top: 8,
-            height: 36,
-            width: 3,
-            ml: '-1.5px',
-            backgroundColor: 'text.primary',
-            '&::after': {
-              content: '""',
-              position: 'absolute',
-              left: -5,
-              top: -6,
-              borderLeft: '6.5px solid transparent',
-              borderRight: '6.5px solid transparent',
-              borderTop: '9px solid',
-              borderTopColor: 'text.primary',
-            },
+          ref={rail}
+          role="slider"
+          tabIndex={0}
+          aria-label="Quantity marker"
+          aria-valuemin={1}
+          aria-valuemax={Math.round(top)}
+          aria-valuenow={quantity}
+          aria-valuetext={`${count(quantity)} parts`}
+          onKeyDown={key}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            onChange(pointed(event.clientX));
           }}
-        />
+          onPointerMove={(event) => event.buttons === 1 && onChange(pointed(event.clientX))}
+          sx={{ position: 'absolute', inset: 0, cursor: 'ew-resize', touchAction: 'none' }}
+        >
+          <Rail spans={spans} crossings={crossings} pins={pins} top={top} />
+          <Box
+            aria-hidden
+            sx={{
+              position: 'absolute',
+              left: `${place(quantity, top) / 10}%`,
+              top: 8,
+              height: 36,
+              width: 3,
+              ml: '-1.5px',
+              backgroundColor: 'text.primary',
+              '&::after': {
+                content: '""',
+                position: 'absolute',
+                left: -5,
+                top: -6,
+                borderLeft: '6.5px solid transparent',
+                borderRight: '6.5px solid transparent',
+                borderTop: '9px solid',
+                borderTopColor: 'text.primary',
+              },
+            }}
+          />
+        </Box>
+        <Turns crossings={crossings} top={top} onOpen={onOpen} />
       </Box>
     </Box>
   );
@@ -180,20 +185,18 @@ const Rail = memo(function Rail({
         const wide = at(span.to + 1) - at(span.from) > 34;
         return (
           wide && (
-            <Mark key={span.from} x={(at(span.from) + at(span.to + 1)) / 2} y={RAIL - 13} mono title={span.name}>
-              {span.tie ? `${span.tag}?` : span.tag}
+            <Mark
+              key={span.from}
+              x={(at(span.from) + at(span.to + 1)) / 2}
+              y={RAIL - 13}
+              mono
+              title={span.tie ? `${span.name} leads a tie: inside the noise, the safer` : span.name}
+            >
+              {span.tag}
             </Mark>
           )
         );
       })}
-      {crossings.map(
-        (q, i) =>
-          (i === 0 || at(q) - at(crossings[i - 1]!) > 40) && (
-            <Mark key={q} x={at(q)} y={-2}>
-              {count(q)}
-            </Mark>
-          ),
-      )}
       {decades.map((decade) => (
         <Mark key={decade} x={at(decade)} y={RAIL + 9} faint>
           {count(decade)}
@@ -208,6 +211,19 @@ const Rail = memo(function Rail({
   );
 });
 
+/** The quantities at which the lead changes hands, each opening to why; beside the rail, for a slider holds no buttons. */
+const Turns = memo(function Turns({ crossings, top, onOpen }: Pick<Props, 'crossings' | 'onOpen'> & { top: number }) {
+  const at = (q: number) => place(q, top);
+  return crossings.map(
+    (q, i) =>
+      (i === 0 || at(q) - at(crossings[i - 1]!) > 40) && (
+        <Mark key={q} x={at(q)} y={-2} title={`From ${count(q)} on: why`} onOpen={onOpen && (() => onOpen(q))}>
+          {count(q)}
+        </Mark>
+      ),
+  );
+});
+
 function Mark({
   x,
   y,
@@ -215,6 +231,7 @@ function Mark({
   mono,
   faint,
   title,
+  onOpen,
 }: {
   x: number;
   y: number;
@@ -222,10 +239,17 @@ function Mark({
   mono?: boolean;
   faint?: boolean;
   title?: string;
+  onOpen?: () => void;
 }) {
   return (
     <Typography
-      component="span"
+      {...(onOpen
+        ? {
+            component: 'button',
+            'aria-label': title,
+            onClick: onOpen,
+          }
+        : { component: 'span' })}
       variant={mono ? 'mono' : undefined}
       title={title}
       sx={{
@@ -237,8 +261,17 @@ function Mark({
         lineHeight: 1.2,
         fontWeight: mono ? 700 : 500,
         color: faint ? 'text.secondary' : 'text.primary',
-        pointerEvents: 'none',
         whiteSpace: 'nowrap',
+        ...(onOpen
+          ? {
+              border: 0,
+              p: 0,
+              background: 'none',
+              fontFamily: 'inherit',
+              cursor: 'pointer',
+              textDecoration: 'underline',
+            }
+          : { pointerEvents: 'none' }),
       }}
     >
       {children}

@@ -54,13 +54,15 @@ export function WorkingDrawer({ title, lines }: { title: string; lines: readonly
               aria-current={l.id === open}
               sx={{
                 justifyContent: 'space-between',
+                textAlign: 'left',
+                gap: 1,
                 color: 'text.primary',
                 fontWeight: l.id === open ? 700 : 400,
                 py: 0.25,
               }}
             >
               <span>{l.name}</span>
-              <span>{said(l.value, l.unit)}</span>
+              <span style={{ whiteSpace: 'nowrap' }}>{said(l.value, l.unit)}</span>
             </Button>
           </Box>
         ))}
@@ -87,7 +89,9 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
       >
         <tbody>
           {line.inputs.map((input) => {
-            const from = lines.find((l) => l.id !== line.id && leads(input, l));
+            const from = input.from
+              ? lines.find((l) => l.id === input.from)
+              : lines.find((l) => l.id !== line.id && leads(input, l));
             return (
               <tr key={input.name}>
                 <td>

@@ -49,6 +49,7 @@ const table = {
     textOverflow: 'ellipsis',
   },
   '& .open .name': { fontWeight: 680 },
+  '& .name button': { position: 'relative' },
   '& .right': {
     textAlign: 'right',
     position: 'relative',
@@ -81,9 +82,13 @@ const table = {
 export const Lanes = memo(function Lanes({ lanes, chosen, onChoose, onDecide }: Props) {
   const dearest = Math.max(...lanes.map((l) => l.unit.p90));
   const cheapest = Math.min(...lanes.map((l) => l.unit.p10));
+  const ties = lanes.filter((l) => l.tied).length > 1;
   const soon = lanes.slice(0, SOON);
   // Lanes below the fold follow when there is time; whoever drags the marker looks at the first ones.
-  const rest = useMemo(() => ({ lanes: lanes.slice(SOON), low: cheapest, high: dearest }), [lanes, cheapest, dearest]);
+  const rest = useMemo(
+    () => ({ lanes: lanes.slice(SOON), low: cheapest, high: dearest, ties }),
+    [lanes, cheapest, dearest, ties],
+  );
   const later = useDeferredValue(rest);
   return (
     <Box sx={table}>
@@ -101,7 +106,15 @@ export const Lanes = memo(function Lanes({ lanes, chosen, onChoose, onDecide }: 
         <span />
       </div>
       <div role="list" aria-label="Routes, cheapest first">
-        <Rows lanes={soon} chosen={chosen} onChoose={onChoose} onDecide={onDecide} low={cheapest} high={dearest} />
+        <Rows
+          lanes={soon}
+          chosen={chosen}
+          onChoose={onChoose}
+          onDecide={onDecide}
+          low={cheapest}
+          high={dearest}
+          ties={ties}
+        />
         <Rows {...later} chosen={chosen} onChoose={onChoose} onDecide={onDecide} />
       </div>
     </Box>
@@ -111,14 +124,17 @@ export const Lanes = memo(function Lanes({ lanes, chosen, onChoose, onDecide }: 
 interface RowsProps extends Props {
   low: number;
   high: number;
+  /** More than the leader are inside the noise. */
+  ties: boolean;
 }
 
-const Rows = memo(function Rows({ lanes, chosen, onChoose, onDecide, low, high }: RowsProps) {
+const Rows = memo(function Rows({ lanes, chosen, onChoose, onDecide, low, high, ties }: RowsProps) {
   const at = (price: number) => (Math.log(price / low) / Math.log(Math.max(high / low, 1.01))) * 100;
   return lanes.map((lane) => (
     <LaneRow
       key={lane.route.id}
       lane={lane}
+      ties={ties && lane.tied}
       at={at}
       open={lane.route.id === chosen}
       onChoose={onChoose}
@@ -129,13 +145,14 @@ const Rows = memo(function Rows({ lanes, chosen, onChoose, onDecide, low, high }
 
 interface RowProps {
   lane: Lane;
+  ties: boolean;
   at: (price: number) => number;
   open: boolean;
   onChoose: Props['onChoose'];
   onDecide: Props['onDecide'];
 }
 
-function LaneRow({ lane, at, open, onChoose, onDecide }: RowProps) {
+function LaneRow({ lane, ties, at, open, onChoose, onDecide }: RowProps) {
   const { route, unit } = lane;
   const working = (line: string, of: string, text: string) => (
     <button
@@ -159,13 +176,16 @@ function LaneRow({ lane, at, open, onChoose, onDecide }: RowProps) {
         <span className="name" title={route.name}>
           {route.name}
           {lane.quotes?.some((q) => q.quote.counts && !q.isExpired) && <span className="small"> · quoted</span>}
+          {ties && <span className="small"> · {working('chance', 'chance of being cheapest', 'ties')}</span>}
         </span>
         <PriceBar at={at} unit={unit} />
         <span className="right price">{working('each', 'price each', `${number(unit.p50)} €`)}</span>
         <span className="right small wide">
           {number(unit.p10, 2)}–{number(unit.p90, 2)}
         </span>
-        <span className="right small wide">{lane.likeness && `${number(lane.likeness.share * 100, 2)} %`}</span>
+        <span className="right small wide">
+          {lane.likeness && working('likeness', 'likeness', `${number(lane.likeness.share * 100, 2)} %`)}
+        </span>
         <span className="right wide">
           {lane.toolSets == null ? 'none' : working('sets', 'tool sets', count(lane.toolSets))}
         </span>

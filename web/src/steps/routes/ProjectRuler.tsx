@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
+import { useLocation, useNavigate } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Brief, Versioned } from '../../app/api/types';
 import { count, word } from '../../shared/format';
@@ -31,6 +32,16 @@ export function ProjectRuler({ projectId }: { projectId: string }) {
         })) ?? [],
     };
   }, [spans, crossovers, curves, brief]);
+  const here = useLocation();
+  const navigate = useNavigate();
+  const open = useCallback(
+    (from: number) => {
+      const search = new URLSearchParams(here.search);
+      search.set('working', `turn-${from}`);
+      void navigate({ pathname: `/projects/${projectId}/routes`, search: search.toString() });
+    },
+    [here.search, navigate, projectId],
+  );
   // Its place is kept while the routes are costed, so that nothing below moves under a hand.
   if (!comparison) return error ? null : <Box sx={{ height: RULER_HEIGHT }} />;
   return (
@@ -39,6 +50,7 @@ export function ProjectRuler({ projectId }: { projectId: string }) {
       quantity={quantity ?? comparison.quantity}
       upTo={comparison.quantities.at(-1) ?? 1000}
       onChange={move}
+      onOpen={open}
     />
   );
 }

@@ -1,16 +1,12 @@
 import { Box, Typography } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback } from 'react';
 import { useParams, useSearchParams } from 'react-router';
-import { client, type Problem, unwrap } from '../../app/api/client';
-import type { WorkLine } from '../../app/api/types';
 import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { useAddress } from '../../shared/useAddress';
 import { useRested } from '../../shared/useRested';
 import { useWorking } from '../../shared/useWorking';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
-import { useAnswer } from './answer/useAnswer';
 import { Beside } from './Beside';
 import { AnswerPanel } from './answer/AnswerPanel';
 import { writtenOf } from './decide/hand';
@@ -20,6 +16,7 @@ import { ProjectRuler } from './ProjectRuler';
 import { reasonField } from './reasonField';
 import { SensitivityBars } from './SensitivityBars';
 import { TakeAway } from './TakeAway';
+import { useLines } from './useLines';
 import { useComparison, useQuantity } from './useComparison';
 
 /** Laid out when it is scrolled to. */
@@ -35,24 +32,13 @@ export function RoutesPage() {
   const { quantity } = useQuantity();
   const comparison = useComparison(projectId, quantity);
   const { open } = useWorking();
-  const { answer } = useAnswer(projectId);
   const q = comparison.data?.quantity;
   const rested = useRested(q);
   const choose = useCallback(
     (route: string, line?: string) => change(line ? { route, working: line } : { route }),
     [change],
   );
-  const working = useQuery<WorkLine[], Problem>({
-    queryKey: ['working', projectId, chosen, q],
-    enabled: open !== null && chosen !== null && q !== undefined,
-    queryFn: ({ signal }) =>
-      unwrap(
-        client.GET('/api/projects/{id}/routes/{routeId}/working', {
-          params: { path: { id: projectId, routeId: chosen! }, query: { quantity: q } },
-          signal,
-        }),
-      ),
-  });
+  const lines = useLines(projectId, chosen, q, open);
   if (comparison.error)
     return <Refusal problem={comparison.error} to={`/projects/${projectId}/part`} act="Go to Part" />;
   if (!comparison.data) return <Typography color="textSecondary">Costing every route …</Typography>;
@@ -107,11 +93,10 @@ export function RoutesPage() {
           opened={Number(search.get('decision'))}
         />
       </Box>
-      {chosen ? (
-        <WorkingDrawer title={lanes.find((l) => l.route.id === chosen)?.route.name ?? ''} lines={working.data} />
-      ) : (
-        <WorkingDrawer title="the answer" lines={answer?.working} />
-      )}
+      <WorkingDrawer
+        title={lines.of ?? lanes.find((l) => l.route.id === chosen)?.route.name ?? ''}
+        lines={lines.data}
+      />
     </>
   );
 }

@@ -3,13 +3,14 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo, useRef } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison, Sensitivity } from '../../app/api/types';
-import { number, range } from '../../shared/format';
+import { count, number, range } from '../../shared/format';
+import { OpensLine } from '../../shared/OpensLine';
 import { SaveDrawing } from '../../shared/SaveDrawing';
 import { WhatIfButton } from '../../shared/WhatIf';
 
 const BAR = 220;
 
-/** What would change the answer: how far each uncertain input moves the lead of the cheapest route over the next. */
+/** What moves the lead at a quantity: how far each uncertain input moves the lead of the cheapest route over the next. */
 export const SensitivityBars = memo(function SensitivityBars({
   projectId,
   quantity,
@@ -37,7 +38,7 @@ export const SensitivityBars = memo(function SensitivityBars({
     <Box component="section" aria-labelledby="sensitivity" sx={{ mt: 3, minHeight: 300 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h2" id="sensitivity">
-          What would change the answer
+          What moves the lead at {count(quantity)} parts
         </Typography>
         {data && <SaveDrawing of={drawing} name="sensitivity" />}
       </Box>
@@ -53,13 +54,16 @@ export const SensitivityBars = memo(function SensitivityBars({
             <Bars data={data} tag={(id) => name(id)?.tag ?? id} />
           </div>
           <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-            {data.swings
-              .filter((swing) => !swing.routeId)
-              .map((swing) => (
-                <li key={swing.key}>
-                  <Typography variant="body2" component="span">
-                    {swing.name}, {range(swing.range)} {swing.unit}
-                  </Typography>{' '}
+            {data.swings.map((swing, i) => (
+              <li key={`${swing.routeId}${swing.key}`}>
+                <Typography variant="body2" component="span">
+                  <OpensLine line={`swing-${i}`}>
+                    {swing.routeId && `${name(swing.routeId)?.tag} `}
+                    {swing.name}
+                  </OpensLine>
+                  , {range(swing.range)} {swing.unit}
+                </Typography>{' '}
+                {!swing.routeId && (
                   <WhatIfButton
                     projectId={projectId}
                     inputKey={swing.key}
@@ -67,8 +71,9 @@ export const SensitivityBars = memo(function SensitivityBars({
                     unit={swing.unit}
                     value={swing.range}
                   />
-                </li>
-              ))}
+                )}
+              </li>
+            ))}
           </Box>
         </>
       )}

@@ -1,8 +1,8 @@
-import { Box, Link, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import type { RouteCard, Sequence, SequenceStretch } from '../../../app/api/types';
 import { count, date, number, unbroken } from '../../../shared/format';
+import { OpensLine } from '../../../shared/OpensLine';
 import { RouteGlyph } from '../../../shared/RouteGlyph';
-import { useAddress } from '../../../shared/useAddress';
 import { monthMarks, placeOf } from '../../../shared/timeline';
 
 const WIDTH = 760;
@@ -75,21 +75,17 @@ function Row({ stretch: s, route, opens }: RowProps) {
 }
 
 function Money({ stretch: s, route, opens }: RowProps) {
-  const change = useAddress();
-  const sx = { fontWeight: 600, minWidth: 84, textAlign: 'right' } as const;
   const price = `${number(s.cost.total)} €`;
-  return opens ? (
-    <Link
-      component="button"
-      sx={{ ...sx, fontSize: 'inherit' }}
-      color="inherit"
-      aria-label={`${route.name}: working of ${price}`}
-      onClick={() => change({ route: null, working: `${s.id}.total` })}
-    >
-      {price}
-    </Link>
-  ) : (
-    <Typography sx={sx}>{price}</Typography>
+  return (
+    <Typography component="span" sx={{ fontWeight: 600, minWidth: 84, textAlign: 'right' }}>
+      {opens ? (
+        <OpensLine line={`${s.id}.total`} label={`${route.name}: working of ${price}`}>
+          {price}
+        </OpensLine>
+      ) : (
+        price
+      )}
+    </Typography>
   );
 }
 

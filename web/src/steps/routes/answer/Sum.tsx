@@ -1,31 +1,27 @@
-import { Link, Typography } from '@mui/material';
+import { Typography } from '@mui/material';
+import { Fragment } from 'react';
 import type { Sequence } from '../../../app/api/types';
 import { count, number } from '../../../shared/format';
-import { useAddress } from '../../../shared/useAddress';
+import { OpensLine } from '../../../shared/OpensLine';
 
 /** The total of a sequence with what is in it besides making the parts. */
 export function Sum({ sequence, opens }: { sequence: Sequence; opens?: boolean }) {
   const { total, p10, p90, change, holding, open, beyond } = sequence;
-  const address = useAddress();
+  const part = (line: string, amount: number, what: string) =>
+    amount > 0 && (
+      <Fragment key={line}>
+        {opens ? <OpensLine line={line}>{number(amount)} €</OpensLine> : `${number(amount)} €`} {what}
+      </Fragment>
+    );
   const within = [
-    change > 0 && `${number(change)} € for expected changes of the design`,
-    holding > 0 && `${number(holding)} € for parts held in stock`,
+    part('change', change, 'for expected changes of the design'),
+    part('holding', holding, 'for parts held in stock'),
   ].filter(Boolean);
   return (
     <Typography sx={{ borderTop: 1, borderColor: 'divider', pt: 0.5 }}>
-      {opens ? (
-        <Link
-          component="button"
-          color="inherit"
-          sx={{ fontWeight: 700, fontSize: 'inherit' }}
-          onClick={() => address({ route: null, working: 'total' })}
-        >
-          {number(total)} € in all
-        </Link>
-      ) : (
-        <b>{number(total)} € in all</b>
-      )}
-      {within.length > 0 && `, of it ${within.join(' and ')}`}. In eight draws of ten between {number(p10)} and{' '}
+      <b>{opens ? <OpensLine line="total">{number(total)} € in all</OpensLine> : `${number(total)} € in all`}</b>
+      {within.length > 0 && ', of it '}
+      {within.flatMap((w, i) => (i === 0 ? [w] : [' and ', w]))}. In eight draws of ten between {number(p10)} and{' '}
       {number(p90)} €.
       {open > 0 && ` ${count(open)} parts are left open.`}
       {beyond > 0 && ` ${count(beyond)} parts are made beyond what is asked for.`}

@@ -2,6 +2,7 @@ import { Box, Link, Slider, Typography } from '@mui/material';
 import { useDeferredValue } from 'react';
 import type { Answer, Sequence } from '../../../app/api/types';
 import { count, date, number, unbroken } from '../../../shared/format';
+import { OpensLine } from '../../../shared/OpensLine';
 import { useAddress } from '../../../shared/useAddress';
 import { useAnswer, type Weights } from './useAnswer';
 
@@ -38,8 +39,11 @@ function Single({ single, best }: { single: Sequence; best: Sequence }) {
   const more = single.total - best.total;
   return (
     <Typography variant="body2" sx={{ mt: 0.5, color: 'text.primary' }}>
-      {unbroken(single.said)}
-      {Math.abs(more) >= 0.005 && ` ${number(Math.abs(more))} € ${more > 0 ? 'more' : 'less'}.`}
+      {unbroken(single.said)}{' '}
+      <OpensLine line={`alone-${single.stretches[0]!.routeId}.total`}>
+        {Math.abs(more) >= 0.005 ? `${number(Math.abs(more))} € ${more > 0 ? 'more' : 'less'}` : 'How it adds up'}
+      </OpensLine>
+      .
     </Typography>
   );
 }
@@ -87,7 +91,7 @@ function Contenders({ projectId, contenders, written, onChoose }: ContendersProp
               {c.name}
             </Link>
             <Typography variant="body2" color="textSecondary">
-              {number(c.cost)} €, last part {date(c.lastPart)}
+              <OpensLine line={`alone-${c.routeId}.total`}>{number(c.cost)} €</OpensLine>, last part {date(c.lastPart)}
               {c.daysLate > 0 && ` (${count(c.daysLate)} working days late)`}, like the series{' '}
               {number(c.likeness * 100, 2)} %, ± {number(c.toleranceMm, 2)} mm
             </Typography>

@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import type { Answer, WouldChange as Change } from '../../../app/api/types';
 import { number, unbroken } from '../../../shared/format';
+import { OpensLine } from '../../../shared/OpensLine';
 
 /** What would change the answer, a line each: the change, the routes it would then be, and the money. */
 export function WouldChange({ answer }: { answer: Answer }) {
@@ -37,7 +38,7 @@ export function WouldChange({ answer }: { answer: Answer }) {
   );
 }
 
-function Money({ change: { difference, total } }: { change: Change }) {
+function Money({ change: { difference, total, line } }: { change: Change }) {
   return (
     <Typography variant="body2" sx={{ textAlign: 'right', whiteSpace: 'nowrap', color: 'text.primary' }}>
       <b>
@@ -46,7 +47,7 @@ function Money({ change: { difference, total } }: { change: Change }) {
       </b>
       <br />
       <Typography component="span" variant="body2" color="textSecondary">
-        {number(total)} €
+        {line ? <OpensLine line={line}>{number(total)} €</OpensLine> : `${number(total)} €`}
       </Typography>
     </Typography>
   );
