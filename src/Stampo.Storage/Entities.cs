@@ -72,6 +72,17 @@ public sealed class StoredStudy
     public DateTime KeptUtc { get; init; }
 }
 
+/// <summary>Somebody's paper as it was sent, such as a supplier's quote. Kept once per content, never opened here.</summary>
+public sealed class StoredFile
+{
+    public required string Hash { get; init; }
+
+    public required byte[] Content { get; init; }
+
+    /// <summary>When this content last came in.</summary>
+    public DateTime KeptUtc { get; set; }
+}
+
 /// <summary>A choice of route with everything it was made on, frozen.</summary>
 public sealed class Decision
 {

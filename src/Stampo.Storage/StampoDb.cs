@@ -16,6 +16,8 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 
     public DbSet<StoredStudy> Studies => Set<StoredStudy>();
 
+    public DbSet<StoredFile> Files => Set<StoredFile>();
+
     public DbSet<Decision> Decisions => Set<Decision>();
 
     public DbSet<ShopEntry> ShopEntries => Set<ShopEntry>();
@@ -42,6 +44,7 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
         });
         modelBuilder.Entity<StoredMesh>().HasKey(m => m.Hash);
         modelBuilder.Entity<StoredStudy>().HasKey(s => s.Key);
+        modelBuilder.Entity<StoredFile>().HasKey(f => f.Hash);
         modelBuilder.Entity<ShopEntry>().HasKey(e => new { e.Kind, e.Key });
         modelBuilder.Entity<Decision>(decision =>
         {

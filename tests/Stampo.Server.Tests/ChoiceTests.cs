@@ -122,6 +122,11 @@ public sealed class ChoiceTests : IDisposable
         using var zip = new ZipArchive(await _server.Client.GetStreamAsync($"/api/projects/{id}/quotes/request.zip?routeId=inject-aluminium&quantities=100,1000"));
         Assert.Equal(["brief.json", "part.3mf", "part.stl", "quantities.csv", "request.pdf"], zip.Entries.Select(e => e.FullName).Order());
         Assert.Equal((422, "input.out-of-range", "quantities"), await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/quotes/request.zip?routeId=print&quantities=some")));
+        // Two quotes of a supplier are two when they are told apart, and never silently one.
+        const string two = "route,supplier,tool,each,validUntil,quote\ninject-aluminium,Ostwick,900,2,2031-01-01,A\ninject-aluminium,Ostwick,1200,1.5,2031-01-01,B";
+        Assert.Equal(2, (await StampoServer.ReadAsync(await _server.Client.PostAsync($"/api/projects/{id}/quotes/csv", new StringContent(two, Encoding.UTF8, "text/csv")))).GetProperty("all").EnumerateArray().Count(q => q.GetProperty("supplier").GetString() == "Ostwick"));
+        Assert.Equal("quote.bad-csv", await BadAsync(two.Replace(",A", ",", StringComparison.Ordinal).Replace(",B", ",", StringComparison.Ordinal)));
+        Assert.Equal("quote.bad-csv", await BadAsync(two.Replace("1200", "dear", StringComparison.Ordinal)));
         async Task<string?> BadAsync(string csv) => (await StampoServer.RefusedAsync(await _server.Client.PostAsync($"/api/projects/{id}/quotes/csv", new StringContent(csv, Encoding.UTF8, "text/csv")))).Code;
         Assert.Equal("quote.bad-csv", await BadAsync("supplier,tool\nx,1"));
         Assert.Equal("quote.bad-csv", await BadAsync(table.Replace(Today.AddDays(40).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture), "soon", StringComparison.Ordinal)));

@@ -1,9 +1,14 @@
 using System.Globalization;
+using System.Net;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Time.Testing;
+using Stampo.Core.Quotes;
+using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
+using Stampo.Server.Routes;
 using Stampo.Storage;
 
 namespace Stampo.Server.Tests;
@@ -85,6 +90,29 @@ public sealed class ShelvesTests : IDisposable
         var hash = (await _server.GetAsync($"/api/projects/{id}/part")).GetProperty("value").GetProperty("hash").GetString();
         Assert.True((await _server.Client.GetAsync($"/api/meshes/{hash}/picture.png")).IsSuccessStatusCode);
         Assert.Equal("done", (await _server.GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString());
+    }
+
+    [Fact]
+    public async Task The_paper_of_a_quote_comes_back_as_it_was_sent_and_goes_a_day_after_nothing_names_it()
+    {
+        var id = await _server.NewProjectAsync();
+        byte[] paper = [.. "<script>alert(1)</script>"u8];
+        var file = (await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", paper, "../Offer 12.html"))).Deserialize<QuoteFile>(Json.Options)!;
+        Assert.Equal(("Offer 12.html", paper.Length), (file.Name, file.Bytes));
+        Assert.Equal((422, "quote.file", "file"), await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", [], "empty.pdf")));
+        // No quote names it yet.
+        Assert.Equal(HttpStatusCode.NotFound, (await _server.Client.GetAsync($"/api/projects/{id}/quotes/file/{file.Hash}")).StatusCode);
+        var quote = new Quote("q", "print", "Ostwick Castings", 1, 100, true, [new PriceBreak(1, 2)], null, 5, new DateOnly(2031, 1, 1), null, false, file);
+        await _server.PutAsync($"/api/projects/{id}/quotes", new Save<QuoteBook>(new([quote]), 0));
+        using var sent = await _server.Client.GetAsync($"/api/projects/{id}/quotes/file/{file.Hash}");
+        Assert.Equal(("application/octet-stream", "attachment"), (sent.Content.Headers.ContentType!.MediaType, sent.Content.Headers.ContentDisposition!.DispositionType));
+        Assert.Equal(paper, await sent.Content.ReadAsByteArrayAsync());
+        await using var services = new ServiceCollection().AddStampoDatabase(_server.Folder).BuildServiceProvider();
+        var factory = services.GetRequiredService<IDbContextFactory<StampoDb>>();
+        Task<int> InAsync(TimeSpan later) => new UnusedFiles(factory, new FakeTimeProvider(DateTimeOffset.UtcNow + later)).RemoveAsync(TestContext.Current.CancellationToken);
+        Assert.Equal(0, await InAsync(TimeSpan.FromDays(2)));
+        await RunAsync("DELETE FROM States WHERE Step = 'quotes'");
+        Assert.Equal((0, 1), (await InAsync(TimeSpan.FromHours(20)), await InAsync(TimeSpan.FromDays(2))));
     }
 
     private async Task RunAsync(string sql) => Assert.NotEqual(0, await Sql.RunAsync(_server.DatabaseFile, sql));

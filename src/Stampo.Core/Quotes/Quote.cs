@@ -5,6 +5,9 @@ namespace Stampo.Core.Quotes;
 /// <summary>A price each, for orders of so many in all and more.</summary>
 public sealed record PriceBreak(int From, double Each);
 
+/// <summary>The supplier's own paper, kept with the quote: its name, its content by SHA-256, its size.</summary>
+public sealed record QuoteFile(string Name, string Hash, long Bytes);
+
 /// <summary>
 /// What a supplier offers to make the part for, on a route. Guaranteed shots are a commercial promise: that many are delivered before another tool is paid for,
 /// however the tool wears. Only a quote that <paramref name="Counts"/> takes the estimate's place, until the last day it is valid.
@@ -21,9 +24,10 @@ public sealed record PriceBreak(int From, double Each);
 /// <param name="ValidUntil">The last day it can be ordered by.</param>
 /// <param name="Remarks">As written.</param>
 /// <param name="Counts">It takes the estimate's place.</param>
+/// <param name="File">Null when none is attached.</param>
 public sealed record Quote(
     string Id, string RouteId, string Supplier, int Cavities, double ToolPrice, bool IsToolOurs, IReadOnlyList<PriceBreak> Prices, double? GuaranteedShots, double LeadDays, DateOnly ValidUntil,
-    string? Remarks, bool Counts)
+    string? Remarks, bool Counts, QuoteFile? File = null)
 {
     private const int MostBreaks = 12, LongestName = 120, LongestRemarks = 2_000;
     private const double MostMoney = 1e9;
@@ -35,6 +39,10 @@ public sealed record Quote(
         Named(Id, 1, 60, $"{at}.id", "Give the quote an id.");
         Named(RouteId, 1, 60, $"{at}.routeId", "Say which route the quote is for.");
         Named(Supplier, 2, LongestName, $"{at}.supplier", "Say who offers (2 to 120 characters).");
+        if (File is { } file && (file.Hash is not { Length: 64 } || !file.Hash.All(char.IsAsciiHexDigit) || file.Bytes < 0))
+            throw new RefusalException("quote.file", "The attached file is not one that was sent here; attach it again.", $"{at}.file");
+        if (File is not null)
+            Named(File.Name, 1, LongestName, $"{at}.file.name", "Name the attached file in up to 120 characters.");
         Named(Remarks ?? "", 0, LongestRemarks, $"{at}.remarks", "Keep the remarks within 2,000 characters.");
         Working.Check.Between(Cavities, 1, 128, $"{at}.cavities", "", "a tool has at least one cavity");
         Working.Check.Between(ToolPrice, 0, MostMoney, $"{at}.toolPrice", "€", "a price is not negative");

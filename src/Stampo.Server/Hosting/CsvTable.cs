@@ -19,10 +19,11 @@ public sealed class CsvTable
     private readonly List<string> _columns;
     private readonly List<string[]> _rows;
     private readonly char _separator;
+    private readonly string _code;
 
-    private CsvTable(List<string> columns, List<string[]> rows, char separator)
+    private CsvTable(List<string> columns, List<string[]> rows, char separator, string code)
     {
-        (_columns, _rows, _separator) = (columns, rows, separator);
+        (_columns, _rows, _separator, _code) = (columns, rows, separator, code);
         Decimal = DecimalOf();
     }
 
@@ -35,7 +36,9 @@ public sealed class CsvTable
 
     public bool Has(string column) => IndexOf(column) >= 0;
 
-    public static CsvTable Read(string text)
+    /// <param name="text">The whole file.</param>
+    /// <param name="code">What a table that can't be read is refused under.</param>
+    public static CsvTable Read(string text, string code)
     {
         text = text.TrimStart('\uFEFF');
         var first = text.Split('\n', 2)[0];
@@ -44,7 +47,7 @@ public sealed class CsvTable
         try
         {
             if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } header)
-                throw new RefusalException("library.bad-csv", "The table is empty; its first line names its columns. Export a table to see the form.", "file");
+                throw new RefusalException(code, "The table is empty; its first line names its columns. Export a table to see the form.", "file");
             List<string[]> rows = [];
             while (csv.Read())
             {
@@ -53,11 +56,11 @@ public sealed class CsvTable
                 rows.Add([.. header.Select((_, i) => csv.TryGetField<string>(i, out var cell) ? cell ?? "" : "")]);
             }
 
-            return new CsvTable([.. header.Select(h => h.Trim().ToLowerInvariant())], rows, separator);
+            return new CsvTable([.. header.Select(h => h.Trim().ToLowerInvariant())], rows, separator, code);
         }
         catch (CsvHelperException)
         {
-            throw new RefusalException("library.bad-csv", $"Row {csv.Context.Parser?.Row ?? 0} of the table can't be read. Nothing was changed.", "file");
+            throw new RefusalException(code, $"Row {csv.Context.Parser?.Row ?? 0} of the table can't be read. Nothing was changed.", "file");
         }
     }
 
@@ -114,11 +117,11 @@ public sealed class CsvTable
             if (Text(column) is not { } text)
                 return null;
             return As(text, table.Decimal)
-                ?? throw new RefusalException("library.bad-csv", $"Row {number}, column {column}: \"{text}\" is not a number with {(table.Decimal == '.' ? "a decimal dot" : "a decimal comma")}. Nothing was changed.", "file");
+                ?? throw new RefusalException(table._code, $"Row {number}, column {column}: \"{text}\" is not a number with {(table.Decimal == '.' ? "a decimal dot" : "a decimal comma")}. Nothing was changed.", "file");
         }
 
         public T? Choice<T>(string column) where T : struct, Enum => Text(column) is not { } text ? null
             : Enum.TryParse<T>(text, ignoreCase: true, out var value) && Enum.IsDefined(value) ? value
-            : throw new RefusalException("library.bad-csv", $"Row {number}, column {column}: \"{text}\" is none of {string.Join(", ", Enum.GetNames<T>().Select(n => n.ToLowerInvariant()))}. Nothing was changed.", "file");
+            : throw new RefusalException(table._code, $"Row {number}, column {column}: \"{text}\" is none of {string.Join(", ", Enum.GetNames<T>().Select(n => n.ToLowerInvariant()))}. Nothing was changed.", "file");
     }
 }

@@ -1,11 +1,12 @@
 using Microsoft.Extensions.Options;
 using Stampo.Server.Part;
+using Stampo.Server.Routes;
 using Stampo.Storage;
 
 namespace Stampo.Server.Hosting;
 
-/// <summary>What is done while nobody waits: the write-ahead log is taken into the database, and meshes nothing leads to any more are removed.</summary>
-public sealed class Housekeeping(UnusedMeshes unused, IOptions<StampoOptions> options, ILogger<Housekeeping> log) : BackgroundService
+/// <summary>What is done while nobody waits: the write-ahead log is taken into the database, and meshes and files nothing leads to any more are removed.</summary>
+public sealed class Housekeeping(UnusedMeshes unused, UnusedFiles unusedFiles, IOptions<StampoOptions> options, ILogger<Housekeeping> log) : BackgroundService
 {
     private static readonly TimeSpan Round = TimeSpan.FromSeconds(30);
 
@@ -23,7 +24,10 @@ public sealed class Housekeeping(UnusedMeshes unused, IOptions<StampoOptions> op
                 if (writeAhead.Rests())
                     Database.Checkpoint(file);
                 if (round % RoundsADay == 0)
+                {
                     await unused.RemoveAsync(stoppingToken);
+                    await unusedFiles.RemoveAsync(stoppingToken);
+                }
             }
             catch (Exception failure) when (failure is not OperationCanceledException)
             {

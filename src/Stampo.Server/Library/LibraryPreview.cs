@@ -18,7 +18,7 @@ public sealed record LibraryPreview(LibraryEntries Entries, IReadOnlyList<EntryC
 {
     public static LibraryPreview Of(string table, string text, StandingLibrary standing)
     {
-        var csv = CsvTable.Read(text);
+        var csv = CsvTable.Read(text, "library.bad-csv");
         var entries = table switch
         {
             "rates" => new LibraryEntries(LibraryCsv.ReadRates(csv, standing.Library.Rates), [], []),

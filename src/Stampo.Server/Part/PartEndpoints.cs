@@ -49,7 +49,7 @@ public static class PartEndpoints
         part.MapPost("/file", async (string id, int version, string? unit, string? sourceName, string? sourceSha256, HttpRequest request, StepStore steps, MeshIntake intake, Studies studies, CancellationToken cancel) =>
         {
             var before = await steps.PartAsync(id, cancel);
-            var file = await PartForms.MeshAsync(request, cancel);
+            var file = await Forms.FileAsync(request, cancel);
             var kept = await intake.KeepAsync(file, LengthUnits.Parse(unit), before.Value.Declared, cancel) with { Source = PartForms.Source(sourceName, sourceSha256) };
             var saved = await steps.SavePartAsync(id, kept, version, cancel);
             await studies.FollowAsync(before.Value, kept, cancel);
@@ -172,7 +172,7 @@ public static class PartEndpoints
     private static void MapMeshCheck(this IEndpointRouteBuilder app, long limit) =>
         app.MapPost("/api/calc/mesh-check", async (HttpRequest request, MeshIntake intake, CancellationToken cancel) =>
         {
-            var file = await PartForms.MeshAsync(request, cancel);
+            var file = await Forms.FileAsync(request, cancel);
             var unit = LengthUnits.Parse(request.Form["unit"]);
             return await intake.CheckAsync(file, unit, PartForms.Pull(request.Form["pull"]), cancel);
         }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(limit)).WithTags("Calculators");

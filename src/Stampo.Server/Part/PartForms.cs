@@ -4,17 +4,9 @@ using Stampo.Core.Working;
 
 namespace Stampo.Server.Part;
 
-/// <summary>What comes with a mesh: the file, a pull, where it came from.</summary>
+/// <summary>What comes with a mesh: a pull, where it came from.</summary>
 internal static class PartForms
 {
-    public static async Task<IFormFile> MeshAsync(HttpRequest request, CancellationToken cancel)
-    {
-        if (!request.HasFormContentType)
-            throw new BadHttpRequestException("Send the mesh as multipart/form-data with a field called \"file\".");
-        var form = await request.ReadFormAsync(cancel);
-        return form.Files.GetFile("file") ?? throw new BadHttpRequestException("The form has no file in a field called \"file\".");
-    }
-
     /// <summary>The file a mesh was made from; null when it is not told, or not told properly.</summary>
     public static SourceFile? Source(string? name, string? sha256) =>
         string.IsNullOrWhiteSpace(name) || sha256 is not { Length: 64 } || !sha256.All(char.IsAsciiHexDigit)

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using Stampo.Core.Quotes;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
@@ -26,6 +27,19 @@ internal static class QuoteEndpoints
             var read = QuoteCsv.Read(await reader.ReadToEndAsync(cancel));
             return new QuoteBook([.. standing.Value.All.Where(q => read.All(r => r.Id != q.Id)), .. read]).Checked(RouteIds);
         }).Accepts<string>("text/csv");
+
+        // Kept first, then named by the quote that is saved with it; one that no quote names goes after a day.
+        quotes.MapPost("/file", async (string id, HttpRequest request, StepStore steps, QuoteFiles files, CancellationToken cancel) =>
+        {
+            await steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel);
+            return await files.KeepAsync(await Forms.FileAsync(request, cancel), cancel);
+        }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(QuoteFiles.LargestBytes + 100_000));
+
+        quotes.MapGet("/file/{hash}", async (string id, string hash, QuoteFiles files, CancellationToken cancel) =>
+        {
+            var (name, content) = await files.FindAsync(id, hash, cancel);
+            return TypedResults.File(content, "application/octet-stream", name);
+        }).ExcludeFromDescription();
 
         quotes.MapGet("/request.zip", async (string id, string routeId, string? quantities, QuoteRequests requests, CancellationToken cancel) =>
             TypedResults.File(await requests.ZipAsync(id, routeId, quantities, cancel), "application/zip", "quote-request.zip")).ExcludeFromDescription();

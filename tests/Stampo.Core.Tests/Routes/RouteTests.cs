@@ -259,6 +259,19 @@ public class RouteTests
     }
 
     [Fact]
+    public void Each_turn_of_the_ruler_says_whether_cost_a_must_or_a_tie_brought_it()
+    {
+        var comparison = Compare(Housing, Rigid);
+        var lines = RulerWorking.Of(comparison);
+        Assert.Equal(comparison.Overview.Spans.Select(s => $"turn-{s.From}"), lines.Select(l => l.Id));
+        foreach (var line in lines.Skip(1))
+        {
+            var (before, after) = (line.Inputs[2].Value.Likely, line.Inputs[3].Value.Likely);
+            Assert.Equal(line.Source.StartsWith("cost", StringComparison.Ordinal), after < before && !line.Source.StartsWith("a must", StringComparison.Ordinal));
+        }
+    }
+
+    [Fact]
     public void The_working_of_a_route_adds_up_to_its_price()
     {
         var comparison = Compare(Housing, Rigid);

@@ -93,7 +93,11 @@ public class AnswerTests
         Assert.True(answer.ThroughoutLate is not { DaysLate: 0 });
         Assert.Equal(best.Total, answer.Working.Single(l => l.Id == "total").Value.Likely, 1e-9);
         Assert.All(best.Stretches, s => Assert.Equal(s.Cost.Total, answer.Working.Single(l => l.Id == $"{s.Id}.total").Value.Likely, 1e-9));
-        Assert.All(answer.Working.Where(l => l.Id.EndsWith(".change", StringComparison.Ordinal)), l => Assert.Equal(l.Value.Likely, l.Inputs.Aggregate(1.0, (product, input) => product * input.Value.Likely), 1e-6));
+        // What adds up does, in every scope, and what an input comes from is there.
+        Assert.All(answer.Working.Where(l => l.Source == "sum"), l => Assert.Equal(l.Value.Likely, l.Inputs.Sum(i => i.Value.Likely), 1e-6));
+        Assert.All(answer.Working.SelectMany(l => l.Inputs).Where(i => i.From is not null), i => Assert.Equal(i.Value, answer.Working.Single(l => l.Id == i.From).Value));
+        Assert.All(answer.Changes.Where(c => c.Line is not null), c => Assert.Equal(c.Total, answer.Working.Single(l => l.Id == c.Line).Value.Likely, 1e-6));
+        Assert.All(answer.Working.Where(l => l.Formula.StartsWith("chance a month", StringComparison.Ordinal)), l => Assert.Equal(l.Value.Likely, l.Inputs.Aggregate(1.0, (product, input) => product * input.Value.Likely), 1e-6));
         Assert.Contains(answer.Changes, c => c.Of == ChangeOf.Design && c.Difference > 0);
         Assert.Contains(answer.Changes, c => c is { Of: ChangeOf.Quantity, What: "Half as many", Difference: < 0 });
     }
@@ -155,7 +159,7 @@ public class AnswerTests
     {
         // Molded plastics here stop at 120 °C: without that must a tool would do.
         var answer = Of(Plain with { Demand = [new DemandRow(Monday.AddDays(200), 2_000, Purpose.Function)], ServiceTemperature = new TemperatureTarget(125, true), Hardness = null });
-        Assert.Contains(answer.Changes, c => c is { Of: ChangeOf.Must, What: "It need not hold 125 °C", Difference: < 0 });
+        Assert.Contains(answer.Changes, c => c is { Of: ChangeOf.Must, What: "It need not hold 125 °C (ABS is short by 36 %)", Difference: < 0 });
     }
 
     [Fact]

@@ -45,8 +45,18 @@ export async function unwrap<T>(
 }
 
 /** What the server reads in a table; nothing is kept by it. */
-export async function postTable<T>(path: string, table: string): Promise<T> {
-  const answer = await fetch(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body: table });
+export const postTable = <T>(path: string, table: string): Promise<T> =>
+  post<T>(path, { headers: { 'content-type': 'text/csv' }, body: table });
+
+/** Sends a file as it is. */
+export function postFile<T>(path: string, file: File): Promise<T> {
+  const body = new FormData();
+  body.append('file', file);
+  return post<T>(path, { body });
+}
+
+async function post<T>(path: string, request: RequestInit): Promise<T> {
+  const answer = await fetch(path, { method: 'POST', ...request });
   const body: unknown = await answer.json().catch(() => null);
   if (!answer.ok) throw Problem.from(answer.status, body);
   return body as T;

@@ -42,6 +42,7 @@ export type PriceBreak = Schemas['PriceBreak'];
 export type Quote = Schemas['Quote'];
 export type QuoteBeside = Schemas['QuoteBeside'];
 export type QuoteBook = Schemas['QuoteBook'];
+export type QuoteFile = Schemas['QuoteFile'];
 export type Rate = Schemas['Rate'];
 export type RouteCard = Schemas['RouteCard'];
 export type RouteFigure = Schemas['RouteFigure'];

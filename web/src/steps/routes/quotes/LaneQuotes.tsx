@@ -1,7 +1,7 @@
 import { Alert, Box, Button, Checkbox, Link } from '@mui/material';
 import { useRef, useState } from 'react';
 import { useParams } from 'react-router';
-import type { Lane, QuoteBeside } from '../../../app/api/types';
+import type { Lane, Quote, QuoteBeside } from '../../../app/api/types';
 import { count, date, number } from '../../../shared/format';
 import { stackingTable } from '../../../shared/stackingTable';
 import { QuoteForm } from './QuoteForm';
@@ -12,11 +12,11 @@ export function LaneQuotes({ lane }: { lane: Lane }) {
   const { projectId = '' } = useParams();
   const [adding, setAdding] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
-  const { keep, read, error } = useQuotes(projectId);
+  const { keep, read, attach, error } = useQuotes(projectId);
   const quotes = lane.quotes ?? [];
   return (
     <Box sx={{ my: 1 }}>
-      {quotes.length > 0 && <Table quotes={quotes} keep={keep.mutate} />}
+      {quotes.length > 0 && <Table projectId={projectId} quotes={quotes} keep={keep.mutate} attach={attach.mutate} />}
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
         <Button size="small" aria-expanded={adding} onClick={() => setAdding(!adding)}>
           Add a quote
@@ -54,13 +54,36 @@ export function LaneQuotes({ lane }: { lane: Lane }) {
   );
 }
 
-function Table({
-  quotes,
-  keep,
-}: {
+interface TableProps {
+  projectId: string;
   quotes: readonly QuoteBeside[];
   keep: ReturnType<typeof useQuotes>['keep']['mutate'];
-}) {
+  attach: ReturnType<typeof useQuotes>['attach']['mutate'];
+}
+
+/** The supplier's own paper: to be had when it is there, to be added when not. */
+function Paper({ projectId, quote, attach }: Pick<TableProps, 'projectId' | 'attach'> & { quote: Quote }) {
+  if (quote.file)
+    return <Link href={`/api/projects/${projectId}/quotes/file/${quote.file.hash}`}>{quote.file.name}</Link>;
+  return (
+    <Link component="label" sx={{ cursor: 'pointer', '&:focus-within': { outline: 2, outlineStyle: 'solid' } }}>
+      Attach its paper
+      <Box
+        component="input"
+        type="file"
+        aria-label={`Attach the paper of ${quote.supplier}'s quote`}
+        sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
+          const file = event.target.files?.[0];
+          if (file) attach({ id: quote.id, file });
+          event.target.value = '';
+        }}
+      />
+    </Link>
+  );
+}
+
+function Table({ projectId, quotes, keep, attach }: TableProps) {
   return (
     <Box component="table" aria-label="Quotes beside the estimate" sx={{ ...stackingTable, fontSize: 13, mb: 0.5 }}>
       <thead>
@@ -93,6 +116,8 @@ function Table({
               <b>{quote.supplier}</b>, until {date(quote.validUntil)}
               {quote.guaranteedShots != null && `, ${count(quote.guaranteedShots)} shots guaranteed`}
               {quote.remarks && `. ${quote.remarks}`}
+              {'. '}
+              <Paper projectId={projectId} quote={quote} attach={attach} />
               {warning && (
                 <Box component="span" sx={{ color: 'warning.main', fontWeight: 600 }}>
                   {' '}

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { client, postTable, type Problem, unwrap } from '../../../app/api/client';
-import type { Quote, QuoteBook, Versioned } from '../../../app/api/types';
+import { client, postFile, postTable, type Problem, unwrap } from '../../../app/api/client';
+import type { Quote, QuoteBook, QuoteFile, Versioned } from '../../../app/api/types';
 
 /** The quotes of a project, and how they are changed: kept at once, and everything that stands on them is worked out anew. */
 export function useQuotes(projectId: string) {
@@ -26,5 +26,11 @@ export function useQuotes(projectId: string) {
       await keep.mutateAsync(() => all);
     },
   });
-  return { keep, read, error: keep.error ?? read.error };
+  const attach = useMutation<unknown, Problem, { id: string; file: File }>({
+    mutationFn: async ({ id, file }) => {
+      const kept = await postFile<QuoteFile>(`/api/projects/${projectId}/quotes/file`, file);
+      await keep.mutateAsync((all) => all.map((q) => (q.id === id ? { ...q, file: kept } : q)));
+    },
+  });
+  return { keep, read, attach, error: keep.error ?? read.error ?? attach.error };
 }

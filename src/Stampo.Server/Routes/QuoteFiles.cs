@@ -1,0 +1,53 @@
+using System.Security.Cryptography;
+using Microsoft.EntityFrameworkCore;
+using Stampo.Core.Quotes;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+using Stampo.Storage;
+
+namespace Stampo.Server.Routes;
+
+/// <summary>
+/// Suppliers' papers attached to quotes. A stranger's file is kept as it came and handed out as a download only; nothing here opens it.
+/// </summary>
+public sealed class QuoteFiles(IDbContextFactory<StampoDb> factory, StepStore steps, TimeProvider clock)
+{
+    public const int LargestBytes = 10_000_000;
+
+    private const int LongestName = 120;
+
+    public async Task<QuoteFile> KeepAsync(IFormFile file, CancellationToken cancel)
+    {
+        if (file.Length is 0 or > LargestBytes)
+            throw new RefusalException("quote.file", file.Length == 0 ? "The file is empty; choose the supplier's paper itself." : $"The file has {file.Length / 1e6:0.0} MB; up to {LargestBytes / 1_000_000} MB are kept with a quote.", "file");
+        using var memory = new MemoryStream((int)file.Length);
+        await file.CopyToAsync(memory, cancel);
+        var content = memory.ToArray();
+        var hash = Convert.ToHexStringLower(SHA256.HashData(content));
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var now = clock.GetUtcNow().UtcDateTime;
+        if (await db.Files.Where(f => f.Hash == hash).ExecuteUpdateAsync(f => f.SetProperty(x => x.KeptUtc, now), cancel) == 0)
+        {
+            db.Add(new StoredFile { Hash = hash, Content = content, KeptUtc = now });
+            await db.SaveChangesAsync(cancel);
+        }
+
+        return new QuoteFile(NameOf(file), hash, content.Length);
+    }
+
+    /// <summary>A file that a quote of this project has attached.</summary>
+    public async Task<(string Name, byte[] Content)> FindAsync(string projectId, string hash, CancellationToken cancel)
+    {
+        var quotes = (await steps.ReadAsync(projectId, Comparisons.QuotesStep, QuoteBook.Empty, cancel)).Value;
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return quotes.All.FirstOrDefault(q => q.File?.Hash == hash)?.File is { } file && await db.Files.Where(f => f.Hash == hash).Select(f => f.Content).SingleOrDefaultAsync(cancel) is { } content
+            ? (file.Name, content)
+            : throw new NotFoundException("No quote of this project has that file.");
+    }
+
+    private static string NameOf(IFormFile file)
+    {
+        var name = string.Concat(Path.GetFileName(file.FileName).Where(c => !char.IsControl(c))).Trim();
+        return name.Length == 0 ? "quote" : name[..Math.Min(LongestName, name.Length)];
+    }
+}
