@@ -1,6 +1,7 @@
 using System.Buffers;
 using System.Collections.Concurrent;
 using System.Numerics;
+using System.Runtime.InteropServices;
 using Stampo.Core.Ranges;
 
 namespace Stampo.Core.Comparison;
@@ -36,19 +37,23 @@ public sealed class DrawnCost(int draws)
     /// <summary><see cref="CostPoint.Total"/> of every draw, several draws at a time.</summary>
     public void Totals(double quantity, Span<double> totals)
     {
-        var wide = Vector<double>.Count;
         var (all, nearly, batches) = (new Vector<double>(quantity), new Vector<double>(1 - CostPoint.Rounding), new Vector<double>(CostPoint.Whole(quantity, BatchSize)));
-        var d = 0;
-        for (; d <= totals.Length - wide; d += wide)
+        var sums = MemoryMarshal.Cast<double, Vector<double>>(totals);
+        ReadOnlySpan<Vector<double>> oneOff = Several(OneOff, sums), tool = Several(Tool, sums), capacity = Several(Capacity, sums), piece = Several(PerGoodPart, sums), batch = Several(Batch, sums);
+        for (var v = 0; v < sums.Length; v++)
         {
             // An unending tool gives nought sets here and one below, as a single one does.
-            var sets = Vector.Max(Vector<double>.One, Vector.Ceiling(all / new Vector<double>(Capacity, d) * nearly));
-            (new Vector<double>(OneOff, d) + sets * new Vector<double>(Tool, d) + batches * new Vector<double>(Batch, d) + all * new Vector<double>(PerGoodPart, d)).CopyTo(totals[d..]);
+            var sets = Vector.Max(Vector<double>.One, Vector.Ceiling(all / capacity[v] * nearly));
+            sums[v] = oneOff[v] + sets * tool[v] + batches * batch[v] + all * piece[v];
         }
 
+        var d = sums.Length * Vector<double>.Count;
         for (; d < totals.Length; d++)
             totals[d] = new CostPoint(OneOff[d], Tool[d], Capacity[d], PerGoodPart[d], Batch[d], BatchSize).Total(quantity);
     }
+
+    /// <summary>A column as vectors, as many as there are sums: a length the compiler knows needs no check at each.</summary>
+    private static ReadOnlySpan<Vector<double>> Several(double[] column, ReadOnlySpan<Vector<double>> sums) => MemoryMarshal.Cast<double, Vector<double>>(column)[..sums.Length];
 
     /// <summary>The middle of the totals at a quantity.</summary>
     public double MiddleAt(double quantity)
@@ -79,7 +84,7 @@ public sealed record Odds(Band[] Bands, double[] ChanceCheapest, int? Leader, bo
     /// <summary>Who leads, looking at nothing else.</summary>
     public static int? LeaderAt(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool> competes, IReadOnlyList<SafeRank> safety)
     {
-        var totals = Totals(quantity, routes, draws);
+        var totals = Totals(quantity, routes, draws, competes);
         var leader = Noise.Lead([.. totals.Select((t, r) => competes[r] ? Band.MiddleOf(t) : double.PositiveInfinity)], totals, competes, safety).Leader;
         Spare.Add(totals);
         return leader;
@@ -88,40 +93,60 @@ public sealed record Odds(Band[] Bands, double[] ChanceCheapest, int? Leader, bo
     /// <summary>Written over by the next question; sixty quantities would leave twenty megabytes behind otherwise. No more of them than questions at once.</summary>
     private static readonly ConcurrentBag<double[][]> Spare = [];
 
-    private static double[][] Totals(double quantity, IReadOnlyList<DrawnCost> routes, int draws)
+    private static double[][] Totals(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? wanted = null)
     {
         if (!Spare.TryTake(out var totals) || totals.Length != routes.Count || totals.Any(t => t.Length != draws))
             totals = [.. routes.Select(_ => new double[draws])];
         for (var r = 0; r < routes.Count; r++)
-            routes[r].Totals(quantity, totals[r]);
+        {
+            if (wanted is null || wanted[r])
+                routes[r].Totals(quantity, totals[r]);
+        }
+
         return totals;
     }
 
-    /// <summary>Route by route over all draws, which the processor reads ahead; of two alike the first one counts.</summary>
+    /// <summary>Route by route over all draws, several at a time; of two alike the first one counts.</summary>
     private static double[] Chances(double[][] totals, int draws, IReadOnlyList<bool> competes)
     {
-        var (least, cheapest) = (new double[draws], new int[draws]);
+        var padded = (draws + Vector<double>.Count - 1) / Vector<double>.Count * Vector<double>.Count;
+        var (least, cheapest) = (new double[padded], new long[padded]);
         Array.Fill(least, double.PositiveInfinity);
         Array.Fill(cheapest, -1);
         for (var r = 0; r < totals.Length; r++)
         {
-            if (!competes[r])
-                continue;
-            var of = totals[r];
-            for (var d = 0; d < draws; d++)
-            {
-                if (of[d] < least[d])
-                    (least[d], cheapest[d]) = (of[d], r);
-            }
+            if (competes[r])
+                Undercut(totals[r].AsSpan(0, draws), r, least, cheapest);
         }
 
         var wins = new int[totals.Length];
-        foreach (var r in cheapest)
+        foreach (var r in cheapest.AsSpan(0, draws))
         {
             if (r >= 0)
                 wins[r]++;
         }
 
         return Array.ConvertAll(wins, won => (double)won / draws);
+    }
+
+    /// <summary>Takes a route's place as the cheapest in the draws in which it is.</summary>
+    private static void Undercut(ReadOnlySpan<double> totals, int route, double[] least, long[] cheapest)
+    {
+        var leasts = MemoryMarshal.Cast<double, Vector<double>>(least.AsSpan());
+        var cheapests = MemoryMarshal.Cast<long, Vector<long>>(cheapest.AsSpan());
+        var several = MemoryMarshal.Cast<double, Vector<double>>(totals);
+        var mine = new Vector<long>(route);
+        for (var v = 0; v < several.Length; v++)
+        {
+            var less = Vector.LessThan(several[v], leasts[v]);
+            leasts[v] = Vector.ConditionalSelect(less, several[v], leasts[v]);
+            cheapests[v] = Vector.ConditionalSelect(less, mine, cheapests[v]);
+        }
+
+        for (var d = several.Length * Vector<double>.Count; d < totals.Length; d++)
+        {
+            if (totals[d] < least[d])
+                (least[d], cheapest[d]) = (totals[d], route);
+        }
     }
 }

@@ -1,11 +1,13 @@
 using System.Numerics;
+using System.Runtime.InteropServices;
 
 namespace Stampo.Core.Ranges;
 
 /// <summary>The 10, 50 and 90 % points of a set of draws.</summary>
 public readonly record struct Band(double P10, double P50, double P90)
 {
-    private const int Drawers = 256, MostOnStack = 16_384;
+    /// <summary>The largest draw has a drawer of its own.</summary>
+    private const int Widths = 256, Drawers = Widths + 1;
 
     public static Band Of(ReadOnlySpan<double> draws)
     {
@@ -29,7 +31,7 @@ public readonly record struct Band(double P10, double P50, double P90)
     private static void Points(ReadOnlySpan<double> draws, ReadOnlySpan<double> shares, Span<double> points)
     {
         var (least, most) = Ends(draws);
-        var perWidth = Drawers / (most - least);
+        var perWidth = Widths / (most - least);
         if (!double.IsFinite(perWidth) || perWidth == 0)
         {
             double[] all = [.. draws];
@@ -39,9 +41,8 @@ public readonly record struct Band(double P10, double P50, double P90)
             return;
         }
 
-        Span<byte> drawers = draws.Length <= MostOnStack ? stackalloc byte[draws.Length] : new byte[draws.Length];
         Span<int> before = stackalloc int[Drawers + 1];
-        Count(draws, least, perWidth, drawers, before);
+        Count(draws, least, perWidth, before);
         Span<bool> asked = stackalloc bool[Drawers];
         asked.Clear();
         foreach (var share in shares)
@@ -50,41 +51,80 @@ public readonly record struct Band(double P10, double P50, double P90)
             asked[DrawerAt(before, rank)] = asked[DrawerAt(before, Math.Min(rank + 1, draws.Length - 1))] = true;
         }
 
-        var found = Sorted(draws, drawers, asked, before);
+        var found = Sorted(draws, least, perWidth, asked, before);
         for (var p = 0; p < shares.Length; p++)
             points[p] = Point(draws.Length, shares[p], found, LeftOut(asked, before, (int)((draws.Length - 1) * shares[p])));
     }
 
-    /// <summary>The drawer of each draw, and how many draws lie in the drawers before each.</summary>
-    private static void Count(ReadOnlySpan<double> draws, double least, double perWidth, Span<byte> drawers, Span<int> before)
+    /// <summary>How many draws lie in the drawers before each.</summary>
+    private static void Count(ReadOnlySpan<double> draws, double least, double perWidth, Span<int> before)
     {
         before.Clear();
-        for (var d = 0; d < draws.Length; d++)
-        {
-            var drawer = Math.Min(Drawers - 1, (int)((draws[d] - least) * perWidth));
-            drawers[d] = (byte)drawer;
-            before[drawer + 1]++;
-        }
-
+        var counts = before[1..];
+        foreach (var draw in draws)
+            counts[DrawerOf((draw - least) * perWidth)]++;
         for (var i = 0; i < Drawers; i++)
             before[i + 1] += before[i];
     }
 
-    private static double[] Sorted(ReadOnlySpan<double> draws, ReadOnlySpan<byte> drawers, ReadOnlySpan<bool> asked, ReadOnlySpan<int> before)
+    /// <summary>What is no number goes into the first.</summary>
+    private static int DrawerOf(double width) => double.ConvertToIntegerNative<int>(width) is var drawer && (uint)drawer < Drawers ? drawer : 0;
+
+    /// <summary>The draws of the drawers asked for, in order. Most draws are passed over several at a time.</summary>
+    private static double[] Sorted(ReadOnlySpan<double> draws, double least, double perWidth, ReadOnlySpan<bool> asked, ReadOnlySpan<int> before)
     {
         var count = 0;
         for (var i = 0; i < Drawers; i++)
             count += asked[i] ? before[i + 1] - before[i] : 0;
         var found = new double[count];
-        var n = 0;
-        for (var d = 0; d < draws.Length; d++)
+        var (n, d) = (0, 0);
+        // Few draws may ask for more runs than three: the last one then reaches to the end, and each draw is looked at again.
+        var (first, second, third) = (Run(asked, 0), Run(asked, 1), Run(asked, 2) with { To = new(Drawers) });
+        Vector<double> from = new(least), by = new(perWidth);
+        foreach (var several in MemoryMarshal.Cast<double, Vector<double>>(draws))
         {
-            if (asked[drawers[d]])
-                found[n++] = draws[d];
+            var widths = (several - from) * by;
+            if ((first.Holds(widths) | second.Holds(widths) | third.Holds(widths)) != Vector<long>.Zero)
+                n = Take(draws.Slice(d, Vector<double>.Count), least, perWidth, asked, found, n);
+            d += Vector<double>.Count;
         }
 
+        Take(draws[d..], least, perWidth, asked, found, n);
         Array.Sort(found);
         return found;
+    }
+
+    /// <summary>Drawers next to each other that are asked for, from the first to behind the last.</summary>
+    private readonly record struct DrawerRun(Vector<double> From, Vector<double> To)
+    {
+        public Vector<long> Holds(Vector<double> widths) => Vector.GreaterThanOrEqual(widths, From) & Vector.LessThan(widths, To);
+    }
+
+    private static DrawerRun Run(ReadOnlySpan<bool> asked, int which)
+    {
+        var (from, to) = (0, 0);
+        for (var run = 0; run <= which; run++)
+        {
+            var next = asked[to..].IndexOf(true);
+            if (next < 0)
+                return new DrawerRun(new(Drawers), new(Drawers));
+            from = to + next;
+            var length = asked[from..].IndexOf(false);
+            to = length < 0 ? asked.Length : from + length;
+        }
+
+        return new DrawerRun(new(from), new(to));
+    }
+
+    private static int Take(ReadOnlySpan<double> draws, double least, double perWidth, ReadOnlySpan<bool> asked, double[] found, int n)
+    {
+        foreach (var draw in draws)
+        {
+            if (asked[DrawerOf((draw - least) * perWidth)])
+                found[n++] = draw;
+        }
+
+        return n;
     }
 
     /// <summary>How many draws below this rank lie in drawers nobody asked for.</summary>

@@ -28,7 +28,8 @@ public readonly struct Draws(ulong seed)
 
         var state = Mix(seed ^ Hash(key));
         for (var i = 0; i < values.Length; i++)
-            values[i] = range.At((Mix(state += Golden) >> 11) * (1.0 / (1UL << 53)));
+            values[i] = (Mix(state += Golden) >> 11) * (1.0 / (1UL << 53));
+        range.At(values);
     }
 
     private static ulong Mix(ulong z)

@@ -21,18 +21,19 @@ public sealed class Account
     private readonly DateOnly _settled;
     private readonly ConcurrentDictionary<(Way, double), double> _made;
     private readonly ConcurrentDictionary<Way, double> _tool = [];
-    private readonly ConcurrentDictionary<(CandidateRoute Route, double Step), double> _atLeast = [];
+    private readonly ConcurrentDictionary<(CandidateRoute Route, double Step), double> _atLeast;
     private readonly int[] _workingDays;
     private readonly int _rows;
     private double _moreChance;
 
-    public Account(RouteComparison comparison) : this(comparison, Deliveries.Of(comparison.Inputs.Brief), [.. comparison.Candidates.Where(c => c.Competes)], [])
+    public Account(RouteComparison comparison) : this(comparison, Deliveries.Of(comparison.Inputs.Brief), [.. comparison.Candidates.Where(c => c.Competes)], [], [])
     {
     }
 
-    private Account(RouteComparison comparison, Deliveries deliveries, IReadOnlyList<CandidateRoute> routes, ConcurrentDictionary<(Way, double), double> made)
+    private Account(RouteComparison comparison, Deliveries deliveries, IReadOnlyList<CandidateRoute> routes, ConcurrentDictionary<(Way, double), double> made,
+        ConcurrentDictionary<(CandidateRoute Route, double Step), double> atLeast)
     {
-        (Comparison, Deliveries, Routes, _inputs, _made) = (comparison, deliveries, routes, comparison.Inputs, made);
+        (Comparison, Deliveries, Routes, _inputs, _made, _atLeast) = (comparison, deliveries, routes, comparison.Inputs, made, atLeast);
         _settled = deliveries.All.FirstOrDefault(d => d.Purpose == Purpose.Sale)?.NeededBy ?? DateOnly.MaxValue;
         _rows = deliveries.All.Select(d => d.Row).DefaultIfEmpty(-1).Max() + 1;
         _workingDays = [.. deliveries.All.Select(d => DaysUntil(d.NeededBy))];
@@ -58,16 +59,16 @@ public sealed class Account
     }
 
     /// <summary>The same account of more or fewer parts in each delivery.</summary>
-    public Account Times(double factor) => new(Comparison, Deliveries.Times(factor), Routes, _made);
+    public Account Times(double factor) => new(Comparison, Deliveries.Times(factor), Routes, _made, _atLeast);
 
     /// <summary>The same account with parts that nobody has asked for.</summary>
-    public Account With(double beyond) => beyond <= 0 ? this : new(Comparison, Deliveries.With(beyond, _inputs.Today), Routes, _made);
+    public Account With(double beyond) => beyond <= 0 ? this : new(Comparison, Deliveries.With(beyond, _inputs.Today), Routes, _made, _atLeast);
 
     /// <summary>The same account with changes of the design likelier by so much a month.</summary>
-    public Account Changing(double moreChance) => new(Comparison, Deliveries, Routes, _made) { _moreChance = moreChance };
+    public Account Changing(double moreChance) => new(Comparison, Deliveries, Routes, _made, _atLeast) { _moreChance = moreChance };
 
     /// <summary>The same account with one route as another would be.</summary>
-    public Account With(CandidateRoute route, CandidateRoute other) => new(Comparison, Deliveries, [.. Routes.Select(r => r == route ? other : r)], _made);
+    public Account With(CandidateRoute route, CandidateRoute other) => new(Comparison, Deliveries, [.. Routes.Select(r => r == route ? other : r)], _made, _atLeast);
 
     /// <summary>Working days a row may be late by at most: a date that can't move is never passed.</summary>
     public int MostLate(int row)
@@ -84,7 +85,7 @@ public sealed class Account
         var first = way.FirstArticleDays;
         Span<int> tightestOf = stackalloc int[_rows];
         tightestOf.Fill(int.MaxValue);
-        var tightest = int.MaxValue;
+        var (tightest, touched) = (int.MaxValue, 0);
         DateOnly? begins = null;
         var ends = DateOnly.MinValue;
         for (var k = Deliveries.IndexAt(from); k < Deliveries.All.Count && Deliveries.Before(k) < to; k++)
@@ -98,14 +99,15 @@ public sealed class Account
             var made = Math.Min(to, Deliveries.Before(k + 1)) - from;
             var spare = _workingDays[k] - WorkingDays.Whole(first + made / estimate.PartsPerDay);
             tightest = Math.Min(tightest, spare);
+            touched += tightestOf[delivery.Row] == int.MaxValue ? 1 : 0;
             tightestOf[delivery.Row] = Math.Min(tightestOf[delivery.Row], spare);
         }
 
-        var slack = new List<RowSlack>();
-        for (var row = 0; row < _rows; row++)
+        var slack = new RowSlack[touched];
+        for (int row = 0, at = 0; at < touched; row++)
         {
             if (tightestOf[row] < int.MaxValue)
-                slack.Add(new RowSlack(row, tightestOf[row]));
+                slack[at++] = new RowSlack(row, tightestOf[row]);
         }
 
         var orderBy = WorkingDays.Add(_inputs.Today, tightest == int.MaxValue ? 0 : Math.Max(0, tightest));

@@ -1,3 +1,4 @@
+using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
 
 namespace Stampo.Core.Sequences;
@@ -7,34 +8,50 @@ public sealed class StretchTable
 {
     private const double Rounding = 1e-9;
 
+    /// <summary>How often what the bounds take for the cheapest is drawn before all that could be cheaper is.</summary>
+    private const int Looks = 60;
+
     private readonly Account _account;
     private readonly Trial?[][] _trials;
     private readonly int _marks;
     private readonly int _rows;
     private readonly int[] _mostLate;
 
-    public StretchTable(Account account)
+    public StretchTable(Account account) : this(account, null)
+    {
+    }
+
+    /// <param name="account">Whose stretches.</param>
+    /// <param name="of">A table of the same demand: the stretches of routes they share are taken from it.</param>
+    private StretchTable(Account account, StretchTable? of)
     {
         _account = account;
-        var marks = account.Deliveries.Marks;
-        _marks = marks.Count - 1;
+        _marks = account.Deliveries.Marks.Count - 1;
         _rows = account.Deliveries.All.Max(d => d.Row) + 1;
         _mostLate = [.. Enumerable.Range(0, _rows).Select(account.MostLate)];
-        _trials = [.. account.Routes.AsParallel().AsOrdered().Select(route =>
-        {
-            var of = new Trial?[(_marks + 1) * (_marks + 1)];
-            for (var i = 0; i < _marks; i++)
-            {
-                for (var j = i + 1; j <= _marks; j++)
-                {
-                    // What may not serve a row may not serve more than that row either.
-                    if ((of[Index(i, j)] = account.Try(route, marks[i], marks[j])) is null)
-                        break;
-                }
-            }
+        _trials = [.. account.Routes.AsParallel().AsOrdered().Select(route => of?.TrialsOf(route) ?? TrialsOn(route))];
+    }
 
-            return of;
-        })];
+    /// <summary>The same with one route as another would be: only its stretches are worked out anew.</summary>
+    public StretchTable With(CandidateRoute route, CandidateRoute other) => new(_account.With(route, other), this);
+
+    private Trial?[]? TrialsOf(CandidateRoute route) => _account.Routes.Index().Where(r => r.Item == route).Select(r => _trials[r.Index]).FirstOrDefault();
+
+    private Trial?[] TrialsOn(CandidateRoute route)
+    {
+        var marks = _account.Deliveries.Marks;
+        var of = new Trial?[(_marks + 1) * (_marks + 1)];
+        for (var i = 0; i < _marks; i++)
+        {
+            for (var j = i + 1; j <= _marks; j++)
+            {
+                // What may not serve a row may not serve more than that row either.
+                if ((of[Index(i, j)] = _account.Try(route, marks[i], marks[j])) is null)
+                    break;
+            }
+        }
+
+        return of;
     }
 
     public Account Account => _account;
@@ -73,10 +90,23 @@ public sealed class StretchTable
         var (before, after) = (Bounds(may, forward: true), Bounds(may, forward: false));
         if (double.IsInfinity(before[_marks]))
             return null;
-        var most = new SequenceSearch(_marks, may.Length, (r, i, j) => may[r][Index(i, j)]).Legs().Sum(leg => At(leg).TotalAt(chance)) * (1 + Rounding);
+        var most = double.PositiveInfinity;
+        for (var look = 0; look < Looks; look++)
+        {
+            var legs = Search(may).Legs();
+            if (legs.All(leg => _trials[leg.Route][Index(leg.From, leg.To)]!.IsDrawn && may[leg.Route][Index(leg.From, leg.To)] >= At(leg).TotalAt(chance)))
+                return [.. legs.Select(At)];
+            // What the bounds take for the cheapest is drawn; then it is bound by what it costs.
+            foreach (var leg in legs)
+                may[leg.Route][Index(leg.From, leg.To)] = At(leg).TotalAt(chance);
+            most = Math.Min(most, legs.Sum(leg => At(leg).TotalAt(chance)) * (1 + Rounding));
+        }
+
         var search = new SequenceSearch(_marks, may.Length, (r, i, j) =>
             before[i] + may[r][Index(i, j)] + after[j] <= most ? _trials[r][Index(i, j)]!.TotalAt(chance) : double.PositiveInfinity);
         return [.. search.Legs().Select(At)];
+
+        SequenceSearch Search(double[][] costs) => new(_marks, costs.Length, (r, i, j) => costs[r][Index(i, j)]);
     }
 
     private Trial At(Leg leg) => _trials[leg.Route][Index(leg.From, leg.To)]!;

@@ -15,7 +15,7 @@ namespace Stampo.Core.Sequences;
 /// <param name="begins">Its first delivery.</param>
 /// <param name="ends">Its last delivery.</param>
 public sealed class Trial(
-    Account account, CandidateRoute route, Way way, double from, double to, double holding, double changePerChance, IReadOnlyList<RowSlack> slack, DateOnly orderBy, DateOnly begins, DateOnly ends)
+    Account account, CandidateRoute route, Way way, double from, double to, double holding, double changePerChance, RowSlack[] slack, DateOnly orderBy, DateOnly begins, DateOnly ends)
 {
     private double? _made;
     private double? _atLeast;
@@ -29,6 +29,8 @@ public sealed class Trial(
     public double To => to;
 
     public double Quantity => to - from;
+
+    public bool IsDrawn => _made is not null;
 
     public double Made => _made ??= account.Made(way, Quantity);
 
@@ -56,9 +58,9 @@ public sealed class Trial(
     /// <summary>Whether every row is in time when each may be late by so many working days.</summary>
     public bool IsInTime(ReadOnlySpan<int> lateBy)
     {
-        for (var s = 0; s < slack.Count; s++)
+        foreach (var row in slack)
         {
-            if (slack[s].Days + lateBy[slack[s].Row] < 0)
+            if (row.Days + lateBy[row.Row] < 0)
                 return false;
         }
 

@@ -95,7 +95,7 @@ internal static class WhatWouldChange
         foreach (var trial in choice.Best.Where(t => t.Way.Likely.Sets(t.Quantity) > 1).DistinctBy(t => t.Route))
         {
             var life = trial.Way.Estimate.LifeShots!.Value.High;
-            if (Choice.Of(new StretchTable(choice.Table.Account.With(trial.Route, trial.Route.Lasting(life)))) is { } then && then.Total < (1 - WorthSaying) * choice.Total)
+            if (Choice.Of(choice.Table.With(trial.Route, trial.Route.Lasting(life))) is { } then && then.Total < (1 - WorthSaying) * choice.Total)
                 yield return Changed.To(ChangeOf.Life, $"{Text.Number(life, 9)} shots guaranteed of {trial.Route.Route.Card.Within}", then.Table.Account, then.Best, choice);
         }
     }
