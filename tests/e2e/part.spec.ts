@@ -30,7 +30,7 @@ test('a file without unit asks for it, is measured, and shows where it is thin',
     '1.27, 1.27',
     { timeout: 60_000 },
   );
-  await page.getByRole('radio', { name: 'Where is it thin?' }).check();
+  await page.getByText('Where is it thin?').click();
   await expect(page.getByRole('note', { name: 'Legend: Wall, largest ball' })).toContainText('enough for every route');
   await expect(page).toHaveURL(/look=ball/);
 });
@@ -75,7 +75,7 @@ test('the tape and the show side are picked by mouse and by keyboard', async ({ 
   await expect(page.getByText(/^[\d.]+ mm x /)).toBeVisible();
   await page.getByRole('button', { name: 'Tape' }).click();
 
-  await page.getByRole('radio', { name: 'Which side shows?' }).check();
+  await page.getByText('Which side shows?').click();
   await expect(page.getByRole('note', { name: 'Legend: Show side' })).toBeVisible();
   await view.focus();
   await page.keyboard.press('Home');

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { lazy, Suspense, useCallback } from 'react';
+import { lazy, Suspense, useCallback, useDeferredValue } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
@@ -38,6 +38,8 @@ export function RoutesPage() {
     (route: string, line?: string) => change(line ? { route, working: line } : { route }),
     [change],
   );
+  // What stands beside the lanes follows the marker when there is time.
+  const later = useDeferredValue(comparison.data);
   const lines = useLines(projectId, chosen, q, open);
   if (comparison.error)
     return <Refusal problem={comparison.error} to={`/projects/${projectId}/part`} act="Go to Part" />;
@@ -71,7 +73,12 @@ export function RoutesPage() {
           <Lanes lanes={lanes} chosen={chosen ?? ''} onChoose={choose} onDecide={decide} />
           <Box sx={below}>
             <Suspense fallback={<Box sx={{ height: 300 }} />}>
-              <CostStairs quantities={quantities} curves={curves} quantity={q!} chosen={lane.route.id} />
+              <CostStairs
+                quantities={quantities}
+                curves={curves}
+                quantity={later?.quantity ?? q!}
+                chosen={lane.route.id}
+              />
             </Suspense>
           </Box>
           <Box sx={below}>
@@ -88,7 +95,7 @@ export function RoutesPage() {
         </div>
         <DecisionPanel
           projectId={projectId}
-          lanes={lanes}
+          lanes={later?.lanes ?? lanes}
           hand={search.get('hand')}
           opened={Number(search.get('decision'))}
         />

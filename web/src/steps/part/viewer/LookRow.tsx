@@ -37,6 +37,7 @@ export function LookRow({ look, measured, onLook }: Props) {
             variant="body2"
             title={lookNames[key]}
             sx={{
+              position: 'relative',
               py: 0.75,
               mb: '-1px',
               cursor: disabled ? 'default' : 'pointer',
@@ -54,7 +55,7 @@ export function LookRow({ look, measured, onLook }: Props) {
               checked={key === look}
               disabled={disabled}
               onChange={() => onLook(key)}
-              sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
+              sx={{ position: 'absolute', opacity: 0, width: '1px', height: '1px', m: 0 }}
             />
             {questions[key]}
           </Typography>

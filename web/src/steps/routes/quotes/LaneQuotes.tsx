@@ -66,13 +66,16 @@ function Paper({ projectId, quote, attach }: Pick<TableProps, 'projectId' | 'att
   if (quote.file)
     return <Link href={`/api/projects/${projectId}/quotes/file/${quote.file.hash}`}>{quote.file.name}</Link>;
   return (
-    <Link component="label" sx={{ cursor: 'pointer', '&:focus-within': { outline: 2, outlineStyle: 'solid' } }}>
+    <Link
+      component="label"
+      sx={{ position: 'relative', cursor: 'pointer', '&:focus-within': { outline: 2, outlineStyle: 'solid' } }}
+    >
       Attach its paper
       <Box
         component="input"
         type="file"
         aria-label={`Attach the paper of ${quote.supplier}'s quote`}
-        sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
+        sx={{ position: 'absolute', opacity: 0, width: '1px', height: '1px', m: 0 }}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
           const file = event.target.files?.[0];
           if (file) attach({ id: quote.id, file });
