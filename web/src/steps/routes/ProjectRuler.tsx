@@ -1,12 +1,12 @@
 import { Box } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Brief, Versioned } from '../../app/api/types';
 import { count, word } from '../../shared/format';
 import { QuantityRuler } from '../../shared/QuantityRuler';
-import { useComparison, useQuantity } from './useComparison';
+import { lanesQuery, useComparison, useQuantity } from './useComparison';
 
 const RULER_HEIGHT = 74;
 
@@ -32,6 +32,14 @@ export function ProjectRuler({ projectId }: { projectId: string }) {
         })) ?? [],
     };
   }, [spans, crossovers, curves, brief]);
+  const queries = useQueryClient();
+  const moved = useCallback(
+    (q: number) => {
+      void queries.prefetchQuery(lanesQuery(projectId, q));
+      move(q);
+    },
+    [queries, projectId, move],
+  );
   const here = useLocation();
   const navigate = useNavigate();
   const open = useCallback(
@@ -49,7 +57,7 @@ export function ProjectRuler({ projectId }: { projectId: string }) {
       {...fixed}
       quantity={quantity ?? comparison.quantity}
       upTo={comparison.quantities.at(-1) ?? 1000}
-      onChange={move}
+      onChange={moved}
       onOpen={open}
     />
   );

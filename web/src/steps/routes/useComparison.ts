@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
@@ -14,22 +14,13 @@ export function useQuantity() {
   return { quantity, move };
 }
 
-/**
- * The comparison at a quantity; while the next answer is on its way the last one stays on screen. Curves, spans and crossovers
- * are the same at every quantity and come once; a moved marker fetches the lanes alone.
- */
-export function useComparison(projectId: string, quantity: number | null) {
-  const kept = { staleTime: 60_000, gcTime: 60_000 } as const;
-  const overview = useQuery<Comparison, Problem>({
-    queryKey: ['comparison', projectId],
-    ...kept,
-    queryFn: ({ signal }) =>
-      unwrap(client.GET('/api/projects/{id}/comparison', { params: { path: { id: projectId } }, signal })),
-  });
-  const lanes = useQuery<Lanes, Problem>({
+const kept = { staleTime: 60_000, gcTime: 60_000 } as const;
+
+/** The lanes at a quantity; a moved marker asks for them before anything is drawn. */
+export const lanesQuery = (projectId: string, quantity: number | null) =>
+  queryOptions<Lanes, Problem>({
     queryKey: ['lanes', projectId, quantity],
     ...kept,
-    placeholderData: keepPreviousData,
     queryFn: ({ signal }) =>
       unwrap(
         client.GET('/api/projects/{id}/comparison/lanes', {
@@ -38,6 +29,19 @@ export function useComparison(projectId: string, quantity: number | null) {
         }),
       ),
   });
+
+/**
+ * The comparison at a quantity; while the next answer is on its way the last one stays on screen. Curves, spans and crossovers
+ * are the same at every quantity and come once; a moved marker fetches the lanes alone.
+ */
+export function useComparison(projectId: string, quantity: number | null) {
+  const overview = useQuery<Comparison, Problem>({
+    queryKey: ['comparison', projectId],
+    ...kept,
+    queryFn: ({ signal }) =>
+      unwrap(client.GET('/api/projects/{id}/comparison', { params: { path: { id: projectId } }, signal })),
+  });
+  const lanes = useQuery({ ...lanesQuery(projectId, quantity), placeholderData: keepPreviousData });
   const data = useMemo(
     () => overview.data && lanes.data && { ...overview.data, ...lanes.data, lanes: joined(overview.data, lanes.data) },
     [overview.data, lanes.data],
