@@ -12,6 +12,9 @@ public sealed class DrawnCost(int draws)
     /// <summary>Columns that are the same in every draw and every way, such as no set-up or no wear: held once.</summary>
     private static readonly ConcurrentDictionary<(double Value, int Draws), double[]> Same = [];
 
+    /// <summary>Of a route that is not looked at.</summary>
+    public static DrawnCost None { get; } = new(0);
+
     public double[] OneOff { get; private set; } = new double[draws];
 
     public double[] Tool { get; private set; } = new double[draws];
@@ -70,11 +73,18 @@ public sealed class DrawnCost(int draws)
 /// <summary>The odds at one quantity: each route's band, how often it is the cheapest, who leads and who ties with the cheapest.</summary>
 public sealed record Odds(Band[] Bands, double[] ChanceCheapest, int? Leader, bool[] Tied)
 {
-    public static Odds At(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? competes = null, IReadOnlyList<SafeRank>? safety = null)
+    /// <param name="quantity">How many.</param>
+    /// <param name="routes">Each route's way.</param>
+    /// <param name="draws">How many draws of each.</param>
+    /// <param name="competes">Which may lead; null: all.</param>
+    /// <param name="safety">Which leads among those that tie; null: all are alike.</param>
+    /// <param name="wanted">Which have a band; null: all. Who may lead has one.</param>
+    public static Odds At(
+        double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? competes = null, IReadOnlyList<SafeRank>? safety = null, IReadOnlyList<bool>? wanted = null)
     {
         competes ??= [.. routes.Select(_ => true)];
-        var totals = Totals(quantity, routes, draws);
-        var bands = Array.ConvertAll(totals, t => Band.Of(t));
+        var totals = Totals(quantity, routes, draws, wanted);
+        Band[] bands = [.. totals.Select((t, r) => wanted is null || wanted[r] ? Band.Of(t) : default)];
         var (leader, tied) = Noise.Lead(Array.ConvertAll(bands, b => b.P50), totals, competes, safety ?? new SafeRank[routes.Count]);
         var odds = new Odds(bands, Chances(totals, draws, competes), leader, tied);
         Spare.Add(totals);

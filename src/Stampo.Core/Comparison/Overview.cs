@@ -2,7 +2,7 @@ using Stampo.Core.Ranges;
 
 namespace Stampo.Core.Comparison;
 
-/// <summary>A route's totals: bands over the grid of quantities, and the likely staircase.</summary>
+/// <summary>A route's totals: bands over the grid of quantities (none for one that is ruled out), and the likely staircase.</summary>
 public sealed record LaneCurve(string Id, string Tag, string Name, bool Out, IReadOnlyList<Band> Totals, Stairs Likely);
 
 /// <summary>A stretch of quantities that one route leads; hatched when the odds call it a tie.</summary>
@@ -26,12 +26,12 @@ public sealed class Overview
         (_candidates, _upTo, _oddsAt, _leaderAt) = (candidates, upTo, oddsAt, leaderAt);
         var grid = Grid(upTo);
         // Each way that is anywhere the best is drawn first, so that no quantity waits for another.
-        candidates.SelectMany(c => grid.Select(c.BestWay).Distinct()).ToList().AsParallel().ForAll(way => _ = way.Drawn);
+        candidates.Where(c => !c.IsOutAt(1)).SelectMany(c => grid.Select(c.BestWay).Distinct()).ToList().AsParallel().ForAll(way => _ = way.Drawn);
         var odds = new Odds[grid.Length];
         Parallel.For(0, odds.Length, i => odds[i] = oddsAt(grid[i]));
         Quantities = grid;
         Curves = [.. candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.Route.Card.Tag, c.Route.Card.Name, c.IsOutAt(1),
-            [.. odds.Select(o => o.Bands[r])], Stairs.Of([.. c.Ways.Select(w => w.Likely)], grid)))];
+            c.IsOutAt(1) ? [] : [.. odds.Select(o => o.Bands[r])], Stairs.Of([.. c.Ways.Select(w => w.Likely)], grid)))];
         Spans = SpansOf(grid, odds);
         Crossovers = CrossoversOf(Spans);
     }

@@ -27,14 +27,18 @@ public sealed class RouteComparison
     private readonly Lazy<Overview> _overview;
     private readonly SharedDraws _source;
 
+    /// <summary>Routes that are not ruled out at any quantity: the others have lanes, but no curve.</summary>
+    private readonly bool[] _mayEver;
+
     public RouteComparison(JobInputs inputs, IReadOnlyList<IRoute> routes, int draws = Ranges.Draws.DefaultCount, ulong seed = Ranges.Draws.DefaultSeed)
     {
         Inputs = inputs;
         Draws = draws;
         _source = new SharedDraws(new Ranges.Draws(seed), draws);
         _candidates = [.. routes.AsParallel().AsOrdered().Select(r => CandidateRoute.For(r, inputs, _source)).OfType<CandidateRoute>()];
+        _mayEver = [.. _candidates.Select(c => !c.IsOutAt(1))];
         UpTo = Math.Max(1_000, 5 * inputs.Brief.TotalQuantity);
-        _overview = new Lazy<Overview>(() => new Overview(_candidates, UpTo, OddsAt, LeaderAt));
+        _overview = new Lazy<Overview>(() => new Overview(_candidates, UpTo, q => OddsAt(q, _mayEver), LeaderAt));
     }
 
     public JobInputs Inputs { get; }
@@ -63,22 +67,22 @@ public sealed class RouteComparison
             .OrderBy(l => l.Lane.Verdict == Verdict.Out ? 2 : l.Lane.IsHeldBack ? 1 : 0).ThenBy(l => l.Leads ? 0 : 1).ThenBy(l => l.Lane.Total.P50).Select(l => l.Lane)];
     }
 
-    private Odds OddsAt(double quantity)
+    private Odds OddsAt(double quantity, bool[]? wanted = null)
     {
-        var (drawn, competes, safety) = FieldAt(quantity);
-        return Odds.At(quantity, drawn, Draws, competes, safety);
+        var (drawn, competes, safety) = FieldAt(quantity, wanted);
+        return Odds.At(quantity, drawn, Draws, competes, safety, wanted);
     }
 
     private int? LeaderAt(double quantity)
     {
-        var (drawn, competes, safety) = FieldAt(quantity);
+        var (drawn, competes, safety) = FieldAt(quantity, _mayEver);
         return Odds.LeaderAt(quantity, drawn, Draws, competes, safety);
     }
 
-    private (DrawnCost[] Drawn, bool[] Competes, SafeRank[] Safety) FieldAt(double quantity)
+    private (DrawnCost[] Drawn, bool[] Competes, SafeRank[] Safety) FieldAt(double quantity, bool[]? wanted)
     {
         Way[] ways = [.. _candidates.Select(c => c.BestWay(quantity))];
-        return (Array.ConvertAll(ways, w => w.Drawn), [.. _candidates.Select(c => !c.IsOutAt(quantity))], [.. _candidates.Select((c, r) => c.SafetyOf(ways[r]))]);
+        return ([.. ways.Select((w, r) => wanted is null || wanted[r] ? w.Drawn : DrawnCost.None)], [.. _candidates.Select(c => !c.IsOutAt(quantity))], [.. _candidates.Select((c, r) => c.SafetyOf(ways[r]))]);
     }
 
     private Lane LaneOf(CandidateRoute candidate, double quantity, Band total, double chance, bool tied)
