@@ -22,7 +22,6 @@ const views = [
     },
   },
   { name: 'part-wall', path: (id) => `/projects/${id('Gateway housing')}/part?look=ball`, canvas: true },
-  { name: 'part-undercut', path: (id) => `/projects/${id('Probe grommet')}/part?look=undercut`, canvas: true },
   {
     name: 'part-finding',
     path: (id) => `/projects/${id('Gateway housing')}/part?look=ball&cut=y:0.5&at=hole-1`,
@@ -34,6 +33,11 @@ const views = [
   { name: 'library', path: () => '/library?shelf=materials' },
   { name: 'memo', full: true, path: (id) => `/projects/${id('Gateway housing')}/memo?q=43` },
   { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes` },
+  {
+    name: 'quote',
+    path: (id) => `/projects/${id('Gateway housing')}/routes?route=inject-aluminium`,
+    act: (page) => page.getByRole('table', { name: 'Quotes beside the estimate' }).scrollIntoViewIfNeeded(),
+  },
   { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
   { name: 'plan-mold', full: true, canvas: true, path: (id) => `/projects/${id('Scale foot')}/plan?at=mold` },
