@@ -36,10 +36,10 @@ suite() {
   [ "$bad" = 0 ] || mapfile -t -O "${#failures[@]}" failures < <(failed_in "$name" "$log/suite")
 }
 
-# What failed is named once more at the end, where it is looked for: xunit marks "[FAIL]", Vitest " FAIL ", Playwright "[…] ›" or "✘".
+# What failed is named once more at the end, where it is looked for: xunit marks "[FAIL]", Vitest " FAIL ", Playwright "✘".
 failed_in() {
   echo "$1:"
-  grep -A 3 -E '\[FAIL\]|^ +FAIL |^ +✘ ' "$2" | head -n 40
+  { grep -A 3 -E '\[FAIL\]|^ +FAIL ' "$2"; grep -E '^ +✘ ' "$2"; } | head -n 40
 }
 
 # xunit closes with "Total: N, Errors: N, Failed: N", Vitest with "Tests  N failed | N passed (N)",

@@ -68,7 +68,7 @@ test('a quote that beats the estimate changes the answer when it counts; one tha
     /Kestrelmere Tooling's quote ends .* before this is ordered/,
   );
   await price.click();
-  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText('made');
+  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText('making');
   const request = page.waitForEvent('download');
   await page.goto(`${await routes(application, 'Gateway housing', 3600)}&route=inject-aluminium`);
   await page.getByRole('link', { name: /^Ask for a quote/ }).click();

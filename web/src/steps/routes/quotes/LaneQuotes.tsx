@@ -118,7 +118,7 @@ function Table({ projectId, quotes, keep, attach }: TableProps) {
             <td title={quote.remarks ?? undefined}>
               <b>{quote.supplier}</b>, until {date(quote.validUntil)}
               {quote.guaranteedShots != null && `, ${count(quote.guaranteedShots)} shots guaranteed`}
-              {quote.remarks && `. ${quote.remarks}`}
+              {quote.remarks && `. ${quote.remarks.replace(/\.$/, '')}`}
               {'. '}
               <Paper projectId={projectId} quote={quote} attach={attach} />
               {warning && (
