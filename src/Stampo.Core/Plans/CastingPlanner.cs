@@ -170,7 +170,7 @@ public sealed class CastingPlanner
     private MoldLife Life(FillingPlan filling)
     {
         var wall = InSilicone ? Plan.Silicone.WallMm ?? (_in.Method.Split == SplitSchool.Hybrid ? SiliconeMold.HybridFaceMm : BlockLayout.UsualWallMm(Job.Part.LongestMm)) : Plan.Split.WallMm;
-        var wear = new MoldWear(Job.Material, Job.Part.UndercutIn(wall), SoftCores, filling.CureC, InSilicone && _in.Silicone.IsCondensation) { InSilicone = InSilicone };
+        var wear = new MoldWear(Job.Material, Job.Part.UndercutIn(wall), SoftCores, filling.CureC, InSilicone && _in.Silicone.IsCondensation);
         return SoftMoldLife.Of(Job, _in.Method, wear);
     }
 

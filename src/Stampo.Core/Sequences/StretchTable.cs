@@ -94,7 +94,7 @@ public sealed class StretchTable
         for (var look = 0; look < Looks; look++)
         {
             var legs = Search(may).Legs();
-            if (legs.All(leg => _trials[leg.Route][Index(leg.From, leg.To)]!.IsDrawn && may[leg.Route][Index(leg.From, leg.To)] >= At(leg).TotalAt(chance)))
+            if (legs.All(leg => may[leg.Route][Index(leg.From, leg.To)] >= At(leg).TotalAt(chance)))
                 return [.. legs.Select(At)];
             // What the bounds take for the cheapest is drawn; then it is bound by what it costs.
             foreach (var leg in legs)

@@ -30,8 +30,6 @@ public sealed class Trial(
 
     public double Quantity => to - from;
 
-    public bool IsDrawn => _made is not null;
-
     public double Made => _made ??= account.Made(way, Quantity);
 
     public double Holding => holding;

@@ -33,7 +33,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
 
     public async Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
         await InTurnAsync(async () => await KeepHereAsync(
-            Path.GetFileName(file.FileName) is { Length: > 0 } name ? name[..Math.Min(name.Length, 120)] : "part.stl", await BytesAsync(file, cancel), unit, declared, cancel), cancel);
+            Forms.NameOf(file.FileName, "part.stl"), await BytesAsync(file, cancel), unit, declared, cancel), cancel);
 
     /// <summary>Measures a kept mesh again, taking the file's numbers in another unit.</summary>
     public async Task<StoredPart> RemeasureAsync(StoredPart part, LengthUnit unit, CancellationToken cancel)
@@ -103,10 +103,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     {
         if (file.Length > options.Value.MaxUploadBytes)
             throw new RefusalException("mesh.too-large", $"The file has {file.Length / 1e6:0} MB; the limit is {options.Value.MaxUploadBytes / 1e6:0} MB. Export it with a coarser tolerance.", "file");
-        var bytes = new byte[file.Length];
-        await using var stream = file.OpenReadStream();
-        await stream.ReadExactlyAsync(bytes, cancel);
-        return bytes;
+        return await Forms.BytesAsync(file, cancel);
     }
 
     private async Task<StoredPart> KeepHereAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel)
@@ -127,24 +124,13 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         var now = clock.GetUtcNow().UtcDateTime;
         if (await db.Meshes.Where(m => m.Hash == hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.KeptUtc, now), cancel) > 0)
             return;
-        db.Add(new StoredMesh
+        await factory.AddOnceAsync(new StoredMesh
         {
             Hash = hash,
             File = Packed.Pack(file.Span),
             Drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres())),
             Picture = Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)),
             KeptUtc = now,
-        });
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException)
-        {
-            // The same content arrived twice at once; the other one is kept. Anything else is a real failure.
-            await using var again = await factory.CreateDbContextAsync(cancel);
-            if (!await again.Meshes.AnyAsync(m => m.Hash == hash, cancel))
-                throw;
-        }
+        }, m => m.Hash == hash, cancel);
     }
 }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Stampo.Core.Geometry;
 using Stampo.Core.Working;
+using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Part;
 
@@ -11,7 +12,7 @@ internal static class PartForms
     public static SourceFile? Source(string? name, string? sha256) =>
         string.IsNullOrWhiteSpace(name) || sha256 is not { Length: 64 } || !sha256.All(char.IsAsciiHexDigit)
             ? null
-            : new SourceFile(Path.GetFileName(name) is var file && file.Length > 120 ? file[..120] : Path.GetFileName(name), sha256.ToLowerInvariant());
+            : new SourceFile(Forms.NameOf(name, ""), sha256.ToLowerInvariant());
 
     /// <summary>"x,y,z", not all zero; nothing given means a pull is proposed.</summary>
     public static Vec3? Pull(string? text)

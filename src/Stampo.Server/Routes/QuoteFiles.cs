@@ -14,25 +14,17 @@ public sealed class QuoteFiles(IDbContextFactory<StampoDb> factory, StepStore st
 {
     public const int LargestBytes = 10_000_000;
 
-    private const int LongestName = 120;
-
     public async Task<QuoteFile> KeepAsync(IFormFile file, CancellationToken cancel)
     {
         if (file.Length is 0 or > LargestBytes)
             throw new RefusalException("quote.file", file.Length == 0 ? "The file is empty; choose the supplier's paper itself." : $"The file has {file.Length / 1e6:0.0} MB; up to {LargestBytes / 1_000_000} MB are kept with a quote.", "file");
-        using var memory = new MemoryStream((int)file.Length);
-        await file.CopyToAsync(memory, cancel);
-        var content = memory.ToArray();
+        var content = await Forms.BytesAsync(file, cancel);
         var hash = Convert.ToHexStringLower(SHA256.HashData(content));
         await using var db = await factory.CreateDbContextAsync(cancel);
         var now = clock.GetUtcNow().UtcDateTime;
         if (await db.Files.Where(f => f.Hash == hash).ExecuteUpdateAsync(f => f.SetProperty(x => x.KeptUtc, now), cancel) == 0)
-        {
-            db.Add(new StoredFile { Hash = hash, Content = content, KeptUtc = now });
-            await db.SaveChangesAsync(cancel);
-        }
-
-        return new QuoteFile(NameOf(file), hash, content.Length);
+            await factory.AddOnceAsync(new StoredFile { Hash = hash, Content = content, KeptUtc = now }, f => f.Hash == hash, cancel);
+        return new QuoteFile(Forms.NameOf(string.Concat(file.FileName.Where(c => !char.IsControl(c))).Trim(), "quote"), hash, content.Length);
     }
 
     /// <summary>A file that a quote of this project has attached.</summary>
@@ -43,11 +35,5 @@ public sealed class QuoteFiles(IDbContextFactory<StampoDb> factory, StepStore st
         return quotes.All.FirstOrDefault(q => q.File?.Hash == hash)?.File is { } file && await db.Files.Where(f => f.Hash == hash).Select(f => f.Content).SingleOrDefaultAsync(cancel) is { } content
             ? (file.Name, content)
             : throw new NotFoundException("No quote of this project has that file.");
-    }
-
-    private static string NameOf(IFormFile file)
-    {
-        var name = string.Concat(Path.GetFileName(file.FileName).Where(c => !char.IsControl(c))).Trim();
-        return name.Length == 0 ? "quote" : name[..Math.Min(LongestName, name.Length)];
     }
 }

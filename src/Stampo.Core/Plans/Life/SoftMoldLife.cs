@@ -71,6 +71,7 @@ public static class SoftMoldLife
     public static MoldLife Of(Job job, CastingMethod method, MoldWear wear)
     {
         var (rate, school) = (job.Rate(method.LifeKey!), job.Brief.Schools.MoldLife);
+        wear = wear with { InSilicone = method.Into == PouredInto.SiliconeMold };
         if (school == LifeSchool.Between || !wear.InSilicone)
             return Of(rate.Value, rate.AsInput(), wear, method.LifeCountsHeat);
         var trusted = Base(rate.Value, school, method.Split == SplitSchool.Hybrid);

@@ -39,8 +39,7 @@ internal static class Pouring
     /// <summary>The life of this route's molds with everything that wears them; slender holes stand on steel pins or are drilled.</summary>
     public static MoldLife Life(Job job, CastingMethod method, double moldWallMm) =>
         SoftMoldLife.Of(job, method,
-            new MoldWear(job.Material, job.Part.UndercutIn(moldWallMm), method.Into == PouredInto.SiliconeMold ? 0 : job.Part.SlenderHoles ?? 0, 23)
-            { InSilicone = method.Into == PouredInto.SiliconeMold });
+            new MoldWear(job.Material, job.Part.UndercutIn(moldWallMm), method.Into == PouredInto.SiliconeMold ? 0 : job.Part.SlenderHoles ?? 0, 23));
 
     /// <summary>The printed and finished patterns that the mold is poured around, printed side by side.</summary>
     public static CostBook AddPatterns(this CostBook book, Job job, int patterns)

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
 import type { Brief } from '../../app/api/types';
-import { Folded } from '../../shared/Folded';
+import { Folded, SaidLine } from '../../shared/Folded';
 import { FormNumber } from '../../shared/formFields';
 import { number } from '../../shared/format';
 
@@ -91,15 +91,9 @@ export function Equipment({ problem }: { problem: Problem | null }) {
   const equipment = useWatch({ control, name: 'equipment' });
   if (!equipment)
     return (
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5 }}>
-        <Typography variant="body2" sx={{ flex: 1 }}>
-          <Box component="span" sx={{ color: 'text.secondary' }}>
-            Equipment in house:
-          </Box>{' '}
-          not said
-        </Typography>
+      <SaidLine label="Equipment in house" says="not said">
         <Button onClick={() => setValue('equipment', nothing)}>Say what is in house</Button>
-      </Box>
+      </SaidLine>
     );
   return (
     <Folded

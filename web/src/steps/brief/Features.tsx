@@ -2,7 +2,7 @@ import { Alert, Box, Button, MenuItem, TextField, Typography } from '@mui/materi
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { Problem } from '../../app/api/client';
 import type { Brief } from '../../app/api/types';
-import { Folded } from '../../shared/Folded';
+import { Folded, SaidLine } from '../../shared/Folded';
 import { FormCheck, FormNumber } from '../../shared/formFields';
 import { count, number } from '../../shared/format';
 import { useLibrary } from '../../shared/useLibrary';
@@ -108,13 +108,7 @@ function SecondMaterial() {
   const library = useLibrary().data;
   if (!second)
     return (
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5 }}>
-        <Typography variant="body2" sx={{ flex: 1 }}>
-          <Box component="span" sx={{ color: 'text.secondary' }}>
-            Second material:
-          </Box>{' '}
-          none
-        </Typography>
+      <SaidLine label="Second material" says="none">
         <Button
           onClick={() =>
             setValue('secondMaterial', { materialId: 'tpe-60a', areaCm2: 50, volumeCm3: 10, interlocks: false })
@@ -122,7 +116,7 @@ function SecondMaterial() {
         >
           Add a soft part
         </Button>
-      </Box>
+      </SaidLine>
     );
   const soft = library?.materials.map((m) => m.entry).filter((m) => m.shoreScale === 'a' && (m.melt ?? m.cast)) ?? [];
   return (

@@ -39,13 +39,15 @@ export function SeenOnModel() {
       return { ...now, declared: { ...now.declared, ...change, agreed: agree ? [...others, seen] : others } };
     });
   return (
-    <Box component="ul" aria-label="Seen on the model" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-      <Undercuts figures={figures} declared={declared} say={say} />
-      <SlenderHoles figures={figures} declared={declared} say={say} />
-      <Walls figures={figures} declared={declared} say={say} />
-      <Lettering figures={figures} declared={declared} say={say} />
+    <>
+      <Box component="ul" aria-label="Seen on the model" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        <Undercuts figures={figures} declared={declared} say={say} />
+        <SlenderHoles figures={figures} declared={declared} say={say} />
+        <Walls figures={figures} declared={declared} say={say} />
+        <Lettering figures={figures} declared={declared} say={say} />
+      </Box>
       {part.problem && <Typography color="error">{part.problem.message}</Typography>}
-    </Box>
+    </>
   );
 }
 

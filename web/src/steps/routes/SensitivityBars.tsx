@@ -1,12 +1,12 @@
 import { Box, Typography } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo, useRef } from 'react';
-import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison, Sensitivity } from '../../app/api/types';
 import { count, number, range } from '../../shared/format';
 import { OpensLine } from '../../shared/OpensLine';
 import { SaveDrawing } from '../../shared/SaveDrawing';
 import { WhatIfButton } from '../../shared/WhatIf';
+import { sensitivityQuery } from './sensitivityQuery';
 
 const BAR = 220;
 
@@ -21,18 +21,7 @@ export const SensitivityBars = memo(function SensitivityBars({
   routes: Comparison['curves'];
 }) {
   const drawing = useRef<HTMLDivElement>(null);
-  const { data, error } = useQuery<Sensitivity, Problem>({
-    queryKey: ['sensitivity', projectId, quantity],
-    staleTime: 60_000,
-    placeholderData: keepPreviousData,
-    queryFn: ({ signal }) =>
-      unwrap(
-        client.GET('/api/projects/{id}/sensitivity', {
-          params: { path: { id: projectId }, query: { quantity } },
-          signal,
-        }),
-      ),
-  });
+  const { data, error } = useQuery({ ...sensitivityQuery(projectId, quantity), placeholderData: keepPreviousData });
   const name = (id: string | null | undefined) => routes.find((route) => route.id === id);
   return (
     <Box component="section" aria-labelledby="sensitivity" sx={{ mt: 3, minHeight: 300 }}>

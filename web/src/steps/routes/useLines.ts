@@ -1,6 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { WorkLine } from '../../app/api/types';
+import { sensitivityQuery } from './sensitivityQuery';
 
 /** Where a line of working comes from, told by how its id begins; without a sign of its own it is a route's, or the answer's when no route is open. */
 function sourceOf(line: string, route: string | null) {
@@ -16,23 +17,27 @@ const titles = { ruler: 'the ruler', lead: 'the lead', answer: 'the answer', rou
 
 /** The lines that the open figure stands among; asked for when one is opened. */
 export function useLines(projectId: string, route: string | null, quantity: number | undefined, open: string | null) {
+  const queries = useQueryClient();
   const source = open === null ? null : sourceOf(open, route);
   const { data } = useQuery<WorkLine[], Problem>({
-    queryKey: ['working', projectId, source, source === 'route' && route, source === 'answer' || quantity],
+    queryKey: [
+      'working',
+      projectId,
+      source,
+      source === 'route' && route,
+      (source === 'route' || source === 'lead') && quantity,
+    ],
     enabled: source !== null && quantity !== undefined,
     queryFn: async ({ signal }) => {
       const path = { id: projectId };
-      const query = { quantity };
       if (source === 'ruler')
         return unwrap(client.GET('/api/projects/{id}/comparison/working', { params: { path }, signal }));
       if (source === 'answer')
         return unwrap(client.GET('/api/projects/{id}/answer/working', { params: { path }, signal }));
-      if (source === 'lead')
-        return (await unwrap(client.GET('/api/projects/{id}/sensitivity', { params: { path, query }, signal })))
-          .working;
+      if (source === 'lead') return (await queries.fetchQuery(sensitivityQuery(projectId, quantity!))).working;
       return unwrap(
         client.GET('/api/projects/{id}/routes/{routeId}/working', {
-          params: { path: { ...path, routeId: route! }, query },
+          params: { path: { ...path, routeId: route! }, query: { quantity } },
           signal,
         }),
       );
