@@ -40,6 +40,9 @@ export async function startApplication({ demo = true, data = newFolder() } = {})
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), 'stampo-'));
 
+/** What the script says of native memory when it starts the server. */
+const memory = { MALLOC_ARENA_MAX: '2', MALLOC_TRIM_THRESHOLD_: '131072', MALLOC_MMAP_THRESHOLD_: '131072' };
+
 /** Starts it without waiting for an answer. */
 export async function launch({ demo = false, data, stderr = 'inherit' }) {
   const url = `http://127.0.0.1:${await freePort()}`;
@@ -50,7 +53,7 @@ export async function launch({ demo = false, data, stderr = 'inherit' }) {
       ...['--urls', url, `--Stampo:Data=${data}`, `--Stampo:Web=${join(root, 'web/dist')}`],
       ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`] : []),
     ],
-    { stdio: ['ignore', 'ignore', stderr], env: { ...process.env, MALLOC_ARENA_MAX: '2' } }, // as the script starts it
+    { stdio: ['ignore', 'ignore', stderr], env: { ...process.env, ...memory } },
   );
   return { server, url };
 }
