@@ -1,12 +1,12 @@
 import { useCallback } from 'react';
-import { useNavigate } from 'react-router';
+import { useGo } from './useGo';
 
 /**
  * Changes what the address says about the page (null takes a name out), without a step in the history.
  * The function stays the same while the address changes, so that what is handed it need not draw again.
  */
 export function useAddress() {
-  const navigate = useNavigate();
+  const go = useGo();
   return useCallback(
     (change: Record<string, string | null>) => {
       const next = new URLSearchParams(window.location.search);
@@ -14,8 +14,8 @@ export function useAddress() {
         if (value === null) next.delete(name);
         else next.set(name, value);
       }
-      void navigate({ search: `?${next}` }, { replace: true });
+      void go({ search: `?${next}` }, { replace: true });
     },
-    [navigate],
+    [go],
   );
 }

@@ -3,6 +3,7 @@ import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { vi } from 'vitest';
+import { Ways } from '../shared/useGo';
 
 export interface Asked {
   method: string;
@@ -43,10 +44,12 @@ export function draw(what: ReactNode, address = '/projects/p1/routes') {
   return render(
     <QueryClientProvider client={client}>
       <MemoryRouter initialEntries={[address]}>
-        <Routes>
-          <Route path="/projects/:projectId/*" element={what} />
-          <Route path="*" element={what} />
-        </Routes>
+        <Ways>
+          <Routes>
+            <Route path="/projects/:projectId/*" element={what} />
+            <Route path="*" element={what} />
+          </Routes>
+        </Ways>
         <Address />
       </MemoryRouter>
     </QueryClientProvider>,

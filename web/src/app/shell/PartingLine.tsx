@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { memo } from 'react';
-import { Link, useLocation, useNavigate } from 'react-router';
+import { Link, useLocation } from 'react-router';
+import { useGo } from '../../shared/useGo';
 import type { ProjectSummary } from '../api/types';
 import { stateOf, steps } from './steps';
 
@@ -17,13 +18,13 @@ interface LineProps {
 }
 
 const Line = memo(function Line({ project, projectId, at }: LineProps) {
-  const navigate = useNavigate();
+  const goTo = useGo();
   /** The quantity being looked at goes along to the next step. */
   const go = (event: React.MouseEvent, path: string) => {
     const quantity = new URLSearchParams(window.location.search).get('q');
     if (!quantity || event.metaKey || event.ctrlKey || event.shiftKey) return;
     event.preventDefault();
-    void navigate({ pathname: path, search: `?q=${quantity}` });
+    void goTo({ pathname: path, search: `?q=${quantity}` });
   };
   return (
     <Box component="nav" aria-label="Steps" sx={{ display: 'flex', flex: 1, minWidth: 0, maxWidth: 780 }}>

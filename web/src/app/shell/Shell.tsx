@@ -1,7 +1,8 @@
 import { Box, Button, Link as MuiLink, Typography, useColorScheme } from '@mui/material';
 import { lazy, memo, Suspense, useEffect, useState } from 'react';
-import { Link, Outlet, useNavigate, useParams } from 'react-router';
+import { Link, Outlet, useParams } from 'react-router';
 import { Picture } from '../../shared/Picture';
+import { useGo, Ways } from '../../shared/useGo';
 import { Keys } from './Keys';
 import { PartingLine } from './PartingLine';
 import { steps } from './steps';
@@ -14,7 +15,7 @@ const WhatIfBadge = lazy(async () => ({ default: (await import('../../shared/Wha
 export function Shell() {
   const { projectId } = useParams();
   return (
-    <>
+    <Ways>
       <Strip projectId={projectId} />
       <Box
         component="main"
@@ -30,7 +31,7 @@ export function Shell() {
         <Unsent />
         <Outlet />
       </Box>
-    </>
+    </Ways>
   );
 }
 
@@ -40,7 +41,7 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
   const { mode, systemMode, setMode } = useColorScheme();
   const night = (mode === 'system' ? systemMode : mode) === 'dark';
   const [help, setHelp] = useState(false);
-  const navigate = useNavigate();
+  const go = useGo();
 
   useEffect(() => {
     document.title = project ? `${project.name} · Stampo` : 'Stampo';
@@ -51,15 +52,14 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
       if (event.key === '?') setHelp((open) => !open);
       if (event.key === 'Escape') setHelp(false);
-      if (event.key === 'p') void navigate('/');
-      if (event.key === 'l') void navigate('/library');
+      if (event.key === 'p') void go('/');
+      if (event.key === 'l') void go('/library');
       const step = steps[Number(event.key) - 1];
-      if (projectId && step)
-        void navigate({ pathname: `/projects/${projectId}/${step.path}`, search: location.search });
+      if (projectId && step) void go({ pathname: `/projects/${projectId}/${step.path}`, search: location.search });
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [navigate, projectId]);
+  }, [go, projectId]);
 
   return (
     <>

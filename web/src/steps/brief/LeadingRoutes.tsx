@@ -4,13 +4,12 @@ import { Link as RouterLink, useParams } from 'react-router';
 import type { Brief } from '../../app/api/types';
 import { count, word } from '../../shared/format';
 import { RouteGlyph } from '../../shared/RouteGlyph';
-import { useComparison, useQuantity } from '../routes/useComparison';
+import { useOverview } from '../routes/useComparison';
 
 /** What each row of the demand would be made with if cost alone decided: the brief answered while it is written. */
 export function LeadingRoutes() {
   const { projectId = '' } = useParams();
-  const { quantity } = useQuantity();
-  const { data: comparison, error } = useComparison(projectId, quantity);
+  const { data: comparison, error } = useOverview(projectId);
   const rows = useWatch<Brief, 'demand'>({ control: useFormContext<Brief>().control, name: 'demand' });
   if (error || !comparison || rows.length === 0) return null;
   return (

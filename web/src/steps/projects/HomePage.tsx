@@ -1,7 +1,7 @@
 import { Box, Button, Link, Snackbar, TextField, Typography } from '@mui/material';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { Link as RouterLink, useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { ProjectSummary } from '../../app/api/types';
 import { stateOf, steps } from '../../app/shell/steps';
@@ -9,6 +9,7 @@ import { box, count, date, number } from '../../shared/format';
 import { Picture } from '../../shared/Picture';
 import { Refusal } from '../../shared/Refusal';
 import { useAddress } from '../../shared/useAddress';
+import { useGo } from '../../shared/useGo';
 import { useRested } from '../../shared/useRested';
 import { DropZone } from '../part/DropZone';
 import { useUpload } from '../part/useUpload';
@@ -203,7 +204,7 @@ function Row({ project, onMove }: { project: ProjectSummary; onMove: (removed: b
 
 /** A file becomes a project named after it. */
 function NewProject() {
-  const navigate = useNavigate();
+  const go = useGo();
   const upload = useUpload();
   const [name, setName] = useState('');
   const create = async (file: File | null) => {
@@ -217,7 +218,7 @@ function NewProject() {
       });
       return;
     }
-    await navigate(`/projects/${project.id}/part`);
+    await go(`/projects/${project.id}/part`);
   };
   return (
     <Box component="aside" aria-labelledby="new-project">

@@ -22,7 +22,7 @@ type Decided = z.infer<typeof schema>;
 
 interface Props {
   projectId: string;
-  lanes: readonly Lane[];
+  routes: readonly Lane[];
   /** Stretches changed by hand, and the decision that is open, as the address has them. */
   hand: string | null;
   opened: number;
@@ -31,7 +31,7 @@ interface Props {
 const none: DecisionRecord[] = [];
 
 /** The choice, for the record: the answer unless somebody changes it by hand, with its reason. */
-export const DecisionPanel = memo(function DecisionPanel({ projectId, lanes, hand, opened }: Props) {
+export const DecisionPanel = memo(function DecisionPanel({ projectId, routes, hand, opened }: Props) {
   const queries = useQueryClient();
   const change = useAddress();
   const { answer } = useAnswer(projectId);
@@ -81,7 +81,7 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, lanes, han
             stretches={stretches}
             sequence={sequence}
             answer={answer}
-            lanes={lanes}
+            routes={routes}
             isAnswer={byHand === null}
           />
         ) : (

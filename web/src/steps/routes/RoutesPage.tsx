@@ -12,7 +12,7 @@ import { AnswerPanel } from './answer/AnswerPanel';
 import { writtenOf } from './decide/hand';
 import { DecisionPanel } from './DecisionPanel';
 import { Lanes } from './Lanes';
-import { ProjectRuler } from './ProjectRuler';
+import { RulerWith } from './ProjectRuler';
 import { reasonField } from './reasonField';
 import { SensitivityBars } from './SensitivityBars';
 import { TakeAway } from './TakeAway';
@@ -29,8 +29,8 @@ export function RoutesPage() {
   const [search] = useSearchParams();
   const chosen = search.get('route');
   const change = useAddress();
-  const { quantity } = useQuantity();
-  const comparison = useComparison(projectId, quantity);
+  const marker = useQuantity();
+  const comparison = useComparison(projectId, marker.quantity);
   const { open } = useWorking();
   const q = comparison.data?.quantity;
   const rested = useRested(q);
@@ -54,7 +54,7 @@ export function RoutesPage() {
   return (
     <>
       <AnswerPanel projectId={projectId} aims={search.get('aims')} onChoose={choose} />
-      <ProjectRuler projectId={projectId} />
+      <RulerWith projectId={projectId} marker={marker} />
       <Box
         sx={{
           display: 'grid',
@@ -95,7 +95,7 @@ export function RoutesPage() {
         </div>
         <DecisionPanel
           projectId={projectId}
-          lanes={later?.lanes ?? lanes}
+          routes={comparison.data.routes}
           hand={search.get('hand')}
           opened={Number(search.get('decision'))}
         />

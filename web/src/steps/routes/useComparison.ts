@@ -1,17 +1,38 @@
 import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison, Lane, Lanes } from '../../app/api/types';
 import { useAddress } from '../../shared/useAddress';
 
-/** The quantity being looked at, kept in the address. Null: the one the server takes from the demand. */
-export function useQuantity() {
+/** How long a marker stands still before the address says where. */
+const REST_MS = 250;
+
+/** The quantity being looked at. Null: the one the server takes from the demand. */
+export interface Marker {
+  quantity: number | null;
+  move: (quantity: number) => void;
+}
+
+/** The address keeps the quantity being looked at; a moved marker is followed at once and written there when it rests. */
+export function useQuantity(): Marker {
   const asked = Number(useSearchParams()[0].get('q'));
-  const quantity = Number.isFinite(asked) && asked >= 1 ? Math.round(asked) : null;
+  const written = Number.isFinite(asked) && asked >= 1 ? Math.round(asked) : null;
   const change = useAddress();
-  const move = useCallback((q: number) => change({ q: String(q) }), [change]);
-  return { quantity, move };
+  // A move holds until the address says something new.
+  const [moved, setMoved] = useState<{ to: number; from: number | null } | null>(null);
+  const to = moved?.from === written ? moved.to : null;
+  useEffect(() => {
+    if (to === null) return;
+    const rest = window.setTimeout(() => change({ q: String(to) }), REST_MS);
+    return () => window.clearTimeout(rest);
+  }, [to, change]);
+  const now = useRef(written);
+  useEffect(() => {
+    now.current = written;
+  });
+  const move = useCallback((quantity: number) => setMoved({ to: quantity, from: now.current }), []);
+  return { quantity: to ?? written, move };
 }
 
 const kept = { staleTime: 60_000, gcTime: 60_000 } as const;
@@ -30,20 +51,31 @@ export const lanesQuery = (projectId: string, quantity: number | null) =>
       ),
   });
 
-/**
- * The comparison at a quantity; while the next answer is on its way the last one stays on screen. Curves, spans and crossovers
- * are the same at every quantity and come once; a moved marker fetches the lanes alone.
- */
-export function useComparison(projectId: string, quantity: number | null) {
-  const overview = useQuery<Comparison, Problem>({
+/** What is the same at every quantity: curves, spans, crossovers, and of each lane what the marker does not change. */
+export const useOverview = (projectId: string) =>
+  useQuery<Comparison, Problem>({
     queryKey: ['comparison', projectId],
     ...kept,
     queryFn: ({ signal }) =>
       unwrap(client.GET('/api/projects/{id}/comparison', { params: { path: { id: projectId } }, signal })),
   });
+
+/**
+ * The comparison at a quantity; while the next answer is on its way the last one stays on screen. A moved marker fetches the
+ * lanes alone. `routes` are lanes that stay as they came, for what any quantity has alike.
+ */
+export function useComparison(projectId: string, quantity: number | null) {
+  const overview = useOverview(projectId);
   const lanes = useQuery({ ...lanesQuery(projectId, quantity), placeholderData: keepPreviousData });
   const data = useMemo(
-    () => overview.data && lanes.data && { ...overview.data, ...lanes.data, lanes: joined(overview.data, lanes.data) },
+    () =>
+      overview.data &&
+      lanes.data && {
+        ...overview.data,
+        ...lanes.data,
+        routes: overview.data.lanes,
+        lanes: joined(overview.data, lanes.data),
+      },
     [overview.data, lanes.data],
   );
   return { data, error: overview.error ?? lanes.error };

@@ -12,7 +12,7 @@ interface Props {
   stretches: readonly HandStretch[];
   sequence: Sequence | undefined;
   answer: Answer | undefined;
-  lanes: readonly Lane[];
+  routes: readonly Lane[];
   /** It is the answer as it stands. */
   isAnswer: boolean;
 }
@@ -36,7 +36,7 @@ export function useSequence(projectId: string, stretches: readonly HandStretch[]
 }
 
 /** The stretches to decide on, each changed by hand: another route, another quantity, cut in two, taken out. */
-export function HandSequence({ stretches, sequence, answer, lanes, isAnswer }: Props) {
+export function HandSequence({ stretches, sequence, answer, routes, isAnswer }: Props) {
   const change = useAddress();
   const take = (next: readonly HandStretch[]) => change({ hand: writtenOf(next) });
   const put = (at: number, part: Partial<HandStretch>) =>
@@ -57,7 +57,7 @@ export function HandSequence({ stretches, sequence, answer, lanes, isAnswer }: P
             value={stretch.routeId}
             onChange={(event) => put(i, { routeId: event.target.value })}
           >
-            {lanes.map((lane) => (
+            {routes.map((lane) => (
               <MenuItem
                 key={lane.route.id}
                 value={lane.route.id}
