@@ -1,8 +1,8 @@
 using System.Diagnostics;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
-using Stampo.Core.Plans.SiliconeMolds;
-using Stampo.Core.Plans.SplitMolds;
+using Stampo.Core.Plans.Casting.SiliconeMolds;
+using Stampo.Core.Plans.Casting.SplitMolds;
 using Stampo.Core.Working;
 
 namespace Stampo.Bench;

@@ -1,3 +1,4 @@
+
 namespace Stampo.Storage;
 
 /// <summary>

@@ -193,7 +193,7 @@ public sealed class PartTests : IDisposable
         Assert.NotEqual(0, (await _server.GetAsync($"/api/projects/{id}/part/verdicts")).GetArrayLength());
         Assert.NotEqual(0, (await _server.GetAsync($"/api/projects/{id}/comparison?quantity=30")).GetProperty("lanes").GetArrayLength());
         await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 30 } }, reason = "No mesh yet.", by = "Oren Tisdale" });
-        Assert.True((await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("batch").GetProperty("massG").GetDouble() > 30);
+        Assert.True((await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("figures").GetProperty("batch").GetProperty("massG").GetDouble() > 30);
         Assert.Equal("none", (await _server.GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString());
 
         var impossible = await _server.Client.PutAsync($"/api/projects/{id}/part", Body("""{"version":1,"value":{"unit":"mm","declared":{"size":{"lengthMm":10,"widthMm":10,"heightMm":10,"volumeCm3":2,"areaCm2":20}}}}"""));

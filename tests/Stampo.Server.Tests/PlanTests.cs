@@ -1,8 +1,10 @@
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.SiliconeMolds;
+using System.Text.Json.Nodes;
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;
@@ -23,10 +25,10 @@ public sealed class PlanTests : IDisposable
         return id;
     }
 
-    private async Task<CastingPlan> ChoicesAsync(string id) =>
-        (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
+    private async Task<CastingChoices> ChoicesAsync(string id) =>
+        (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
 
-    private Task<JsonElement> SaveAsync(string id, CastingPlan plan, int version = 0) => _server.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, version));
+    private Task<JsonElement> SaveAsync(string id, CastingChoices plan, int version = 0) => _server.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, version));
 
     [Fact]
     public async Task Calculators_answer_their_worked_examples()
@@ -64,8 +66,8 @@ public sealed class PlanTests : IDisposable
         var plan = await ChoicesAsync(id);
         var thin = await SaveAsync(id, plan with { Silicone = plan.Silicone with { WallMm = 20, SpacingMm = 20 }, Pour = plan.Pour with { Count = 1 } });
         var thick = await SaveAsync(id, plan with { Silicone = plan.Silicone with { WallMm = 30, SpacingMm = 20 }, Pour = plan.Pour with { Count = 1 } }, 1);
-        double Mass(JsonElement answer) => answer.GetProperty("answer").GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble();
-        double[] Box(JsonElement answer) => answer.GetProperty("answer").GetProperty("silicone").GetProperty("mold").GetProperty("boxMm").Deserialize<double[]>()!;
+        double Mass(JsonElement answer) => answer.GetProperty("answer").GetProperty("figures").GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble();
+        double[] Box(JsonElement answer) => answer.GetProperty("answer").GetProperty("figures").GetProperty("silicone").GetProperty("mold").GetProperty("boxMm").Deserialize<double[]>()!;
         Assert.True(Mass(thick) > 1.3 * Mass(thin));
         Assert.All(Box(thin).Zip(Box(thick)), pair => Assert.Equal(20, pair.Second - pair.First, 1e-6));
         var schedule = thick.GetProperty("answer").GetProperty("schedule");
@@ -114,7 +116,7 @@ public sealed class PlanTests : IDisposable
     public async Task The_pattern_is_handed_out_larger_by_the_shrink()
     {
         var id = await DecidedAsync("cast-silicone");
-        var scale = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("scale").GetDouble();
+        var scale = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("figures").GetProperty("scale").GetDouble();
         var check = await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/pattern/stl"), unit: "mm"));
         Assert.Equal(48_888.5 * Math.Pow(scale, 3), check.GetProperty("volumeMm3").GetDouble(), 1.0);
         Assert.Equal(404, (int)(await _server.Client.GetAsync($"/api/projects/{id}/plan/pattern/exe")).StatusCode);
@@ -136,7 +138,7 @@ public sealed class PlanTests : IDisposable
         }
 
         // The plan's printer time goes by what was generated.
-        var solid = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("printed").GetProperty("solidCm3").GetDouble();
+        var solid = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("figures").GetProperty("printed").GetProperty("solidCm3").GetDouble();
         var cavities = (await ChoicesAsync(id)).Pour.Count;
         Assert.Equal(cavities * (made.GetProperty("figures").GetProperty("lowerCm3").GetDouble() + made.GetProperty("figures").GetProperty("upperCm3").GetDouble()), solid, 1e-6);
         Assert.NotEmpty(await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/upper/drawing"));
@@ -172,7 +174,7 @@ public sealed class PlanTests : IDisposable
         var sheet = await _server.GetAsync($"/api/projects/{id}/plan/traveller");
         var rows = sheet.GetProperty("rows").EnumerateArray().ToList();
         Assert.True(rows.Count > 15);
-        Assert.Contains(rows, r => r.GetProperty("weigh").GetString()!.Contains("base", StringComparison.Ordinal));
+        Assert.Contains(rows, r => r.GetProperty("weigh").GetRawText().Contains("base", StringComparison.Ordinal));
         var pdf = await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/traveller.pdf");
         Assert.Equal("%PDF"u8.ToArray(), pdf[..4]);
         var csv = await _server.Client.GetStringAsync($"/api/projects/{id}/plan/traveller.csv");
@@ -206,20 +208,76 @@ public sealed class PlanTests : IDisposable
     {
         var id = await DecidedAsync("cast-silicone");
         var plan = await ChoicesAsync(id);
-        (CastingPlan, string)[] odd =
+        (CastingChoices, string)[] odd =
         [
             (plan with { Silicone = plan.Silicone with { SupplyId = "chewing-gum" } }, "silicone.supplyId"),
             (plan with { Printed = plan.Printed with { PrintId = "abs" } }, "printed.printId"),
-            (plan with { Pour = plan.Pour with { MaterialId = "abs" } }, "materialId"),
+            (plan with { Pour = plan.Pour with { MaterialId = "abs" } }, "pour.materialId"),
             (plan with { Silicone = plan.Silicone with { Up = [0, 0] } }, "silicone.up"),
-            (plan with { Silicone = plan.Silicone with { CureC = 300 } }, "atC"),
+            (plan with { Silicone = plan.Silicone with { CureC = 300 } }, "silicone.cureC"),
             (plan with { Order = plan.Order with { PacksKg = [] } }, "order.packsKg"),
-            (plan with { Things = [new Core.Plans.Enclosed.EnclosedThing { Name = "", VolumeCm3 = 1 }] }, "things[0].name"),
-            (plan with { Hours = new Core.Plans.Operations.WorkingHours(9, 9) }, "hours.toH"),
+            (plan with { Things = [new Core.Plans.Casting.Enclosed.EnclosedThing { Name = "", VolumeCm3 = 1 }] }, "things[0].name"),
+            (plan with { Hours = new WorkingHours(9, 9) }, "hours.toH"),
         ];
         foreach (var (choices, field) in odd)
-            Assert.Equal(field, (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(choices, 0), Json.Options))).Field);
+            Assert.Equal(field, (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(choices, 0), Json.Options))).Field);
         Assert.Equal(0, (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("version").GetInt32());
+    }
+
+    [Theory]
+    [InlineData("cast-silicone")]
+    [InlineData("cast-sacrificial")]
+    [InlineData("print")]
+    public async Task Refusals_and_working_lines_name_fields_that_the_plan_has_and_links_resolve(string route)
+    {
+        var id = await DecidedAsync(route);
+        var whole = await _server.GetAsync($"/api/projects/{id}/plan");
+        var choices = JsonNode.Parse(whole.GetProperty("plan").GetProperty("value").GetRawText())!;
+        var lines = whole.GetProperty("answer").GetProperty("working").EnumerateArray().ToList();
+        var ids = lines.Select(l => l.GetProperty("id").GetString()).ToHashSet();
+        foreach (var input in lines.SelectMany(l => l.GetProperty("inputs").EnumerateArray()))
+        {
+            if (input.GetProperty("changeAt").GetString() is { } at && at.StartsWith("plan/", StringComparison.Ordinal))
+                Assert.True(Has(choices, at["plan/".Length..]), $"{at} is not in the plan");
+            if (input.GetProperty("from").GetString() is { } from)
+                Assert.Contains(from, ids);
+        }
+
+        Assert.All(whole.GetProperty("answer").GetProperty("head").EnumerateArray(), head => Assert.Contains(head.GetProperty("line").GetString(), ids));
+        var refused = 0;
+        foreach (var (path, parent, name) in Figures(choices, ""))
+        {
+            var kept = parent[name]!.DeepClone();
+            parent[name] = -1e9;
+            var answer = await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new { value = choices, version = 99 });
+            parent[name] = kept;
+            if ((int)answer.StatusCode != 422)
+                continue;
+            var field = (await StampoServer.RefusedAsync(answer)).Field;
+            Assert.True(field is not null && Has(choices, field), $"{path} is refused at \"{field}\", which is not in the plan");
+            refused++;
+        }
+
+        Assert.True(refused > 3);
+    }
+
+    /// <summary>Every figure of a document, with where it stands.</summary>
+    private static List<(string Path, JsonObject Parent, string Name)> Figures(JsonNode node, string at) => node is not JsonObject parent ? []
+        : [.. parent.SelectMany(p => p.Value is JsonValue v && v.GetValueKind() == JsonValueKind.Number ? [($"{at}{p.Key}", parent, p.Key)] : p.Value is null ? [] : Figures(p.Value, $"{at}{p.Key}."))];
+
+    private static bool Has(JsonNode? document, string path)
+    {
+        foreach (var name in path.Split('.', '[').Select(n => n.TrimEnd(']')))
+        {
+            if (document is JsonArray list && int.TryParse(name, CultureInfo.InvariantCulture, out var index))
+                document = index < list.Count ? list[index] : null;
+            else if (document is JsonObject parent && parent.ContainsKey(name))
+                document = parent[name];
+            else
+                return false;
+        }
+
+        return true;
     }
 
     [Fact]
@@ -231,8 +289,8 @@ public sealed class PlanTests : IDisposable
         await _server.PutAsync($"/api/projects/{id}/part", new Save<Part.PartChange>(change, part.GetProperty("version").GetInt32()));
         await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 12 } }, reason = "Before the model.", by = "Oren Tisdale" });
         var answer = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer");
-        Assert.Equal(JsonValueKind.Null, answer.GetProperty("shape").ValueKind);
-        Assert.True(answer.GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble() > 100);
+        Assert.Equal(JsonValueKind.Null, answer.GetProperty("figures").GetProperty("shape").ValueKind);
+        Assert.True(answer.GetProperty("figures").GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble() > 100);
         Assert.Equal("part.no-solid", (await CodeAsync($"/api/projects/{id}/plan/drawing?up=0,0,1")).Item2);
     }
 
@@ -257,8 +315,8 @@ public sealed class OldPlanTests
             var brief = (await before.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!;
             await before.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief with { Inserts = 1 }, 0));
             await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
-            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
-            await before.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, 0));
+            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
+            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, 0));
             await Sql.RunAsync(before.DatabaseFile, "UPDATE States SET Json = json_set(Json, '$.school', 'generous', '$.pour.lossOfPoured', json('true')) WHERE Step LIKE 'plan/%'; UPDATE States SET Json = json_remove(Json, '$.schools.moldLife', '$.schools.loss') WHERE Step = 'brief'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%SchoolsInTheBrief'");
         }
 
@@ -276,13 +334,13 @@ public sealed class OldPlanTests
             folder = before.Folder;
             id = await before.NewProjectWithPartAsync();
             await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
-            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
-            await before.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan, 0));
+            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
+            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, 0));
             await Sql.RunAsync(before.DatabaseFile, string.Create(CultureInfo.InvariantCulture, $"PRAGMA foreign_keys = OFF; UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'"));
         }
 
         using var after = new StampoServer(folder);
-        var taken = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
+        var taken = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
         Assert.Equal((5, 21), (taken.Pour.Count, taken.Pour.LossPct));
         Assert.Equal(new SiliconeChoices(), taken.Silicone);
         // Kept with those of all routes then, it counts as this route's.

@@ -1,7 +1,8 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using Stampo.Core.Briefs;
-using Stampo.Core.Plans;
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Casting;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;
@@ -27,7 +28,7 @@ public sealed class ProjectTests : IDisposable
         await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 60 } }, reason = "Dozens, soon.", by = "Oren Tisdale" });
 
         var plan = await _server.GetAsync($"/api/projects/{id}/plan");
-        var batch = plan.GetProperty("answer").GetProperty("batch");
+        var batch = plan.GetProperty("answer").GetProperty("figures").GetProperty("batch");
         var pour = plan.GetProperty("plan").GetProperty("value").GetProperty("pour");
         var perPart = comparison.GetProperty("lanes").EnumerateArray().Single(l => l.GetProperty("route").GetProperty("id").GetString() == "cast-silicone");
         var count = pour.GetProperty("count").GetInt32();
@@ -204,11 +205,11 @@ public sealed class ProjectTests : IDisposable
     {
         var id = await _server.NewProjectWithPartAsync();
         await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
-        var plan = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingPlan>(Json.Options)!;
-        var odd = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan with { Pour = plan.Pour with { DensityGPerCm3 = 24.8 } }, 0), Json.Options));
-        Assert.Equal(("batch.density-odd", "densityGPerCm3"), (odd.Code, odd.Field));
-        var saved = await _server.PutAsync($"/api/projects/{id}/plan", new Save<CastingPlan>(plan with { Pour = plan.Pour with { Count = 3, DensityGPerCm3 = 1.1161 } }, 0));
-        Assert.Equal(1.1161, saved.GetProperty("answer").GetProperty("batch").GetProperty("densityGPerCm3").GetDouble());
+        var plan = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
+        var odd = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan with { Pour = plan.Pour with { DensityGPerCm3 = 24.8 } }, 0), Json.Options));
+        Assert.Equal(("batch.density-odd", "pour.densityGPerCm3"), (odd.Code, odd.Field));
+        var saved = await _server.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan with { Pour = plan.Pour with { Count = 3, DensityGPerCm3 = 1.1161 } }, 0));
+        Assert.Equal(1.1161, saved.GetProperty("answer").GetProperty("figures").GetProperty("batch").GetProperty("densityGPerCm3").GetDouble());
         Assert.Equal(1, saved.GetProperty("plan").GetProperty("version").GetInt32());
     }
 

@@ -51,7 +51,7 @@ public class StorageTests
         }
 
         var planned = projects.Single(p => p.GetProperty("name").GetString() == "Scale foot").GetProperty("id").GetString();
-        Assert.True((await server.GetAsync($"/api/projects/{planned}/plan")).GetProperty("answer").GetProperty("batch").GetProperty("massG").GetDouble() > 10);
+        Assert.True((await server.GetAsync($"/api/projects/{planned}/plan")).GetProperty("answer").GetProperty("figures").GetProperty("batch").GetProperty("massG").GetDouble() > 10);
     }
 
     [Fact]

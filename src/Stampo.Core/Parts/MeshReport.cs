@@ -29,6 +29,10 @@ public sealed record Finding(Severity Severity, string Code, string Text)
 
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Place? Place { get; init; }
+
+    /// <summary>The input to change, by its name in the document it is of; null when it is not about one.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Field { get; init; }
 }
 
 /// <summary>

@@ -1,5 +1,5 @@
 using Stampo.Core.Parts;
-using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 

@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
-using Stampo.Core.Plans;
+using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
@@ -179,6 +179,6 @@ public interface IRoute
 
     bool TakesSecondMaterial => false;
 
-    /// <summary>How a route that is poured begins its plan; null for a route whose plan is not poured.</summary>
-    CastingMethod? Casting(Job job, int cavities) => null;
+    /// <summary>The ways its plan may begin, the usual first, each of a family of its own; none for a route that has no plan yet.</summary>
+    IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [];
 }

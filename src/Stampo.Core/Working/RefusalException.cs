@@ -9,6 +9,19 @@ public sealed class RefusalException(string code, string message, string? field 
     public string Code { get; } = code;
 
     public string? Field { get; } = field;
+
+    /// <summary>What a calculator makes of somebody's choices; its refusals name the field of the choices in place of its own.</summary>
+    public static T Renamed<T>(Func<T> compute, Func<string, string> field)
+    {
+        try
+        {
+            return compute();
+        }
+        catch (RefusalException refused) when (refused.Field is { } own)
+        {
+            throw new RefusalException(refused.Code, refused.Message, field(own));
+        }
+    }
 }
 
 /// <summary>Guards for numbers a person typed. Every refusal says the range and why it is one.</summary>

@@ -24,6 +24,10 @@ public static class Text
     public static string Euros(double value) =>
         value == 0 ? "0\u00A0€" : $"{Number(double.Parse(value.ToString("G3", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture), 3)}\u00A0€";
 
+    /// <summary>Minutes in the unit a person would say them in.</summary>
+    public static string Duration(double min) =>
+        min < 120 ? $"{Number(min, 2)} min" : min < 72 * 60 ? $"{Number(min / 60, 2)} h" : $"{Number(min / 1440, 2)} days";
+
     /// <summary>Sides of a box as "118 × 82 × 34 mm".</summary>
     public static string Sides(IEnumerable<double> mm, int digits = 4) => $"{string.Join(" × ", mm.Select(side => Number(side, digits)))} mm";
 

@@ -57,7 +57,7 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.Stretches, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(new PlanAt(project.Id), cancel)).Plan is { } plan)
-            await plans.SaveAsync(new PlanAt(project.Id), new Save<Core.Plans.CastingPlan>(plan.Value, 0), cancel);
+            await plans.SaveAsync(new PlanAt(project.Id), new Save<Core.Planning.PlanChoices>(plan.Value, 0), cancel);
         return part;
     }
 

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
@@ -17,7 +18,10 @@ public static class Json
         options.NumberHandling = JsonNumberHandling.Strict;
         options.RespectNullableAnnotations = true;
         options.DefaultIgnoreCondition = JsonIgnoreCondition.Never;
-        options.MaxDepth = 16;
+        options.MaxDepth = 24;
+        // A family may stand anywhere among the choices of a plan.
+        options.AllowOutOfOrderMetadataProperties = true;
+        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(PlanFamilies.Discriminate);
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.Converters.Add(new ThreePointJson());
         return options;
@@ -27,7 +31,7 @@ public static class Json
     public static void ConfigureWire(JsonSerializerOptions options)
     {
         Configure(options);
-        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(AskForFigures);
+        options.TypeInfoResolver = options.TypeInfoResolver!.WithAddedModifier(AskForFigures);
     }
 
     private static void AskForFigures(JsonTypeInfo type)
@@ -41,7 +45,8 @@ public static class Json
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
 
-    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options)!;
+    /// <summary>Of what an earlier release wrote, as it reads today.</summary>
+    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(UpCasts.Of<T>(json), Options)!;
 
     /// <summary>Where two states of the same thing differ, as they are written.</summary>
     public static IReadOnlyList<Difference> Differences<T>(T then, T now) => Core.Working.Differences.Between(JsonNode.Parse(Write(then)), JsonNode.Parse(Write(now)));

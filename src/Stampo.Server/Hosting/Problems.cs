@@ -69,6 +69,9 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
                 return Of(StatusCodes.Status422UnprocessableEntity, "input.missing", $"{missing} is missing; it is never taken for nought. Say what it is.", missing);
             case BadHttpRequestException bad:
                 return Of(bad.StatusCode, "request.unreadable", Readable(bad));
+            // A union without the name of which one it is.
+            case NotSupportedException { Source: "System.Text.Json" }:
+                return Of(StatusCodes.Status422UnprocessableEntity, "input.missing", "family is missing; say of which family these choices are.", "family");
             case InvalidDataException bad:
                 return Of(StatusCodes.Status400BadRequest, "request.unreadable", $"The upload can't be read: {bad.Message}");
             default:

@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using Stampo.Core.Parts;
-using Stampo.Core.Plans;
+using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
 using Stampo.Server.Part;
 
@@ -11,9 +11,9 @@ namespace Stampo.Server.Hosting;
 internal static class Schemas
 {
     /// <summary>What a person chose in a plan: every record of choices.</summary>
-    private static readonly IEnumerable<Type> ChosenInPlans = typeof(CastingPlan).Assembly.GetTypes()
-        .Where(t => t == typeof(CastingPlan) || (t.Namespace?.StartsWith("Stampo.Core.Plans", StringComparison.Ordinal) == true && t.Name.EndsWith("Choices", StringComparison.Ordinal)))
-        .Concat([typeof(Core.Plans.SplitMolds.SplitMoldRequest), typeof(Core.Plans.Enclosed.EnclosedThing), typeof(Core.Plans.Operations.WorkingHours), typeof(Core.Plans.Operations.Operation)]);
+    private static readonly IEnumerable<Type> ChosenInPlans = typeof(PlanChoices).Assembly.GetTypes()
+        .Where(t => !t.IsAbstract && t.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true && t.Name.EndsWith("Choices", StringComparison.Ordinal))
+        .Concat([typeof(Core.Plans.Casting.SplitMolds.SplitMoldRequest), typeof(Core.Plans.Casting.Enclosed.EnclosedThing), typeof(WorkingHours), typeof(Operation), typeof(Ask), typeof(Hold)]);
 
     private static readonly HashSet<Type> AlwaysWhole =
     [
@@ -23,8 +23,9 @@ internal static class Schemas
 
     public static void AddStampoSchemas(this OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>
     {
-        if (AlwaysWhole.Contains(context.JsonTypeInfo.Type))
-            schema.Required = schema.Properties!.Keys.ToHashSet();
+        // Where a schema is met again it is a reference, without properties.
+        if (AlwaysWhole.Contains(context.JsonTypeInfo.Type) && schema.Properties is { } properties)
+            schema.Required = properties.Keys.ToHashSet();
         if (context.JsonTypeInfo.Type != typeof(ThreePoint) && context.JsonTypeInfo.Type != typeof(ThreePoint?))
             return Task.CompletedTask;
         var number = new OpenApiSchema { Type = JsonSchemaType.Number };

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
 using Stampo.Core.Working;
 
@@ -6,6 +7,10 @@ namespace Stampo.Server.Part;
 /// <summary>The Part step's content: the file it came from, what was found on it, and what a person said about it.</summary>
 public sealed record StoredPart
 {
+    /// <summary>It has a mesh with an inside.</summary>
+    [JsonIgnore]
+    public bool IsSolid => this is { Hash: not null, Report.VolumeMm3: > 0 };
+
     public static StoredPart None { get; } = new();
 
     public string? FileName { get; init; }

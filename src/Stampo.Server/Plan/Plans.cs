@@ -1,8 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Stampo.Core.Materials;
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.SiliconeMolds;
-using Stampo.Core.Plans.SplitMolds;
+using Stampo.Core.Planning;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Sequences;
@@ -16,29 +14,24 @@ using TheLibrary = Stampo.Core.Reference.Library;
 
 namespace Stampo.Server.Plan;
 
-/// <summary>
-/// The plan of the chosen route. Without a decision, or when the route is not poured, there is no answer and
-/// <paramref name="Notice"/> says why.
-/// </summary>
+/// <summary>The plan of a stretch. Without a decision, or when its route has no plan yet, there is no answer and <paramref name="Notice"/> says why.</summary>
 /// <param name="Route">What was chosen.</param>
 /// <param name="Plan">The choices made on it.</param>
 /// <param name="Answer">What follows from them.</param>
-/// <param name="Resins">What may be poured on this route.</param>
-/// <param name="Silicones">What molds may be made of.</param>
-/// <param name="Prints">What molds and parts may be printed of.</param>
+/// <param name="Offers">What may be chosen from.</param>
 /// <param name="Proposed">What the route proposes; a field that is cleared goes back to it.</param>
+/// <param name="Ways">What each way of making it proposes, the usual first: a plan of another family is begun from one.</param>
 /// <param name="Deference">The line that goes with every set of cautions.</param>
 /// <param name="Notice">Why there is no answer.</param>
 /// <param name="Stretch">The stretch of the decision that this is the plan of.</param>
 /// <param name="Stretches">All stretches of the decision.</param>
 public sealed record PlanAnswer(
     RouteCard? Route,
-    Versioned<CastingPlan>? Plan,
-    CastingPlanAnswer? Answer,
-    IReadOnlyList<Material> Resins,
-    IReadOnlyList<Supply> Silicones,
-    IReadOnlyList<Material> Prints,
-    CastingPlan? Proposed,
+    Versioned<PlanChoices>? Plan,
+    WorkPlan? Answer,
+    Offers? Offers,
+    PlanChoices? Proposed,
+    IReadOnlyList<PlanChoices> Ways,
     string Deference,
     string? Notice,
     string? Stretch,
@@ -51,133 +44,143 @@ public sealed record PlanAt([FromRoute(Name = "id")] string Id, [FromQuery(Name 
 public sealed record PlannedStretch(string Id, RouteCard Route, double Quantity, bool HasPlan);
 
 /// <summary>Brings decision, part, library and choices together.</summary>
-public sealed class Plans(StepStore steps, StepDocuments documents, Decisions decisions, Comparisons comparisons, ShopLibrary shop, MoldShapes shapes, SplitMoldFiles splitMolds, Studies studies, TimeProvider clock)
+public sealed class Plans(
+    StepStore steps, StepDocuments documents, Decisions decisions, Comparisons comparisons, ShopLibrary shop, IEnumerable<IShapeAnswerer> answerers, Studies studies, TimeProvider clock)
 {
-    /// <summary>Where filled prints and printed molds come from.</summary>
-    private const string PrintRoute = "print", FillRoute = "cast-printed";
-
     public async Task<PlanAnswer> OfAsync(PlanAt at, CancellationToken cancel = default)
     {
         if (await DecidedAsync(at, cancel) is not { } decided)
             return Without(null, "No route is chosen yet. Choose one on the Routes page; its plan starts here.");
-        if (decided.Method is not { } method)
-            return Without(decided, $"{decided.Route.Name} is chosen. Its plan (tool, operations, quantities) is not built yet; poured routes have theirs.");
+        if (decided.Methods.Count == 0)
+            return Without(decided, $"{decided.Route.Name} is chosen. Its plan (tool, operations, quantities) is not built yet.");
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         if (await studies.FactsAsync(part, cancel) is null)
             return Without(decided, "The part has no volume any more; mend it on the Part page.");
-        var plan = await PlanAsync(at.Id, decided, method, cancel);
-        return await WholeAsync(decided, method, plan, part, cancel);
+        return await WholeAsync(decided, await PlanAsync(at.Id, decided, cancel), part, cancel);
     }
 
     /// <summary>Keeps a plan that can be computed; refuses any other, with nothing lost on the page.</summary>
-    public async Task<PlanAnswer> SaveAsync(PlanAt at, Save<CastingPlan> save, CancellationToken cancel)
+    public async Task<PlanAnswer> SaveAsync(PlanAt at, Save<PlanChoices> save, CancellationToken cancel)
     {
-        if (await DecidedAsync(at, cancel) is not { Method: { } method } decided)
-            throw new RefusalException("plan.no-route", "No poured route is chosen, so there is nothing to plan. Choose one on the Routes page.", "routeId");
+        var decided = await PlannableAsync(at, cancel);
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
-        var answer = await WholeAsync(decided, method, new Versioned<CastingPlan>(Check.Given(save.Value, "value"), save.Version, false, false), part, cancel);
-        var before = save.Version == 0 ? (await PlanAsync(at.Id, decided, method, cancel)).Value : null;
-        return answer with { Plan = await steps.SaveAsync(at.Id, StepOf(decided.Route.Id), save, before, cancel) };
+        var answer = await WholeAsync(decided, new Versioned<PlanChoices>(Check.Given(save.Value, "value"), save.Version, false, false), part, cancel);
+        var before = save.Version == 0 ? (await PlanAsync(at.Id, decided, cancel)).Value : null;
+        return answer with { Plan = await steps.SaveAsync(at.Id, decided.Step, save, before, cancel) };
     }
 
     public async Task<PlanAnswer> MoveAsync(PlanAt at, int by, Move from, CancellationToken cancel)
     {
         var decided = await DecidedAsync(at, cancel) ?? throw StepStore.NothingTo(by);
-        await steps.MoveAsync<CastingPlan>(at.Id, StepOf(decided.Route.Id), by, from, cancel);
+        await steps.MoveAsync<PlanChoices>(at.Id, decided.Step, by, from, cancel);
         return await OfAsync(at, cancel);
     }
 
     /// <summary>The plan as it stands with its answer; refused when there is none, or when it breaks a limit of the equipment.</summary>
-    public async Task<(PlanAnswer Whole, CastingPlanAnswer Answer)> NeededAsync(PlanAt at, CancellationToken cancel)
+    public async Task<(PlanAnswer Whole, WorkPlan Answer)> NeededAsync(PlanAt at, CancellationToken cancel)
     {
         var whole = await OfAsync(at, cancel);
         if (whole.Answer is not { } answer)
-            throw new RefusalException("plan.none", whole.Notice!, "routeId");
-        return answer.Refusals.Count == 0 ? (whole, answer) : throw new RefusalException("plan.refused", answer.Refusals[0].Text, "filling");
+            throw new RefusalException("plan.none", whole.Notice!, "stretch");
+        return answer.Refusals.Count == 0 ? (whole, answer) : throw new RefusalException("plan.refused", answer.Refusals[0].Text, answer.Refusals[0].Field);
     }
 
-    /// <summary>The part of a project and the split mold its plan asks for.</summary>
-    public async Task<(StoredPart Part, SplitMoldRequest Request)> SplitAsync(PlanAt at, CancellationToken cancel)
+    /// <summary>The part of a project, what was chosen in its plan, and the library it was chosen from.</summary>
+    public async Task<(StoredPart Part, PlanChoices Choices, TheLibrary Library)> ChosenAsync(PlanAt at, CancellationToken cancel)
     {
-        if (await DecidedAsync(at, cancel) is not { Method: { } method } decided)
-            throw new RefusalException("plan.none", "No poured route is chosen, so there is no mold to generate. Choose one on the Routes page.", "routeId");
-        var plan = (await PlanAsync(at.Id, decided, method, cancel)).Value;
+        var choices = (await PlanAsync(at.Id, await PlannableAsync(at, cancel), cancel)).Value;
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
-        return (part, plan.SplitFor(plan.Pour.Material((await shop.CurrentAsync(cancel)).Materials)));
+        return (part, choices, await shop.CurrentAsync(cancel));
     }
 
-    private sealed record Decided(string Stretch, RouteCard Route, CastingMethod? Method, double Quantity, JobOf Job)
+    /// <param name="Stretch">Its id.</param>
+    /// <param name="Step">Where its plan is kept.</param>
+    /// <param name="Route">Its route.</param>
+    /// <param name="Methods">Ways to make it, the usual first.</param>
+    /// <param name="Quantity">Good parts.</param>
+    /// <param name="JobWith">Part, brief and rates with a material of the plan's choice.</param>
+    private sealed record Decided(string Stretch, string Step, RouteCard Route, IReadOnlyList<RouteMethod> Methods, double Quantity, Func<Material, Job> JobWith)
     {
         public IReadOnlyList<PlannedStretch> All { get; init; } = [];
+
+        /// <summary>The way these choices are of.</summary>
+        public RouteMethod MethodOf(PlanChoices choices) =>
+            Methods.FirstOrDefault(m => m.Planner.Propose(m).GetType() == choices.GetType())
+            ?? throw new RefusalException("plan.other-family", $"{Route.Name} is not planned that way; it may be planned as {string.Join(" or ", Methods.Select(m => PlanFamilies.NameOf(m.Planner.Propose(m).GetType())))}.", "family");
     }
 
-    /// <summary>Part, brief and rates with a resin of the plan's choice.</summary>
-    private delegate Job JobOf(Material resin);
+    private async Task<Decided> PlannableAsync(PlanAt at, CancellationToken cancel) =>
+        await DecidedAsync(at, cancel) is { Methods.Count: > 0 } decided ? decided
+            : throw new RefusalException("plan.none", "No route with a plan is chosen, so there is nothing to plan. Choose one on the Routes page.", "stretch");
 
     private async Task<Decided?> DecidedAsync(PlanAt at, CancellationToken cancel)
     {
         if (await decisions.LatestAsync(at.Id, cancel) is not { } decision)
             return null;
         var inputs = (await comparisons.OfAsync(at.Id, cancel)).Inputs;
-        List<Decided> all = [.. decision.Sequence.Stretches.Select(s => Of(s)).OfType<Decided>()];
+        var stretches = decision.Sequence.Stretches;
+        List<Decided> all = [.. stretches.Select((s, i) => Of(s, stretches.Take(i).Count(before => before.RouteId == s.RouteId))).OfType<Decided>()];
         var asked = at.Stretch is { } id ? all.Find(d => d.Stretch == id) ?? throw new NotFoundException($"The decision that stands has no stretch \"{id}\".")
-            : all.OrderBy(d => d.Method is null).ThenByDescending(d => d.Quantity).FirstOrDefault();
-        return asked is null ? null : asked with { All = all.ConvertAll(d => new PlannedStretch(d.Stretch, d.Route, d.Quantity, d.Method is not null)) };
+            : all.OrderBy(d => d.Methods.Count == 0).ThenByDescending(d => d.Quantity).FirstOrDefault();
+        return asked is null ? null : asked with { All = all.ConvertAll(d => new PlannedStretch(d.Stretch, d.Route, d.Quantity, d.Methods.Count > 0)) };
 
-        Decided? Of(SequenceStretch of) => RouteCatalogue.Find(of.RouteId) is { } route && (inputs.Library.FirstOrDefault(m => m.Id == of.MaterialId) ?? MaterialChoice.Best(of.RouteId, inputs.Brief, inputs.Library)?.Material) is { } material
-            ? new Decided(of.Id, route.Card, route.Casting(inputs.JobWith(material), of.Cavities), of.Quantity, inputs.JobWith) : null;
+        Decided? Of(SequenceStretch of, int before) => RouteCatalogue.Find(of.RouteId) is { } route && MaterialOf(of) is { } material
+            ? new Decided(of.Id, StepOf(of.RouteId, before), route.Card, route.Methods(inputs.JobWith(material), of.Cavities), of.Quantity, m => inputs.JobWith(m)) : null;
+
+        Material? MaterialOf(SequenceStretch of) =>
+            inputs.Library.FirstOrDefault(m => m.Id == of.MaterialId) ?? MaterialChoice.Best(of.RouteId, inputs.Brief, inputs.Library)?.Material;
     }
 
-    private async Task<PlanAnswer> WholeAsync(Decided decided, CastingMethod method, Versioned<CastingPlan> plan, StoredPart part, CancellationToken cancel)
+    private async Task<PlanAnswer> WholeAsync(Decided decided, Versioned<PlanChoices> plan, StoredPart part, CancellationToken cancel)
     {
         var library = await shop.CurrentAsync(cancel);
-        return new PlanAnswer(decided.Route, plan, await AnswerAsync(decided, method, plan.Value, part, library, cancel), [.. Resins(library, method, decided.Route.Id)],
-            [.. library.Supplies.Where(s => Silicone.Of(s) is not null)], [.. library.Materials.Where(m => m.Routes.Contains(PrintRoute))], CastingPlan.From(decided.Route.Id, method), Cautions.Deference, null, decided.Stretch, decided.All);
+        var method = decided.MethodOf(plan.Value);
+        return new PlanAnswer(decided.Route, plan, await AnswerAsync(decided, method, plan.Value, part, library, cancel), method.Planner.Offers(library, decided.Route.Id, method),
+            method.Planner.Propose(method), [.. decided.Methods.Select(m => m.Planner.Propose(m))], Cautions.Deference, null, decided.Stretch, decided.All);
     }
 
-    /// <summary>Each route has its plan, with its own way back: choosing another route loses nothing.</summary>
-    public static string StepOf(string routeId) => $"{EarlierStep}/{routeId}";
+    /// <summary>
+    /// Each route has its plan, with its own way back: choosing another route loses nothing, and going back finds what was chosen before.
+    /// A second stretch of the same route has one of its own.
+    /// </summary>
+    public static string StepOf(string routeId, int stretchesBefore = 0) => stretchesBefore == 0 ? $"{EarlierStep}/{routeId}" : $"{EarlierStep}/{routeId}/{stretchesBefore + 1}";
 
     /// <summary>Where an earlier release kept the plans of all routes in one row of states.</summary>
     public const string EarlierStep = "plan";
 
-    private async Task<Versioned<CastingPlan>> PlanAsync(string projectId, Decided decided, CastingMethod method, CancellationToken cancel)
+    private async Task<Versioned<PlanChoices>> PlanAsync(string projectId, Decided decided, CancellationToken cancel)
     {
-        var routeId = decided.Route.Id;
-        var stored = await steps.ReadAsync(projectId, StepOf(routeId), CastingPlan.From(routeId, method), cancel);
-        var value = stored.Version == 0 && await EarlierAsync(projectId, routeId, cancel) is { } earlier ? earlier : stored.Value;
-        return stored with { Value = value.In(await shop.CurrentAsync(cancel), method) };
+        var usual = decided.Methods[0];
+        var stored = await steps.ReadAsync(projectId, decided.Step, usual.Planner.Propose(usual), cancel);
+        var value = stored.Version == 0 && await EarlierAsync(projectId, decided.Route.Id, cancel) is { } earlier ? earlier : stored.Value;
+        var method = decided.MethodOf(value);
+        return stored with { Value = method.Planner.Kept(value, method, await shop.CurrentAsync(cancel)) };
     }
 
-    private async Task<CastingPlan?> EarlierAsync(string projectId, string routeId, CancellationToken cancel) =>
-        (await documents.StatesAsync(projectId, EarlierStep, cancel)).Select(state => Json.Read<CastingPlan>(state.Json)).FirstOrDefault(plan => plan.RouteId == routeId);
+    private sealed record OfRoute(string? RouteId);
 
-    private async Task<CastingPlanAnswer> AnswerAsync(Decided decided, CastingMethod method, CastingPlan plan, StoredPart part, TheLibrary library, CancellationToken cancel)
+    private async Task<PlanChoices?> EarlierAsync(string projectId, string routeId, CancellationToken cancel) =>
+        (await documents.StatesAsync(projectId, EarlierStep, cancel)).Where(state => Json.Read<OfRoute>(state.Json).RouteId == routeId)
+            .Select(state => Json.Read<PlanChoices>(state.Json)).FirstOrDefault();
+
+    private async Task<WorkPlan> AnswerAsync(Decided decided, RouteMethod method, PlanChoices plan, StoredPart part, TheLibrary library, CancellationToken cancel)
     {
-        plan.Checked();
-        var job = decided.Job(plan.Pour.Material(library.Materials));
-        var alongPull = method.Into == PouredInto.SiliconeMold && SplitProposal.Of(plan.Silicone.School, method, job).School == SplitSchool.TwoPour;
-        var shape = await shapes.PlannedAsync(part, plan.Silicone.Up, alongPull, plan.Silicone.PartingMm, cancel);
-        var split = method.Into == PouredInto.PrintedMold ? (await splitMolds.StateAsync(part, plan.SplitFor(job.Material), cancel)).Figures : null;
-        return CastingPlanner.Of(new CastingInputs(plan, method, job, SiliconeOf(plan, library), PrintOf(plan, method, library), shape,
-            split is null ? null : split.LowerCm3 + split.UpperCm3, decided.Quantity, Start(plan)));
+        var start = plan.Checked().Hours.NextMorning(DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+        var inputs = new PlanInputs(decided.JobWith, library, ShapeAnswers.None, decided.Quantity, start);
+        return method.Planner.Work(plan, method, inputs with { Shape = await ShapeAsync(part, method.Planner.Asks(plan, method, inputs), cancel) });
     }
 
-    private static IEnumerable<Material> Resins(TheLibrary library, CastingMethod method, string routeId) =>
-        library.Materials.Where(m => m.Cast is not null && m.Routes.Contains(method.Into == PouredInto.FilledPrint ? FillRoute : routeId));
-
-    private static Silicone SiliconeOf(CastingPlan plan, TheLibrary library) =>
-        library.Supplies.Where(s => s.Id == plan.Silicone.SupplyId).Select(Silicone.Of).FirstOrDefault()
-        ?? throw new RefusalException("plan.no-silicone", $"\"{plan.Silicone.SupplyId}\" is not a mold silicone with a mix, pot life and cure in the library; choose one.", "silicone.supplyId");
-
-    private static Material PrintOf(CastingPlan plan, CastingMethod method, TheLibrary library)
+    /// <summary>Nothing is known of a part without a sound mesh.</summary>
+    private async Task<ShapeAnswers> ShapeAsync(StoredPart part, IReadOnlyList<ShapeQuestion> questions, CancellationToken cancel)
     {
-        var (id, field) = method.Into == PouredInto.FilledPrint ? (plan.Fill.PrintId, "fill.printId") : (plan.Printed.PrintId, "printed.printId");
-        return library.Materials.FirstOrDefault(m => m.Id == id && m.Routes.Contains(PrintRoute)) ?? throw new RefusalException("plan.no-print", $"\"{id}\" is not a material of the printers in the library; choose one.", field);
+        if (!part.IsSolid)
+            return ShapeAnswers.None;
+        var known = new Dictionary<ShapeQuestion, object?>();
+        foreach (var question in questions)
+            known[question] = await answerers.First(a => a.Takes(question)).AnswerAsync(part, question, cancel);
+        return new ShapeAnswers(known);
     }
 
-    /// <summary>The next working morning, as Routes counts its dates from today.</summary>
-    private DateTime Start(CastingPlan plan) => plan.Hours.Checked().NextMorning(DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
-
-    private static PlanAnswer Without(Decided? decided, string notice) => new(decided?.Route, null, null, [], [], [], null, Cautions.Deference, notice, decided?.Stretch, decided?.All ?? []);
+    private static PlanAnswer Without(Decided? decided, string notice) =>
+        new(decided?.Route, null, null, null, null, [], Cautions.Deference, notice, decided?.Stretch, decided?.All ?? []);
 }

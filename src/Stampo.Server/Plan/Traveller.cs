@@ -1,5 +1,4 @@
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.Operations;
+using Stampo.Core.Planning;
 using Stampo.Core.Working;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
@@ -7,46 +6,61 @@ using Stampo.Server.Projects;
 namespace Stampo.Server.Plan;
 
 /// <summary>A line of the traveller, with every unit in words.</summary>
-public sealed record TravellerRow(int Number, string Stage, string When, string Operation, string Detail, string Weigh, string Needs, double HandsMin, double WaitMin, string Relations, string Checks, string Cautions);
+public sealed record TravellerRow(
+    int Number, string When, string Operation, string Detail, IReadOnlyList<string> Weigh, string Needs, double HandsMin, double WaitMin,
+    IReadOnlyList<string> Lags, IReadOnlyList<string> Asks, IReadOnlyList<string> Cautions);
 
 /// <summary>The sheet that goes with the work: one shot's operations with their first dates, and a box for every shot.</summary>
-public sealed record Traveller(string ProjectId, string Project, string Revision, string Route, DateOnly On, IReadOnlyList<string> Facts, IReadOnlyList<TravellerRow> Rows, int Shots, IReadOnlyList<string> Cautions, string Deference);
+public sealed record Traveller(string ProjectId, string Project, string Revision, string Route, DateOnly On, IReadOnlyList<string> Facts, IReadOnlyList<TravellerRow> Rows, int Shots, string ShotsName, IReadOnlyList<string> Cautions, string Deference);
 
 public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepStore steps, TimeProvider clock)
 {
     public async Task<Traveller> OfAsync(PlanAt at, CancellationToken cancel)
     {
-        var (whole, answer) = await plans.NeededAsync(at, cancel);
-        return await OfAsync(at.Id, whole, answer, cancel);
+        return (await PlannedAsync(at, cancel)).Sheet;
     }
 
-    private async Task<Traveller> OfAsync(string projectId, PlanAnswer whole, CastingPlanAnswer answer, CancellationToken cancel)
+    private async Task<Traveller> OfAsync(string projectId, PlanAnswer whole, WorkPlan answer, CancellationToken cancel)
     {
         var project = await projects.FindAsync(projectId, cancel);
         var part = (await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         var titles = answer.Cautions.ToDictionary(c => c.Id, c => c.Title);
         var first = answer.Schedule!.Slots.GroupBy(s => s.OperationId).ToDictionary(g => g.Key, g => g.First());
-        var rows = answer.Operations.Select((o, i) => new TravellerRow(i + 1, o.Stage.ToString(), first.TryGetValue(o.Id, out var slot) ? $"{slot.Start:ddd d MMM HH:mm}" : "", o.Name, o.Detail ?? "",
-            string.Join("; ", o.Weigh.Select(w => $"{w.What} {Grams(w.Grams)} g")), string.Join(", ", o.Needs.Select(n => n.ToString().ToLowerInvariant())), Math.Round(o.HandsMin, 1), Math.Round(o.WaitMin, 1),
-            string.Join("; ", o.Relations.Select(r => r.Says)), string.Join("; ", o.Checks), string.Join(", ", o.Cautions.Select(c => titles[c])))).ToList();
-        return new Traveller(project.Id, project.Name, project.Revision, whole.Route!.Name, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), [.. Facts(whole, answer, part)], rows, Math.Min(answer.Order.Shots, 100),
-            [.. answer.Cautions.Select(c => $"{c.Title}: {string.Join(" ", c.Lines)}")], whole.Deference);
+        var rows = answer.Operations.Select((o, i) => Row(i + 1, o, first.TryGetValue(o.Id, out var slot) ? $"{slot.Start:ddd d MMM HH:mm}" : "", titles)).ToList();
+        return new Traveller(project.Id, project.Name, project.Revision, whole.Route!.Name, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), [.. Facts(answer, part)], rows,
+            Math.Min(answer.Order.Shots, MostBoxes), $"{answer.Order.ShotName}s", [.. answer.Cautions.Select(c => $"{c.Title}: {string.Join(" ", c.Lines)}")], whole.Deference);
     }
 
-    /// <summary>When each operation of each shot falls, for calendars and tables.</summary>
-    public async Task<(Traveller Sheet, Schedule Schedule, IReadOnlyDictionary<string, Operation> Operations)> ScheduledAsync(PlanAt at, CancellationToken cancel)
+    private const int MostBoxes = 100;
+
+    private static TravellerRow Row(int number, Operation operation, string when, Dictionary<string, string> titles) => new(
+        number, when, operation.Name, operation.Detail ?? "",
+        [.. operation.Weighings.Select(w => $"{w.What} {Grams(w.Target!.Value)} g")],
+        string.Join(", ", operation.Holds.Select(h => h.Resource.ToString().ToLowerInvariant())),
+        Math.Round(operation.HandsMin, 1), Math.Round(operation.WaitMin, 1),
+        [.. operation.Lags.Where(l => l.MostMin is not null).Select(l => l.Says).OfType<string>()],
+        [.. operation.Asks.Where(a => a.Kind != AskKind.Weigh).Select(Asked)],
+        [.. operation.Cautions.Select(c => titles[c])]);
+
+    private static string Asked(Ask ask) => ask.Kind switch
+    {
+        AskKind.Read => $"{ask.What}: {Text.Number(ask.Target ?? 0)} ± {Text.Number(ask.Tolerance ?? 0, 2)} {ask.Unit}  ____",
+        AskKind.Count or AskKind.Note => $"{ask.What}  ____",
+        _ => ask.What,
+    };
+
+    /// <summary>With the plan it is of, for calendars.</summary>
+    public async Task<(Traveller Sheet, WorkPlan Plan)> PlannedAsync(PlanAt at, CancellationToken cancel)
     {
         var (whole, answer) = await plans.NeededAsync(at, cancel);
-        return (await OfAsync(at.Id, whole, answer, cancel), answer.Schedule!, answer.Operations.ToDictionary(o => o.Id));
+        return (await OfAsync(at.Id, whole, answer, cancel), answer);
     }
 
-    private static IEnumerable<string> Facts(PlanAnswer whole, CastingPlanAnswer answer, StoredPart part)
+    private static IEnumerable<string> Facts(WorkPlan answer, StoredPart part)
     {
-        var resin = whole.Resins.FirstOrDefault(r => r.Id == whole.Plan!.Value.Pour.MaterialId)?.Name;
-        yield return $"{Text.Number(answer.Order.Parts, 9)} good parts, {Text.Count(answer.Order.Shots, "shot")} of {Text.Count(whole.Plan!.Value.Pour.Count, "cavity", "cavities")}; {resin}, {Text.Number(answer.Order.ResinKg, 3)} kg in all.";
-        if (answer.Silicone is { } silicone)
-            yield return $"Silicone {whole.Silicones.FirstOrDefault(s => s.Id == whole.Plan.Value.Silicone.SupplyId)?.Name}: {Grams(silicone.Mold.MassG)} g; box inside {Text.Sides(silicone.Mold.BoxMm)}; block {Text.Number(silicone.Mold.BlockKg, 2)} kg.";
-        yield return $"First part {answer.Schedule!.FirstPart:ddd d MMM HH:mm}, last part {answer.Schedule.LastPart:ddd d MMM}, full properties {answer.Schedule.FullCure:ddd d MMM}.{(answer.WantedBy is { } date ? $" Wanted by {date:ddd d MMM}." : "")}";
+        foreach (var fact in answer.Facts)
+            yield return fact;
+        yield return $"First part {answer.Schedule!.FirstPart:ddd d MMM HH:mm}, last part {answer.Schedule.LastPart:ddd d MMM}, full properties {answer.Schedule.Ready:ddd d MMM}.{(answer.WantedBy is { } date ? $" Wanted by {date:ddd d MMM}." : "")}";
         if (part.FileName is { } file)
             yield return $"Part from {file}, {Text.Number((part.Report?.VolumeMm3 ?? 0) / 1000, 4)} cm³.";
     }

@@ -3,7 +3,7 @@ using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
-using Stampo.Core.Plans.Operations;
+using Stampo.Core.Planning;
 using Stampo.Server.Hosting;
 using Stampo.Server.Hosting.Pdf;
 
@@ -31,23 +31,37 @@ internal static class TravellerFiles
     }
 
     /// <summary>Every operation once, as the sheet has it.</summary>
-    public static byte[] Table(Traveller traveller) => Csv.Of(traveller.Rows);
+    public static byte[] Table(Traveller traveller) => Csv.Of(traveller.Rows.Select(r => new
+    {
+        r.Number,
+        r.When,
+        r.Operation,
+        r.Detail,
+        Weigh = string.Join("; ", r.Weigh),
+        r.Needs,
+        r.HandsMin,
+        r.WaitMin,
+        Lags = string.Join("; ", r.Lags),
+        Asks = string.Join("; ", r.Asks),
+        Cautions = string.Join(", ", r.Cautions),
+    }));
 
     /// <summary>
     /// Each operation of the mold and of the first shot as an event of its own; of later shots what is clocked together, as one. Times without
     /// a zone: they are the workshop's own.
     /// </summary>
-    public static byte[] Calendar(Traveller traveller, Schedule schedule, IReadOnlyDictionary<string, Operation> operations)
+    public static byte[] Calendar(Traveller traveller, WorkPlan plan)
     {
+        var (schedule, shotName, toolName, operations) = (plan.Schedule!, plan.Order.ShotName, plan.Order.ToolName, plan.Operations.ToDictionary(o => o.Id));
         var calendar = new Calendar { ProductId = "-//Stampo//Plan//EN" };
         foreach (var slot in schedule.Slots.Where(s => s.Shot is null or 1))
-            calendar.Events.Add(Event(traveller, $"{slot.OperationId}-{slot.Mold}-{slot.Shot}", $"{operations[slot.OperationId].Name}{Said(slot)}", slot.Start, slot.End > slot.Start ? slot.End : slot.Start.AddMinutes(1), operations[slot.OperationId].Detail));
+            calendar.Events.Add(Event(traveller, $"{slot.OperationId}-{slot.Tool}-{slot.Shot}", $"{operations[slot.OperationId].Name}{Said(slot, toolName)}", slot.Start, slot.End > slot.Start ? slot.End : slot.Start.AddMinutes(1), operations[slot.OperationId].Detail));
         foreach (var shot in schedule.Slots.Where(s => s.Shot > 1).GroupBy(s => s.Shot))
-            calendar.Events.Add(Event(traveller, $"shot-{shot.Key}", $"Shot {shot.Key}{Said(shot.First())}", shot.First().Start, shot.Max(s => s.End), null));
+            calendar.Events.Add(Event(traveller, $"shot-{shot.Key}", $"{shotName} {shot.Key}{Said(shot.First(), toolName)}", shot.First().Start, shot.Max(s => s.End), null));
         return Encoding.UTF8.GetBytes(new CalendarSerializer().SerializeToString(calendar)!);
     }
 
-    private static string Said(Slot slot) => slot.Mold is { } mold ? $" (mold {mold})" : "";
+    private static string Said(Slot slot, string toolName) => slot.Tool is { } tool ? $" ({toolName.ToLowerInvariant()} {tool})" : "";
 
     private static CalendarEvent Event(Traveller traveller, string uid, string summary, DateTime start, DateTime end, string? detail) => new()
     {
@@ -68,12 +82,18 @@ internal static class TravellerFiles
         sheet.Y += PdfSheet.Gap;
         sheet.Row([.. Columns.Select(c => c.Name)], widths);
         foreach (var r in traveller.Rows)
-            sheet.Row([$"{r.Number}", r.When, string.Join("\n", new[] { r.Cautions.Length > 0 ? $"{r.Operation}  △ {r.Cautions}" : r.Operation, r.Detail, r.Relations }.Where(t => t.Length > 0)), r.Weigh.Replace("; ", "\n"), Minutes(r), string.Join("\n", r.Checks.Split("; ").Where(c => c.Length > 0).Select(c => $"□ {c}"))],
-                widths, [sheet.Fine, sheet.Fine, sheet.Fine, sheet.Plain, sheet.Fine, sheet.Fine]);
-        sheet.Section("Shots", []);
+            sheet.Row(Cells(r), widths, [sheet.Fine, sheet.Fine, sheet.Fine, sheet.Plain, sheet.Fine, sheet.Fine]);
+        sheet.Section(traveller.ShotsName, []);
         sheet.Boxes(traveller.Shots);
         sheet.Section("Cautions", traveller.Cautions);
         sheet.Paragraph(traveller.Deference, sheet.Fine);
+    }
+
+    private static string[] Cells(TravellerRow row)
+    {
+        var named = row.Cautions.Count > 0 ? $"{row.Operation}  △ {string.Join(", ", row.Cautions)}" : row.Operation;
+        IEnumerable<string> said = [named, row.Detail, .. row.Lags];
+        return [$"{row.Number}", row.When, string.Join("\n", said.Where(t => t.Length > 0)), string.Join("\n", row.Weigh), Minutes(row), string.Join("\n", row.Asks.Select(a => $"□ {a}"))];
     }
 
     private static string Minutes(TravellerRow row) => (row.HandsMin, row.WaitMin) switch

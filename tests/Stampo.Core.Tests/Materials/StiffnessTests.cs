@@ -1,6 +1,6 @@
 using CsCheck;
 using Stampo.Core.Materials;
-using Stampo.Core.Plans.Patterns;
+using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Materials;

@@ -1,7 +1,7 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
-using Stampo.Core.Plans;
+using Stampo.Core.Plans.Casting;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.Injection;
@@ -171,9 +171,9 @@ public class BuildUpTests
     [Fact]
     public void Only_poured_routes_propose_a_pour()
     {
-        var poured = RouteCatalogue.All.Where(r => r.Casting(JobFor(r.Card.Id), 4) is { Into: not PouredInto.FilledPrint }).Select(r => r.Card.Id);
+        var poured = RouteCatalogue.All.Where(r => r.Methods(JobFor(r.Card.Id), 4).OfType<CastingMethod>().Any(m => m.Into != PouredInto.FilledPrint)).Select(r => r.Card.Id);
         Assert.Equal(["cast-hybrid", "cast-printed", "cast-sacrificial", "cast-silicone", "cast-vacuum"], poured);
-        var proposal = RouteCatalogue.Find("cast-silicone")!.Casting(JobFor("cast-silicone"), 4)!;
+        var proposal = RouteCatalogue.Find("cast-silicone")!.Methods(JobFor("cast-silicone"), 4).OfType<CastingMethod>().Single();
         Assert.Equal((4, 5), (proposal.Cavities, proposal.ExtraCm3PerPart));
     }
 

@@ -1,24 +1,37 @@
-import type { CastingPlan, CastingPlanAnswer, Operation, PlanAnswer } from '../app/api/types';
+import type { CastingChoices, CastingFigures, Operation, PlanAnswer, WorkPlan } from '../app/api/types';
 
-const operation = (id: string, stage: Operation['stage'], name: string, more: Partial<Operation> = {}): Operation => ({
+const operation = (
+  id: string,
+  repeats: Operation['repeats'],
+  name: string,
+  more: Partial<Operation> = {},
+): Operation => ({
   id,
-  stage,
+  repeats,
   name,
   handsMin: 5,
   waitMin: 0,
-  clock: null,
   detail: null,
-  needs: ['hands'],
-  weigh: [],
-  checks: [],
+  holds: [{ resource: 'hands', during: 'hands', amount: 1, atC: null }],
+  asks: [],
   cautions: [],
-  relations: [],
+  lags: [],
+  followsAtOnce: false,
   ...more,
+});
+
+const weigh = (what: string, target: number): Operation['asks'][number] => ({
+  id: `weigh-${what}`,
+  kind: 'weigh',
+  what,
+  target,
+  tolerance: 0.005 * target,
+  unit: 'g',
 });
 
 /** What a small silicone mold with two patterns is planned with. */
 export const choices = {
-  routeId: 'cast-silicone',
+  family: 'casting',
   pour: {
     materialId: 'pu-fast',
     count: 2,
@@ -71,7 +84,7 @@ export const choices = {
   },
   order: { parts: null, molds: 1, packsKg: [1, 5], shelfMonths: 6, syringeMl: null },
   hours: { fromH: 8, toH: 17 },
-} as unknown as CastingPlan;
+} as unknown as CastingChoices;
 
 const charge = {
   cavities: 2,
@@ -83,7 +96,8 @@ const charge = {
   fits: true,
 };
 
-export const answer = {
+export const figures = {
+  family: 'casting',
   method: {
     into: 'siliconeMold',
     filling: 'degassedPressure',
@@ -95,7 +109,11 @@ export const answer = {
   },
   shape: null,
   pattern: {
-    inhibition: { isSafe: false, says: 'Printed resin stops it.', toDo: ['Post-cure the print', 'Test dab'] },
+    inhibition: {
+      isSafe: false,
+      says: 'Printed resin stops it.',
+      toDo: [{ says: 'Post-cure the print' }, { says: 'Test dab' }],
+    },
     scale: 1.00452,
     scaleRange: { low: 1.0037, likely: 1.00452, high: 1.0054 },
     shrinks: [
@@ -219,19 +237,43 @@ export const answer = {
     working: {},
   },
   peakC: 39,
+} as unknown as CastingFigures;
+
+export const answer = {
+  head: [
+    { value: 24, unit: 'shots', says: '43 good parts; a mold lasts 12 to 48', line: 'life' },
+    { value: 3.088, unit: 'kg', says: 'silicone to mix for a mold', line: 'siliconeMass' },
+    { value: 3.33, unit: 'kg', says: 'resin; buy 4 × 1 kg', line: 'orderKg' },
+  ],
+  order: { parts: 43, shots: 24, tools: 1, shotName: 'Shot', toolName: 'Mold', readyH: 168 },
+  at: {
+    pattern: [{ severity: 'fault', code: 'inhibition', text: 'Printed resin stops it.', concern: 'mesh' }],
+    order: figures.order.messages,
+  },
+  buy: [],
+  figures,
   operations: [
-    operation('make-pattern', 'pattern', 'Print the pattern', { waitMin: 271, cautions: ['resin-printing'] }),
-    operation('weigh-silicone', 'mold', 'Weigh the silicone', {
-      weigh: [
-        { what: 'base', grams: 2807 },
-        { what: 'curing part', grams: 280.7 },
-      ],
+    operation('make-pattern', 'once', 'Print the pattern', { waitMin: 271, cautions: ['resin-printing'] }),
+    operation('weigh-silicone', 'eachTool', 'Weigh the silicone', {
+      asks: [weigh('base', 2807), weigh('curing part', 280.7)],
     }),
-    operation('mix-1', 'shot', 'Mix: the clock starts', { clock: 'resin 1' }),
-    operation('pour-1', 'shot', 'Pour from the low end', {
-      clock: 'resin 1',
-      checks: ['risers show resin'],
-      relations: [{ to: 'mix-1', kind: 'endsWithin', minutes: 4.6, says: 'ends within 4.6 min of mixing' }],
+    operation('mix-1', 'eachShot', 'Mix: the clock starts'),
+    operation('pour-1', 'eachShot', 'Pour from the low end', {
+      followsAtOnce: true,
+      asks: [{ id: 'tick-1', kind: 'tick', what: 'risers show resin', target: null, tolerance: null, unit: null }],
+      lags: [
+        {
+          after: 'mix-1',
+          from: 'start',
+          to: 'end',
+          leastMin: 0,
+          mostMin: 4.6,
+          event: 'mixing',
+          each: 1,
+          says: 'ends within 4.6 min of mixing',
+          isAtOnce: false,
+        },
+      ],
     }),
   ],
   schedule: {
@@ -239,7 +281,7 @@ export const answer = {
       {
         operationId: 'make-pattern',
         shot: null,
-        mold: null,
+        tool: null,
         start: '2026-11-26T08:00:00',
         handsEnd: '2026-11-26T08:05:00',
         end: '2026-11-26T12:36:00',
@@ -247,7 +289,7 @@ export const answer = {
       {
         operationId: 'mix-1',
         shot: 1,
-        mold: 1,
+        tool: 1,
         start: '2026-12-01T08:59:00',
         handsEnd: '2026-12-01T09:00:00',
         end: '2026-12-01T09:00:00',
@@ -255,13 +297,13 @@ export const answer = {
     ],
     firstPart: '2026-12-01T10:59:00',
     lastPart: '2026-12-09T08:23:00',
-    fullCure: '2026-12-16T08:23:00',
+    ready: '2026-12-16T08:23:00',
     shots: 24,
     shotsLaidOut: 24,
     shotsADay: 3.4,
   },
   wantedBy: '2026-12-05',
-  moldsForDate: 2,
+  toolsForDate: 2,
   cautions: [{ id: 'resin-printing', title: 'Resin printing', lines: ['Gloves.'] }],
   working: [
     {
@@ -275,7 +317,7 @@ export const answer = {
     },
   ],
   refusals: [],
-} as unknown as CastingPlanAnswer;
+} as unknown as WorkPlan;
 
 const material = (id: string, name: string, more: object) => ({ id, name, serviceC: 55, source: 'typical', ...more });
 
@@ -290,21 +332,31 @@ export const whole = {
   },
   plan: { value: choices, version: 3, canUndo: true, canRedo: false },
   answer,
-  resins: [
-    material('pu-fast', 'cast urethane, fast', {
-      densityGPerCm3: 1.15,
-      cast: { ratioA: 100, ratioB: 60, basis: 'weight', potLifeMin: 6, potMassG: 100, potC: 23, demoldH: 1.5 },
-    }),
-    material('pu-slow', 'cast urethane, slow', {
-      densityGPerCm3: 1.1,
-      cast: { ratioA: 100, ratioB: 50, basis: 'weight', potLifeMin: 20, potMassG: 100, potC: 23, demoldH: 8 },
-    }),
-  ],
-  silicones: [material('silicone-40', 'mold silicone 40A', { mix: '10:1 by weight', potLifeMin: 60, cureH: 16 })],
-  prints: [material('print-clear', 'clear resin, printed', { polymer: 'acrylate' })],
+  offers: {
+    materials: {
+      'pour.materialId': [
+        material('pu-fast', 'cast urethane, fast', {
+          densityGPerCm3: 1.15,
+          cast: { ratioA: 100, ratioB: 60, basis: 'weight', potLifeMin: 6, potMassG: 100, potC: 23, demoldH: 1.5 },
+        }),
+        material('pu-slow', 'cast urethane, slow', {
+          densityGPerCm3: 1.1,
+          cast: { ratioA: 100, ratioB: 50, basis: 'weight', potLifeMin: 20, potMassG: 100, potC: 23, demoldH: 8 },
+        }),
+      ],
+      'printed.printId': [material('print-clear', 'clear resin, printed', { polymer: 'acrylate' })],
+      'fill.printId': [material('print-clear', 'clear resin, printed', { polymer: 'acrylate' })],
+    },
+    supplies: {
+      'silicone.supplyId': [
+        material('silicone-40', 'mold silicone 40A', { mix: '10:1 by weight', potLifeMin: 60, cureH: 16 }),
+      ],
+    },
+  },
   deference: 'The data sheet comes first.',
   notice: null,
   stretch: 's1',
   stretches: [],
   proposed: choices,
+  ways: [choices],
 } as unknown as PlanAnswer;

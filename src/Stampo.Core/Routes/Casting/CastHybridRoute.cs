@@ -1,5 +1,5 @@
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;

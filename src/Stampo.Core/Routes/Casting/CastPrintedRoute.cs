@@ -1,6 +1,7 @@
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.Filling;
-using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.Filling;
+using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;
 
@@ -53,9 +54,11 @@ public sealed class CastPrintedRoute : IRoute
         var method = Casting(job, cavities);
         var life = Pouring.Life(job, method, PrintedMoldSolid.WallMm);
         return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs, yield, null,
-            CastingLead.Of(job, Card.Id, method), Pouring.PartsPerDay(job, cavities, yield), Math.Max(0.25, 0.002 * job.Part.LongestMm));
+            CastingLead.Of(job, method), Pouring.PartsPerDay(job, cavities, yield), Math.Max(0.25, 0.002 * job.Part.LongestMm));
     }
 
-    public CastingMethod Casting(Job job, int cavities) =>
+    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [Casting(job, cavities)];
+
+    public static CastingMethod Casting(Job job, int cavities) =>
         new(PouredInto.PrintedMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "printedMold.yield", "printedMold.life");
 }

@@ -1,6 +1,7 @@
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.Filling;
-using Stampo.Core.Plans.PrintedMolds;
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.Filling;
+using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
@@ -42,12 +43,14 @@ public sealed class CastSacrificialRoute : IRoute
             .Add(ChargedOn.Piece, "Break or dissolve the shell off", Amount.Of(job.Rate("sacrificial.breakOff")), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
         return new RouteEstimate(1, book.Lines, null, [new WorkInput("parts a shell", 1, "")], yield, build.OnPlatform,
-            CastingLead.Of(job, Card.Id, Casting(job, 1)), Math.Min(20 / (platform.Value.Likely / build.OnPlatform), ShotsADay) * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm))
+            CastingLead.Of(job, Casting(job, 1)), Math.Min(20 / (platform.Value.Likely / build.OnPlatform), ShotsADay) * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm))
         { FixedBatch = true };
     }
 
     /// <summary>Poured, cured and broken off by one pair of hands.</summary>
     private const double ShotsADay = 8;
+
+    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [Casting(job, cavities)];
 
     public CastingMethod Casting(Job job, int cavities) =>
         new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", null) { Printed = PrintedMoldKind.Sacrificial, Made = Made };

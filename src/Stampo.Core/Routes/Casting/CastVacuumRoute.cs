@@ -1,5 +1,5 @@
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.Filling;
+using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Ranges;
 
 namespace Stampo.Core.Routes.Casting;

@@ -1,6 +1,6 @@
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.Filling;
-using Stampo.Core.Plans.Life;
+using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.Filling;
+using Stampo.Core.Plans.Casting.Life;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;

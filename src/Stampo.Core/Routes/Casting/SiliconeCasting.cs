@@ -1,6 +1,7 @@
-using Stampo.Core.Plans;
-using Stampo.Core.Plans.Filling;
-using Stampo.Core.Plans.SiliconeMolds;
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.Filling;
+using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;
@@ -86,7 +87,7 @@ public abstract class SiliconeCasting : IRoute
         AddOwn(book, job, cavities);
         var life = Pouring.Life(job, method, FaceMm(job));
         return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs, yield, null,
-            CastingLead.Of(job, Card.Id, method), PartsPerDay(job, cavities, yield), Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm));
+            CastingLead.Of(job, method), PartsPerDay(job, cavities, yield), Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm));
     }
 
     /// <summary>Cost lines this way of filling or backing has besides.</summary>
@@ -95,6 +96,8 @@ public abstract class SiliconeCasting : IRoute
     }
 
     protected virtual double PartsPerDay(Job job, int cavities, ThreePoint yield) => Pouring.PartsPerDay(job, cavities, yield);
+
+    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [Casting(job, cavities)];
 
     public virtual CastingMethod Casting(Job job, int cavities) =>
         new(PouredInto.SiliconeMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "cast.yield", LifeKey);

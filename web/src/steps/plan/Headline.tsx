@@ -1,13 +1,12 @@
 import { Box, ButtonBase, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import { count, number } from '../../shared/format';
+import type { WorkPlan } from '../../app/api/types';
+import { number } from '../../shared/format';
 import { useWorking } from '../../shared/useWorking';
-import type { StationProps } from './station';
-import { day, daysBetween, range } from './moments';
+import { day, daysBetween } from './moments';
 
-/** What the plan promises, on one line: dates, molds, and what to have in the house. */
-export function Headline({ answer }: StationProps) {
-  const { schedule, order, silicone, life, wantedBy } = answer;
+/** What the plan promises, on one line: dates, and what its family has to say of work and material. */
+export function Headline({ work: { schedule, wantedBy, head } }: { work: WorkPlan }) {
   return (
     <Box
       sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mb: 1.5 }}
@@ -23,25 +22,9 @@ export function Headline({ answer }: StationProps) {
           before="last part"
         />
       )}
-      <Big
-        name={`${count(order.parts)} good parts${life ? `; a mold lasts ${range(life.shots)}` : ''}`}
-        value={`${count(order.shots)} ${order.shots === 1 ? 'shot' : 'shots'}`}
-        line={life ? 'life' : 'shots'}
-      />
-      {silicone && (
-        <Big
-          name="silicone to mix for a mold"
-          value={number(silicone.mold.massG / 1000, 3)}
-          unit="kg"
-          line="siliconeMass"
-        />
-      )}
-      <Big
-        name={`resin; buy ${order.packs.map((p) => `${p.count} × ${number(p.packKg)} kg`).join(' + ')}`}
-        value={number(order.resinKg, 3)}
-        unit="kg"
-        line="orderKg"
-      />
+      {head.map(({ value, unit, says, line }) => (
+        <Big key={line} name={says} value={number(value, Number.isInteger(value) ? 12 : 3)} unit={unit} line={line} />
+      ))}
     </Box>
   );
 }

@@ -1,10 +1,9 @@
 import { MenuItem, TextField } from '@mui/material';
-import { Controller, type Path, useFormContext } from 'react-hook-form';
-import type { CastingPlan } from '../../app/api/types';
+import { Controller, useFormContext } from 'react-hook-form';
 import { useRefused } from './planForm';
 
 interface Props<T> {
-  name: Path<CastingPlan>;
+  name: string;
   label: string;
   options: readonly T[];
   /** What is said of the one that is chosen. */
@@ -13,7 +12,7 @@ interface Props<T> {
 
 /** One of the things the library has a name for. */
 export function NamedChoice<T extends { id: string; name: string }>({ name, label, options, hint }: Props<T>) {
-  const { control } = useFormContext<CastingPlan>();
+  const { control } = useFormContext();
   const refused = useRefused(name);
   return (
     <Controller

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PlanAnswer } from '../../app/api/types';
-import { answer, choices, whole } from '../../testing/plan';
+import { answer, choices, figures, whole } from '../../testing/plan';
 import { type Asked, draw, serve } from '../../testing/served';
 import { PlanPage } from './PlanPage';
 
@@ -36,6 +36,8 @@ function at(station: string, change: (plan: PlanAnswer) => PlanAnswer = (p) => p
 const with_ =
   (more: Partial<typeof answer>) =>
   (plan: PlanAnswer): PlanAnswer => ({ ...plan, answer: { ...answer, ...more } });
+
+const having = (more: Partial<typeof figures>) => with_({ figures: { ...figures, ...more } });
 
 const sent = async (asked: Asked[]) => {
   await waitFor(() => expect(asked.some((a) => a.method === 'PUT')).toBe(true));
@@ -75,7 +77,7 @@ describe('the stations', () => {
   });
 
   it('have no pattern where none is needed, and an input leads to its own', async () => {
-    at('change=order.packsKg', with_({ pattern: null }));
+    at('change=order.packsKg', having({ pattern: null }));
     expect(await screen.findByLabelText('Kit size 1')).toBeTruthy();
     expect(screen.queryByRole('link', { name: /^Pattern/ })).toBeNull();
   });
@@ -193,8 +195,8 @@ describe('a printed mold', () => {
       },
     ],
     working: [],
-  } as unknown as NonNullable<typeof answer.printed>;
-  const printedPlan = with_({ silicone: null, pattern: null, printed });
+  } as unknown as NonNullable<typeof figures.printed>;
+  const printedPlan = having({ silicone: null, pattern: null, printed });
 
   it('says what speaks against it, what it costs, and asks for its halves by their own figures', async () => {
     const asked = at('at=mold', printedPlan);
@@ -209,7 +211,7 @@ describe('a printed mold', () => {
   it('that is a shell has a thickness and a rim in place of halves', async () => {
     at(
       'at=mold',
-      with_({ silicone: null, pattern: null, printed: { ...printed, kind: 'sacrificial', breakRatio: 0.4 } }),
+      having({ silicone: null, pattern: null, printed: { ...printed, kind: 'sacrificial', breakRatio: 0.4 } }),
     );
     expect(await screen.findByLabelText('Shell')).toBeTruthy();
     expect(screen.getByText('Shell against part, in bending')).toBeTruthy();
@@ -226,8 +228,8 @@ it('a print is filled: hollow by its lattice, or pocket by pocket', async () => 
     bond: { substrate: 'acrylate', soft: 'pu', strength: 'fair', note: 'scuff and prime' },
     advice: [],
     working: [],
-  } as unknown as NonNullable<typeof answer.fill>;
-  const asked = at('at=mold', with_({ silicone: null, pattern: null, life: null, fill }));
+  } as unknown as NonNullable<typeof figures.fill>;
+  const asked = at('at=mold', having({ silicone: null, pattern: null, life: null, fill }));
   expect(await screen.findByRole('link', { name: 'The print' })).toBeTruthy();
   expect(await screen.findByText('fair')).toBeTruthy();
   expect(screen.getByLabelText('Lattice')).toBeTruthy();

@@ -3,7 +3,7 @@ import { lazy, Suspense } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
-import type { CastingPlan, CastingPlanAnswer, PlanAnswer } from '../../app/api/types';
+import type { PlanAnswer, PlanChoices } from '../../app/api/types';
 import { useEachChange } from '../../shared/formFields';
 import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
@@ -13,19 +13,14 @@ import { type Step, type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { Headline } from './Headline';
 import { type PlanAt, planAt, usePlanAt } from './planAt';
-import { labels, ProposedContext, RefusedContext, type Station, stationOf, stations } from './planForm';
+import { familyOf, stationOf } from './families';
+import { ProposedContext, RefusedContext } from './planForm';
 import type { StationProps } from './station';
 import { StationLine } from './StationLine';
 
 const WorkStation = lazy(() => import('./operations/WorkStation'));
-const PatternStation = lazy(() => import('./pattern/PatternStation'));
-const MoldStation = lazy(() => import('./mold/MoldStation'));
-const ShotStation = lazy(() => import('./shot/ShotStation'));
-const CureStation = lazy(() => import('./cure/CureStation'));
-const WithinStation = lazy(() => import('./within/WithinStation'));
-const OrderStation = lazy(() => import('./order/OrderStation'));
 
-const planApi = ({ params }: PlanAt): StepApi<CastingPlan, PlanAnswer> => {
+const planApi = ({ params }: PlanAt): StepApi<PlanChoices, PlanAnswer> => {
   const path = { params };
   return {
     read: (signal) => unwrap(client.GET('/api/projects/{id}/plan', { ...path, signal })),
@@ -43,9 +38,9 @@ export function PlanPage() {
   const step = useStep(['plan', projectId, at.stretch ?? ''], planApi(at));
   if (step.failure) return <Refusal problem={step.failure} to={`/projects/${projectId}/part`} act="Go to Part" />;
   if (!step.answer) return null;
-  const { route, plan, answer, notice } = step.answer;
+  const { route, plan, answer, offers, notice } = step.answer;
   const others = <Stretches at={at} whole={step.answer} />;
-  if (!plan || !answer || !route)
+  if (!plan || !answer || !route || !offers)
     return (
       <Box sx={{ py: 2, maxWidth: 620 }}>
         {others}
@@ -64,15 +59,17 @@ export function PlanPage() {
         <Typography variant="h1" sx={{ flex: 1 }}>
           Plan: {route.name.toLowerCase()}
         </Typography>
-        <SaveState step={step} labels={labels} />
+        <SaveState step={step} labels={familyOf(plan.value).labels} />
       </Stack>
       <Planned
         key={step.generation}
         projectId={projectId}
         step={step}
         plan={step.document?.value ?? plan.value}
-        answer={answer}
+        figures={answer.figures}
+        work={answer}
         whole={step.answer}
+        offers={offers}
       />
       <WorkingDrawer title="the plan" lines={answer.working} />
     </>
@@ -106,42 +103,36 @@ function Stretches({ at, whole: { stretches, stretch: here } }: { at: PlanAt; wh
   );
 }
 
-function Planned({ step, ...station }: StationProps & { step: Step<CastingPlan, PlanAnswer> }) {
-  const form = useForm<CastingPlan>({ defaultValues: station.plan });
+function Planned({ step, ...station }: StationProps & { step: Step<PlanChoices, PlanAnswer> }) {
+  const form = useForm<PlanChoices>({ defaultValues: station.plan });
   useEachChange(form, step.change);
   const [params] = useSearchParams();
-  const { answer } = station;
+  const { figures, work } = station;
+  const family = familyOf(station.plan);
   const change = params.get('change');
-  const shown = shownStations(answer);
-  const asked = (params.get('at') ?? (change ? stationOf(change) : 'work')) as Station;
-  const at = shown.includes(asked) ? asked : 'work';
+  const shown = family.stations.filter((s) => s.shown?.(figures) ?? true);
+  const asked = params.get('at') ?? (change ? stationOf(family, change) : 'work');
+  const at = shown.find((s) => s.id === asked);
   return (
     <RefusedContext value={step.problem}>
       <ProposedContext value={step.answer?.proposed ?? null}>
         <FormProvider {...form}>
-          {(answer.refusals ?? []).map((refusal) => (
+          {work.refusals.map((refusal) => (
             <Alert severity="error" key={refusal.code} sx={{ mb: 1 }}>
               Not planned: {refusal.text}
             </Alert>
           ))}
-          <Headline {...station} />
-          <StationLine at={at} shown={shown} answer={answer} />
+          <Headline work={work} />
+          <StationLine
+            at={at?.id ?? 'work'}
+            stations={shown.map(({ id, name }) => ({ id, name: typeof name === 'string' ? name : name(figures) }))}
+            found={work.at}
+          />
           <Box sx={{ mt: 2 }}>
-            <Suspense fallback={null}>
-              {at === 'work' && <WorkStation {...station} />}
-              {at === 'pattern' && answer.pattern && <PatternStation {...station} />}
-              {at === 'mold' && <MoldStation {...station} />}
-              {at === 'shot' && <ShotStation {...station} />}
-              {at === 'cure' && <CureStation {...station} />}
-              {at === 'within' && <WithinStation {...station} />}
-              {at === 'order' && <OrderStation {...station} />}
-            </Suspense>
+            <Suspense fallback={null}>{at ? <at.View {...station} /> : <WorkStation {...station} />}</Suspense>
           </Box>
         </FormProvider>
       </ProposedContext>
     </RefusedContext>
   );
 }
-
-const shownStations = (answer: CastingPlanAnswer): readonly Station[] =>
-  stations.filter((s) => s !== 'pattern' || answer.pattern != null);

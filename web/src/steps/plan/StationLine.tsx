@@ -1,55 +1,25 @@
 import { Box, Link, Typography } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
-import type { CastingPlanAnswer, Finding } from '../../app/api/types';
+import type { Finding } from '../../app/api/types';
 import { usePlanAt } from './planAt';
-import type { Station } from './planForm';
 
-const names: Record<Station, string> = {
-  work: 'The work',
-  pattern: 'Pattern',
-  mold: 'Mold',
-  shot: 'One shot',
-  cure: 'Fill and cure',
-  within: 'Cast in',
-  order: 'Order and life',
-};
-
-/** What wants a look at each station. */
-const findingsAt = (answer: CastingPlanAnswer): Partial<Record<Station, readonly Pick<Finding, 'severity'>[]>> => ({
-  pattern: answer.pattern && !answer.pattern.inhibition.isSafe ? [{ severity: 'fault' }] : [],
-  mold: [
-    ...(answer.silicone?.mold.messages ?? []),
-    ...(answer.silicone?.cure.refusals ?? []),
-    ...(answer.silicone?.cure.messages ?? []),
-    ...(answer.printed?.messages ?? []),
-    ...(answer.fill?.advice ?? []),
-  ],
-  shot: answer.batch.messages,
-  cure: [...answer.filling.refusals, ...answer.filling.messages],
-  within: answer.enclosed.things.flatMap((t) => t.messages),
-  order: answer.order.messages,
-});
+interface Props {
+  at: string;
+  stations: readonly { id: string; name: string }[];
+  /** What wants a look at each station. */
+  found: Partial<Record<string, readonly Finding[]>>;
+}
 
 /** The stations of the work side by side; one that wants a hand says so in a word. */
-export function StationLine({
-  at,
-  shown,
-  answer,
-}: {
-  at: Station;
-  shown: readonly Station[];
-  answer: CastingPlanAnswer;
-}) {
+export function StationLine({ at, stations, found }: Props) {
   const plan = usePlanAt();
-  const found = findingsAt(answer);
-  const name = (station: Station) => (station === 'mold' && answer.fill ? 'The print' : names[station]);
   return (
     <Box
       component="nav"
       aria-label="Stations of the plan"
       sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 0.5, borderBottom: 1, borderColor: 'divider' }}
     >
-      {shown.map((station) => {
+      {[{ id: 'work', name: 'The work' }, ...stations].map(({ id: station, name }) => {
         const faults = found[station]?.filter((f) => f.severity === 'fault').length ?? 0;
         const warnings = found[station]?.filter((f) => f.severity === 'warning').length ?? 0;
         const here = station === at;
@@ -69,7 +39,7 @@ export function StationLine({
               borderColor: here ? 'primary.main' : 'transparent',
             }}
           >
-            {name(station)}
+            {name}
             {(faults > 0 || warnings > 0) && (
               <Typography
                 component="span"

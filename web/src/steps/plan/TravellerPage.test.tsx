@@ -10,17 +10,16 @@ afterEach(() => {
 
 const row = {
   number: 12,
-  stage: 'Mold',
   when: 'Mon 30 Nov 10:15',
   operation: 'Weigh the silicone',
   detail: '',
-  weigh: 'base 2807 g; curing part 280.7 g',
+  weigh: ['base 2807 g', 'curing part 280.7 g'],
   needs: 'hands, scale',
   handsMin: 6,
   waitMin: 0,
-  relations: '',
-  checks: 'lid on; floor dry',
-  cautions: 'Mold silicone',
+  lags: [],
+  asks: ['lid on', 'floor dry'],
+  cautions: ['Mold silicone'],
 };
 
 it('prints every weight on its own line, a box a shot and each tick', async () => {
@@ -33,6 +32,7 @@ it('prints every weight on its own line, a box a shot and each tick', async () =
       facts: ['43 good parts.'],
       rows: [row],
       shots: 24,
+      shotsName: 'Shots',
       cautions: ['Mold silicone: gloves.'],
       deference: 'The data sheet comes first.',
     },
@@ -41,7 +41,7 @@ it('prints every weight on its own line, a box a shot and each tick', async () =
   expect(await screen.findByRole('heading', { name: 'Traveller: Housing, rev C' })).toBeTruthy();
   expect(screen.getByText('curing part 280.7 g')).toBeTruthy();
   expect(screen.getByText('☐ floor dry')).toBeTruthy();
-  expect(screen.getByRole('img', { name: '24 boxes, one a shot' }).children.length).toBe(24);
+  expect(screen.getByRole('img', { name: '24 boxes, one for each of the shots' }).children.length).toBe(24);
   expect(screen.getByRole('link', { name: 'PDF' }).getAttribute('href')).toBe('/api/projects/p1/plan/traveller.pdf');
 });
 

@@ -44,11 +44,11 @@ export function TravellerPage() {
       ))}
       <Rows sheet={sheet} />
       <Typography variant="h2" sx={{ mt: 1.5 }}>
-        Shots
+        {sheet.shotsName}
       </Typography>
       <Box
         sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5 }}
-        aria-label={`${sheet.shots} boxes, one a shot`}
+        aria-label={`${sheet.shots} boxes, one for each of the ${sheet.shotsName.toLowerCase()}`}
         role="img"
       >
         {Array.from({ length: sheet.shots }, (_, i) => (
@@ -104,18 +104,17 @@ function Rows({ sheet }: { sheet: Traveller }) {
             <td>
               <b>{row.operation}</b>
               {row.detail && <div>{unbroken(row.detail)}</div>}
-              {row.relations && <div>◷ {unbroken(row.relations)}</div>}
-              {row.cautions && <div>△ {row.cautions}</div>}
+              {row.lags.map((lag) => (
+                <div key={lag}>◷ {unbroken(lag)}</div>
+              ))}
+              {row.cautions.length > 0 && <div>△ {row.cautions.join(', ')}</div>}
             </td>
             <td>
-              {row.weigh
-                .split('; ')
-                .filter(Boolean)
-                .map((line) => (
-                  <Typography key={line} variant="mono" component="div" sx={{ fontWeight: 650, whiteSpace: 'nowrap' }}>
-                    {line}
-                  </Typography>
-                ))}
+              {row.weigh.map((line) => (
+                <Typography key={line} variant="mono" component="div" sx={{ fontWeight: 650, whiteSpace: 'nowrap' }}>
+                  {line}
+                </Typography>
+              ))}
             </td>
             <td data-of="hands / alone">
               {[row.handsMin > 0 && minutes(row.handsMin), row.waitMin > 0 && minutes(row.waitMin)]
@@ -124,12 +123,9 @@ function Rows({ sheet }: { sheet: Traveller }) {
               {row.needs && row.needs !== 'hands' && <div>{row.needs}</div>}
             </td>
             <td>
-              {row.checks
-                .split('; ')
-                .filter(Boolean)
-                .map((check) => (
-                  <div key={check}>☐ {check}</div>
-                ))}
+              {row.asks.map((check) => (
+                <div key={check}>☐ {check}</div>
+              ))}
             </td>
           </tr>
         ))}

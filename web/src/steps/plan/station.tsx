@@ -1,15 +1,19 @@
 import { Box, Link, Typography } from '@mui/material';
 import { type ReactNode, useId } from 'react';
 import { Link as RouterLink } from 'react-router';
-import type { CastingPlan, CastingPlanAnswer, PlanAnswer } from '../../app/api/types';
+import type { PlanAnswer, PlanChoices, PlanFigures, WorkPlan } from '../../app/api/types';
 import { inputGrid } from './planForm';
 
-/** What every station of the plan is given. */
-export interface StationProps {
+/** What every station of a plan is given. */
+export interface StationProps<TChoices extends PlanChoices = PlanChoices, TFigures extends PlanFigures = PlanFigures> {
   projectId: string;
-  plan: CastingPlan;
-  answer: CastingPlanAnswer;
+  plan: TChoices;
+  /** What only its family knows. */
+  figures: TFigures;
+  work: WorkPlan;
   whole: PlanAnswer;
+  /** What may be chosen from, by the field it is chosen in. */
+  offers: NonNullable<PlanAnswer['offers']>;
 }
 
 /** What came out on the left, what it was worked out from on the right, under each other where it is narrow. */

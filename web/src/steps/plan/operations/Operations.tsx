@@ -1,16 +1,18 @@
 import { Box, Typography } from '@mui/material';
-import type { CastingPlanAnswer, Operation } from '../../../app/api/types';
+import type { Operation, WorkPlan } from '../../../app/api/types';
 import { number } from '../../../shared/format';
 import { day, minutes, time } from '../moments';
 
-const stages: Record<Operation['stage'], string> = {
-  pattern: 'Pattern, once',
-  mold: 'Each mold',
-  shot: 'Each shot',
-  finish: 'After the last',
-};
+/** How often, in words; tools and shots go by the names of their family. */
+const repeats = ({ shotName, toolName }: WorkPlan['order']): Record<Operation['repeats'], string> => ({
+  once: 'Once',
+  eachTool: `Each ${toolName.toLowerCase()}`,
+  eachShot: `Each ${shotName.toLowerCase()}`,
+  eachPart: 'Each part',
+  last: 'After the last',
+});
 
-const needs: Partial<Record<Operation['needs'][number], string>> = {
+const held: Partial<Record<Operation['holds'][number]['resource'], string>> = {
   scale: 'scale',
   vessel: 'vessel',
   chamber: 'vacuum chamber',
@@ -18,29 +20,30 @@ const needs: Partial<Record<Operation['needs'][number], string>> = {
   oven: 'oven',
   printer: 'printer',
   mill: 'mill',
+  washer: 'washer',
 };
 
 /** What it takes besides hands. */
-const needsOf = (operation: Operation) =>
-  operation.needs
-    .map((need) => needs[need])
+const heldBy = (operation: Operation) =>
+  operation.holds
+    .map((hold) => held[hold.resource])
     .filter(Boolean)
     .join(', ');
 
 /** The traveller on screen: what to do, what to weigh in big digits, what runs meanwhile, what to tick. */
-export function Operations({ answer }: { answer: CastingPlanAnswer }) {
+export function Operations({ work }: { work: WorkPlan }) {
   const first = new Map<string, string>();
-  for (const slot of answer.schedule?.slots ?? [])
+  for (const slot of work.schedule?.slots ?? [])
     if (!first.has(slot.operationId)) first.set(slot.operationId, slot.start);
-  const titles = new Map(answer.cautions.map((c) => [c.id, c.title]));
+  const titles = new Map(work.cautions.map((c) => [c.id, c.title]));
   return (
     <Box component="section" aria-label="Operations">
-      {(Object.keys(stages) as Operation['stage'][])
-        .map((stage) => [stage, answer.operations.filter((o) => o.stage === stage)] as const)
+      {Object.entries(repeats(work.order))
+        .map(([how, heading]) => [heading, work.operations.filter((o) => o.repeats === how)] as const)
         .filter(([, operations]) => operations.length > 0)
-        .map(([stage, operations]) => (
-          <Box key={stage} component="section" sx={{ mb: 2 }}>
-            <Typography variant="h2">{stages[stage]}</Typography>
+        .map(([heading, operations]) => (
+          <Box key={heading} component="section" sx={{ mb: 2 }}>
+            <Typography variant="h2">{heading}</Typography>
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {operations.map((operation) => (
                 <Line key={operation.id} operation={operation} at={first.get(operation.id)} titles={titles} />
@@ -71,9 +74,9 @@ function Line({
         py: 0.75,
         borderTop: 1,
         borderColor: 'divider',
-        borderLeft: operation.clock ? 4 : 0,
+        borderLeft: operation.followsAtOnce ? 4 : 0,
         borderLeftColor: 'primary.main',
-        pl: operation.clock ? 1 : 1.5,
+        pl: operation.followsAtOnce ? 1 : 1.5,
       }}
     >
       <Typography variant="body2" color="textSecondary">
@@ -86,18 +89,21 @@ function Line({
             {operation.detail}
           </Typography>
         )}
-        {operation.relations
-          .filter((r) => r.kind === 'endsWithin')
-          .map((r) => (
-            <Typography key={r.says} variant="body2" sx={{ color: 'primary.main', fontWeight: 600 }}>
-              ◷ {r.says}
+        {operation.lags
+          .filter((lag) => lag.mostMin != null && lag.says)
+          .map((lag) => (
+            <Typography key={lag.after} variant="body2" sx={{ color: 'primary.main', fontWeight: 600 }}>
+              ◷ {lag.says}
             </Typography>
           ))}
-        {operation.checks.map((check) => (
-          <Typography key={check} variant="body2">
-            ☐ {check}
-          </Typography>
-        ))}
+        {operation.asks
+          .filter((ask) => ask.kind !== 'weigh')
+          .map((ask) => (
+            <Typography key={ask.id} variant="body2">
+              {ask.kind === 'tick' ? '☐' : '✎'} {ask.what}
+              {ask.kind === 'read' && `: ${number(ask.target!)} ± ${number(ask.tolerance!, 2)} ${ask.unit}`}
+            </Typography>
+          ))}
         {operation.cautions.length > 0 && (
           <Typography variant="body2" sx={{ color: 'warning.main' }}>
             △ {operation.cautions.map((id) => titles.get(id)).join(', ')}
@@ -105,30 +111,32 @@ function Line({
         )}
       </div>
       <Box sx={{ textAlign: 'right' }}>
-        {operation.weigh.map((weighing) => (
-          <Typography
-            key={weighing.what}
-            variant="mono"
-            component="div"
-            sx={{ fontSize: 22, fontWeight: 680, lineHeight: 1.25 }}
-          >
-            <Typography component="span" variant="body2" color="textSecondary" sx={{ mr: 1 }}>
-              {weighing.what}
+        {operation.asks
+          .filter((ask) => ask.kind === 'weigh')
+          .map((ask) => (
+            <Typography
+              key={ask.id}
+              variant="mono"
+              component="div"
+              sx={{ fontSize: 22, fontWeight: 680, lineHeight: 1.25 }}
+            >
+              <Typography component="span" variant="body2" color="textSecondary" sx={{ mr: 1 }}>
+                {ask.what}
+              </Typography>
+              {ask.target! >= 1000 ? number(ask.target!, 4) : ask.target!.toFixed(1)}
+              <Typography component="span" color="textSecondary" sx={{ ml: 0.5 }}>
+                {ask.unit}
+              </Typography>
             </Typography>
-            {weighing.grams >= 1000 ? number(weighing.grams, 4) : weighing.grams.toFixed(1)}
-            <Typography component="span" color="textSecondary" sx={{ ml: 0.5 }}>
-              g
-            </Typography>
-          </Typography>
-        ))}
+          ))}
         <Typography variant="body2" color="textSecondary" sx={{ whiteSpace: 'nowrap' }}>
           {operation.handsMin > 0 && `${minutes(operation.handsMin)} hands`}
           {operation.handsMin > 0 && operation.waitMin > 0 && ', '}
           {operation.waitMin > 0 && `${minutes(operation.waitMin)} alone`}
         </Typography>
-        {needsOf(operation) && (
+        {heldBy(operation) && (
           <Typography variant="body2" color="textSecondary">
-            {needsOf(operation)}
+            {heldBy(operation)}
           </Typography>
         )}
       </Box>

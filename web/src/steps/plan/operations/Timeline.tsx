@@ -1,17 +1,18 @@
 import { Box, Typography } from '@mui/material';
 import { useRef } from 'react';
-import type { CastingPlanAnswer } from '../../../app/api/types';
+import type { WorkPlan } from '../../../app/api/types';
 import { useInk } from '../../../app/theme/useInk';
 import { SaveDrawing } from '../../../shared/SaveDrawing';
 import { day } from '../moments';
 import { dayMarks, lanesOf, placeIn, spanOf } from './lanes';
 
-type Schedule = NonNullable<CastingPlanAnswer['schedule']>;
+type Schedule = NonNullable<WorkPlan['schedule']>;
 
 interface Props {
   schedule: Schedule;
-  operations: CastingPlanAnswer['operations'];
+  operations: WorkPlan['operations'];
   wantedBy: string | null | undefined;
+  toolName: string;
 }
 
 const ROW = 22;
@@ -20,12 +21,12 @@ const LEFT = 96;
 const TOP = 20;
 
 /** Who or what is busy when: filled where hands are at it, open where it goes on alone. */
-export function Timeline({ schedule, operations, wantedBy }: Props) {
+export function Timeline({ schedule, operations, wantedBy, toolName }: Props) {
   const ink = useInk();
   const drawing = useRef<HTMLDivElement>(null);
   const span = spanOf(schedule);
   const x = (moment: number) => LEFT + placeIn(moment, span) * (WIDTH - LEFT - 4);
-  const lanes = lanesOf(schedule, operations);
+  const lanes = lanesOf(schedule, operations, toolName);
   const height = TOP + lanes.length * ROW + 6;
   const wanted = wantedBy ? Date.parse(`${wantedBy}T17:00`) : Number.NaN;
   return (
@@ -34,7 +35,7 @@ export function Timeline({ schedule, operations, wantedBy }: Props) {
         <Typography variant="h2">When it happens</Typography>
         <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
           Filled: hands. Open: goes on alone. Shaded: nobody there.
-          {schedule.shots > schedule.shotsLaidOut && ` The first ${schedule.shotsLaidOut} of ${schedule.shots} shots.`}
+          {schedule.shots > schedule.shotsLaidOut && ` The first ${schedule.shotsLaidOut} of ${schedule.shots}.`}
         </Typography>
         <SaveDrawing of={drawing} name="schedule" />
       </Box>

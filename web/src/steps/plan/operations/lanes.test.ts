@@ -1,10 +1,10 @@
 import { expect, it } from 'vitest';
-import type { CastingPlanAnswer } from '../../../app/api/types';
+import type { WorkPlan } from '../../../app/api/types';
 import { dayMarks, lanesOf, placeIn, spanOf } from './lanes';
 
-const slot = (operationId: string, mold: number | null, start: string, handsEnd: string, end: string) => ({
+const slot = (operationId: string, tool: number | null, start: string, handsEnd: string, end: string) => ({
   operationId,
-  mold,
+  tool,
   shot: null,
   start: `2026-12-${start}:00`,
   handsEnd: `2026-12-${handsEnd}:00`,
@@ -18,18 +18,18 @@ const schedule = {
     slot('pour', 1, '04T09:10', '04T09:20', '05T01:20'),
     slot('mix', 2, '07T09:00', '07T09:10', '07T09:10'),
   ],
-} as unknown as NonNullable<CastingPlanAnswer['schedule']>;
+} as unknown as NonNullable<WorkPlan['schedule']>;
 
 const operations = [
-  { id: 'print', stage: 'pattern' },
-  { id: 'mix', stage: 'shot' },
-  { id: 'pour', stage: 'shot' },
-] as CastingPlanAnswer['operations'];
+  { id: 'print', repeats: 'once' },
+  { id: 'mix', repeats: 'eachShot' },
+  { id: 'pour', repeats: 'eachShot' },
+] as WorkPlan['operations'];
 
 it('each mold has a lane, and stretches of hands that touch are one', () => {
-  const lanes = lanesOf(schedule, operations);
+  const lanes = lanesOf(schedule, operations, 'Mold');
   expect(lanes.map((l) => [l.name, l.hands.length, l.waits.length])).toEqual([
-    ['Pattern', 1, 1],
+    ['Once', 1, 1],
     ['Mold 1', 1, 1],
     ['Mold 2', 1, 0],
   ]);

@@ -1,6 +1,6 @@
-import type { CastingPlanAnswer } from '../../../app/api/types';
+import type { WorkPlan } from '../../../app/api/types';
 
-type Schedule = NonNullable<CastingPlanAnswer['schedule']>;
+type Schedule = NonNullable<WorkPlan['schedule']>;
 type Stretch = readonly [from: number, to: number];
 
 export interface Lane {
@@ -39,12 +39,12 @@ export function dayMarks({ from, to }: Span): { at: number; label: string; off: 
   });
 }
 
-/** The pattern, and each mold with its making and its shots; stretches that touch are one. */
-export function lanesOf(schedule: Schedule, operations: CastingPlanAnswer['operations']): Lane[] {
-  const stage = new Map(operations.map((o) => [o.id, o.stage]));
+/** What is done once, and each tool with its making and its shots; stretches that touch are one. */
+export function lanesOf(schedule: Schedule, operations: WorkPlan['operations'], toolName: string): Lane[] {
+  const repeats = new Map(operations.map((o) => [o.id, o.repeats]));
   const lanes = new Map<string, Lane>();
   for (const slot of schedule.slots) {
-    const name = stage.get(slot.operationId) === 'pattern' ? 'Pattern' : `Mold ${slot.mold ?? 1}`;
+    const name = repeats.get(slot.operationId) === 'once' ? 'Once' : `${toolName} ${slot.tool ?? 1}`;
     const lane = lanes.get(name) ?? { name, hands: [], waits: [] };
     lanes.set(name, lane);
     const [start, hands, end] = [Date.parse(slot.start), Date.parse(slot.handsEnd), Date.parse(slot.end)];

@@ -1,0 +1,41 @@
+namespace Stampo.Core.Planning;
+
+/// <summary>What an operation may keep busy.</summary>
+public enum Resource
+{
+    Hands,
+    Scale,
+    Vessel,
+    Chamber,
+    Pot,
+    Oven,
+    Printer,
+    Mill,
+    Washer,
+}
+
+/// <summary>The phase of an operation in which it holds something.</summary>
+public enum During
+{
+    Hands,
+    Alone,
+    Both,
+}
+
+/// <summary>A resource kept busy.</summary>
+/// <param name="Resource">Which.</param>
+/// <param name="During">In which phase.</param>
+/// <param name="Amount">How many of it, or litres of its room.</param>
+public sealed record Hold(Resource Resource, During During, double Amount = 1)
+{
+    public static Hold Hands { get; } = new(Resource.Hands, During.Hands);
+
+    /// <summary>The temperature an oven is held at, °C: it is shared by what wants the same.</summary>
+    public double? AtC { get; init; }
+
+    public static Hold OvenAt(double celsius) => new(Resource.Oven, During.Both) { AtC = celsius };
+
+    /// <summary>Each in its usual phase: a scale while there are hands at it, a pot, an oven or a printer to the end.</summary>
+    public static IReadOnlyList<Hold> Of(params IEnumerable<Resource> resources) =>
+        [.. resources.Select(r => new Hold(r, r is Resource.Hands or Resource.Scale or Resource.Mill ? During.Hands : During.Both))];
+}

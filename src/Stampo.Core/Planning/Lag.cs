@@ -1,0 +1,38 @@
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Planning;
+
+public enum Edge
+{
+    Start,
+    End,
+}
+
+/// <summary>
+/// How an operation hangs on another one: so many minutes, at least and at most, from an edge of the other to an edge of this. A running
+/// clock is a lag with a most.
+/// </summary>
+/// <param name="After">Id of the other.</param>
+/// <param name="From">Edge of the other.</param>
+/// <param name="To">Edge of this one.</param>
+/// <param name="LeastMin">At least, min.</param>
+/// <param name="MostMin">At most, min; null for no limit.</param>
+/// <param name="Event">What that edge of the other is called: "mixing", "handling strength".</param>
+/// <param name="Each">So many cups with a clock each follow one another; the minutes are those of all.</param>
+public sealed record Lag(string After, Edge From, Edge To, double LeastMin, double? MostMin, string Event, int Each = 1)
+{
+    public bool IsAtOnce => (From, To, MostMin) is (Edge.End, Edge.Start, 0);
+
+    /// <summary>In words; null when following at once says it all.</summary>
+    public string? Says => MostMin is not { } most ? LeastMin > 0 ? $"not before {Text.Duration(LeastMin)} after {Event}" : $"not before {Event}"
+        : IsAtOnce ? null
+        : Each > 1 ? $"each of {Each} cups ends within {Text.Number(most / Each, 2)} min of its own {Event}"
+        : $"ends within {Text.Number(most, 2)} min of {Event}";
+
+    public static Lag AtOnce(string before) => new(before, Edge.End, Edge.Start, 0, 0, "it");
+
+    public static Lag EndsWithin(double minutes, string after, string @event, int each = 1) =>
+        new(after, Edge.Start, Edge.End, 0, minutes * each, @event, each);
+
+    public static Lag NotBefore(string after, string @event) => new(after, Edge.End, Edge.Start, 0, null, @event);
+}

@@ -1,0 +1,26 @@
+using Stampo.Core.Materials;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Casting.Filling;
+
+/// <summary>
+/// How hot a curing resin gets inside: start + rise · (1 − e^(−section ÷ 15 mm)). Rise without loss by class: low 40, medium 80,
+/// high 120 °C. A rule of thumb for a warning, not a promise.
+/// </summary>
+public static class Exotherm
+{
+    private const double SectionMm = 15;
+
+    public static double PeakC(Material resin, double sectionMm, double startC, Worksheet? sheet = null)
+    {
+        var rise = resin.Cast?.Exotherm switch
+        {
+            "high" => 120.0,
+            "medium" => 80,
+            _ => 40,
+        };
+        var peak = startC + rise * (1 - Math.Exp(-sectionMm / SectionMm));
+        return sheet?.Write("peak", "Hottest inside, about", "start + rise × (1 − e^(−section ÷ 15))", peak, "°C", "rule of thumb by exotherm class: 40, 80 or 120 °C without loss; measure the first one",
+            new WorkInput("start", startC, "°C", "plan/pour.resinC"), new WorkInput("rise", rise, "°C", "plan/pour.materialId"), new WorkInput("section", sectionMm, "mm", "part")) ?? peak;
+    }
+}

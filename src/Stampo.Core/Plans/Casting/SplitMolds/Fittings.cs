@@ -1,0 +1,115 @@
+using Stampo.Core.Geometry;
+
+namespace Stampo.Core.Plans.Casting.SplitMolds;
+
+/// <summary>
+/// What a mold half has besides the cavity, seen along the pull: keys with their sockets, bolt holes, the pour hole with its
+/// channel, vents. Lengths in mm, places in the mold's own plane.
+/// </summary>
+internal sealed class Fittings
+{
+    private const double KeyTopShare = 0.65, ChannelMm = 4, ChannelDepthMm = 3, UnderPartMm = 1.5, RoomMm = 4;
+
+    private readonly SplitMoldRequest _request;
+    private readonly double _planeMm;
+
+    /// <param name="request">What was asked for.</param>
+    /// <param name="part">The part's box in the frame of the pull.</param>
+    /// <param name="planeMm">Height of the parting plane.</param>
+    /// <param name="gate">Where the outline of the part is reached by the channel; null without a pour hole.</param>
+    /// <param name="vents">Where vents open.</param>
+    public Fittings(SplitMoldRequest request, Box part, double planeMm, Vec3? gate, IReadOnlyList<Vec3> vents)
+    {
+        (_request, _planeMm, Gate, Vents) = (request, planeMm, gate, request.VentMm is null ? [] : vents);
+        var wall = request.WallMm;
+        // The pour hole stands in front of the part, at low y.
+        var front = gate is null ? wall : Math.Max(wall, request.PourHoleMm!.Value + 2 * RoomMm);
+        (Left, Right, Front, Back) = (part.Min.X - wall, part.Max.X + wall, part.Min.Y - front, part.Max.Y + wall);
+        Bottom = Math.Min(part.Min.Z, planeMm) - wall;
+        Top = Math.Max(part.Max.Z, planeMm) + wall;
+        Pour = gate is { } g ? new Vec3(g.X, part.Min.Y - front / 2, planeMm) : null;
+    }
+
+    public double Left { get; }
+
+    public double Right { get; }
+
+    public double Front { get; }
+
+    public double Back { get; }
+
+    public double Bottom { get; }
+
+    public double Top { get; }
+
+    public Vec3? Gate { get; }
+
+    public Vec3? Pour { get; }
+
+    public IReadOnlyList<Vec3> Vents { get; }
+
+    public Node[] Outline => [Grid.Node(Left, Front), Grid.Node(Right, Front), Grid.Node(Right, Back), Grid.Node(Left, Back)];
+
+    /// <summary>Through the lower half: bolts only.</summary>
+    public IReadOnlyList<Node[]> LowerHoles => _request.BoltHoleMm is { } bolt ? [.. Corners(bolt).Select(c => Circle(c.X, c.Y, bolt / 2))] : [];
+
+    /// <summary>Through the upper half: bolts, pour hole, vents.</summary>
+    public IReadOnlyList<Node[]> UpperHoles =>
+    [
+        .. LowerHoles,
+        .. Pour is { } pour ? [Circle(pour.X, pour.Y, _request.PourHoleMm!.Value / 2)] : Array.Empty<Node[]>(),
+        .. Vents.Select(v => Circle(v.X, v.Y, _request.VentMm!.Value / 2)),
+    ];
+
+    /// <summary>Keys on the lower half and the channel cut into it.</summary>
+    public IEnumerable<Facet> OnLower => [.. Keys(0), .. Channel()];
+
+    /// <summary>Sockets in the upper half, larger by the clearance.</summary>
+    public IEnumerable<Facet> InUpper => Keys(_request.KeyClearanceMm);
+
+    private IEnumerable<(double X, double Y)> Corners(double bolt)
+    {
+        var inset = Math.Max(bolt / 2 + 1.5, Math.Min(_request.WallMm / 2, 8));
+        return [(Left + inset, Front + inset), (Right - inset, Front + inset), (Right - inset, Back - inset), (Left + inset, Back - inset)];
+    }
+
+    /// <summary>Three keys, so that the halves close one way only.</summary>
+    private IEnumerable<Facet> Keys(double clearance)
+    {
+        if (!_request.Keys)
+            yield break;
+        double wall = _request.WallMm, radius = Math.Min(5, wall * 0.32), height = Math.Min(4, wall * 0.4);
+        double middleX = (Left + Right) / 2, middleY = (Front + Back) / 2;
+        foreach (var (x, y) in new[] { (Left + wall / 2, middleY), (Right - wall / 2, middleY), (middleX, Back - wall / 2) })
+        {
+            var (foot, top) = (Circle(x, y, radius + clearance), Circle(x, y, radius * KeyTopShare + clearance));
+            int low = Grid.Of(_planeMm), high = Grid.Of(_planeMm + height + clearance);
+            for (var i = 0; i < foot.Length; i++)
+            {
+                var next = (i + 1) % foot.Length;
+                yield return new Facet(foot[i], foot[next], top[next], low, low, high, FacetKind.Key);
+                yield return new Facet(foot[i], top[next], top[i], low, high, high, FacetKind.Key);
+                yield return new Facet(Grid.Node(x, y), top[i], top[next], high, high, high, FacetKind.Key);
+            }
+        }
+    }
+
+    /// <summary>From under the pour hole to just under the edge of the part.</summary>
+    private IEnumerable<Facet> Channel()
+    {
+        if (Gate is not { } gate || Pour is not { } pour)
+            yield break;
+        var deep = Grid.Of(Math.Max(_planeMm - ChannelDepthMm, Bottom + 2));
+        double near = pour.Y - _request.PourHoleMm!.Value / 2, far = gate.Y + UnderPartMm;
+        var (a, b) = (Grid.Node(gate.X - ChannelMm / 2, near), Grid.Node(gate.X + ChannelMm / 2, near));
+        var (c, d) = (Grid.Node(gate.X + ChannelMm / 2, far), Grid.Node(gate.X - ChannelMm / 2, far));
+        yield return new Facet(a, b, c, deep, deep, deep, FacetKind.Channel);
+        yield return new Facet(a, c, d, deep, deep, deep, FacetKind.Channel);
+    }
+
+    private static Node[] Circle(double x, double y, double radius)
+    {
+        const int sides = 24;
+        return [.. Enumerable.Range(0, sides).Select(i => Grid.Node(x + radius * Math.Cos(2 * Math.PI * i / sides), y + radius * Math.Sin(2 * Math.PI * i / sides)))];
+    }
+}

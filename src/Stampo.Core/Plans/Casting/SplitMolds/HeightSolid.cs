@@ -1,0 +1,267 @@
+using NetTopologySuite.Geometries;
+using NetTopologySuite.Noding;
+using NetTopologySuite.Noding.Snapround;
+using NetTopologySuite.Operation.Polygonize;
+using NetTopologySuite.Triangulate.Polygon;
+using Stampo.Core.Geometry;
+
+namespace Stampo.Core.Plans.Casting.SplitMolds;
+
+/// <summary>
+/// The solid between a flat floor and a surface that has one height everywhere: a mold half. It can be drawn off along the pull
+/// whatever its surface is, since nothing of it lies over its own cavity.
+/// </summary>
+/// <remarks>
+/// All edges seen along the pull are noded on the grid by snap rounding (Hobby 1999), which gives faces that each lie under one
+/// facet or under none. Each face is a roof at its facet's heights; where the roofs on both sides of an edge differ, a wall
+/// stands between them. Walls that meet over one node are divided at the same heights, so the whole is closed.
+/// </remarks>
+internal sealed class HeightSolid
+{
+    private readonly SeenFacets _facets;
+    private readonly IReadOnlyList<Node[]> _holes;
+    private readonly int _planeZ, _floorZ;
+    private readonly Dictionary<(Node, Node), List<Side>> _sides = [];
+    private readonly Dictionary<Node, SortedSet<int>> _stacks = [];
+    private readonly Dictionary<(Node, int), int> _vertices = [];
+    private readonly List<double> _positions = [];
+    private readonly List<int> _corners = [];
+
+    private HeightSolid(SeenFacets facets, IReadOnlyList<Node[]> holes, int planeZ, int floorZ) =>
+        (_facets, _holes, _planeZ, _floorZ) = (facets, holes, planeZ, floorZ);
+
+    /// <summary>What lies between the plane and the roofs under the part, in steps cubed; holes and channels don't count.</summary>
+    public double PartRoofVolume { get; private set; }
+
+    /// <summary>The highest wall that stands on the plane along the part's outline, in steps.</summary>
+    public int SteepestStep { get; private set; }
+
+    public Mesh Mesh { get; private set; } = new([], []);
+
+    /// <summary>Builds the half from downward facets of the part, channels and keys, an outline, and holes right through.</summary>
+    public static HeightSolid Of(IReadOnlyList<Facet> facets, Node[] outline, IReadOnlyList<Node[]> holes, int planeZ, int floorZ, CancellationToken cancel)
+    {
+        var solid = new HeightSolid(new SeenFacets(facets), holes, planeZ, floorZ);
+        var edges = Noded(Edges(facets, [outline, .. holes]));
+        cancel.ThrowIfCancellationRequested();
+        foreach (var face in Faces(edges))
+            solid.AddRoof(face);
+        cancel.ThrowIfCancellationRequested();
+        solid.AddWallsAndFloor();
+        solid.Mesh = new Mesh([.. solid._positions], [.. solid._corners]);
+        return solid;
+    }
+
+    /// <summary>One side of an edge: the roof's heights at its first and second node, and whether the roof lies to its left.</summary>
+    private readonly record struct Side(int Z0, int Z1, bool Left, bool Part);
+
+    private static HashSet<(Node, Node)> Edges(IReadOnlyList<Facet> facets, IReadOnlyList<Node[]> rings)
+    {
+        var edges = new HashSet<(Node, Node)>();
+        foreach (var f in facets)
+        {
+            Add(f.A, f.B);
+            Add(f.B, f.C);
+            Add(f.C, f.A);
+        }
+
+        foreach (var ring in rings)
+            for (var i = 0; i < ring.Length; i++)
+                Add(ring[i], ring[(i + 1) % ring.Length]);
+        return edges;
+
+        void Add(Node a, Node b)
+        {
+            if (a != b)
+                edges.Add(Key(a, b));
+        }
+    }
+
+    private static (Node, Node) Key(Node a, Node b) => (a.X, a.Y).CompareTo((b.X, b.Y)) < 0 ? (a, b) : (b, a);
+
+    private static HashSet<(Node, Node)> Noded(HashSet<(Node, Node)> edges)
+    {
+        var noder = new SnapRoundingNoder(new PrecisionModel(1));
+        noder.ComputeNodes([.. edges.Select(e => new NodedSegmentString([At(e.Item1), At(e.Item2)], null))]);
+        var noded = new HashSet<(Node, Node)>();
+        foreach (var line in noder.GetNodedSubstrings())
+        {
+            var c = line.Coordinates;
+            for (var i = 1; i < c.Length; i++)
+                if (Of(c[i - 1]) != Of(c[i]))
+                    noded.Add(Key(Of(c[i - 1]), Of(c[i])));
+        }
+
+        return noded;
+    }
+
+    private static IEnumerable<Polygon> Faces(HashSet<(Node, Node)> edges)
+    {
+        var factory = new GeometryFactory();
+        var polygonizer = new Polygonizer();
+        polygonizer.Add([.. edges.Select(e => (NetTopologySuite.Geometries.Geometry)factory.CreateLineString([At(e.Item1), At(e.Item2)]))]);
+        return polygonizer.GetPolygons().OfType<Polygon>();
+    }
+
+    private static Coordinate At(Node n) => new(n.X, n.Y);
+
+    private static Node Of(Coordinate c) => new((int)c.X, (int)c.Y);
+
+    private void AddRoof(Polygon face)
+    {
+        var triangles = Triangles(face);
+        var (x, y) = Inside(triangles);
+        var (part, roof) = RoofsAt(x, y);
+        if (part is { } over)
+            PartRoofVolume += triangles.Sum(t => Node.Turn(t.A, t.B, t.C) / 2.0 * ((over.HeightAt(t.A) + (double)over.HeightAt(t.B) + over.HeightAt(t.C)) / 3 - _planeZ));
+        if (_holes.Any(hole => Holds(hole, x, y)))
+            return;
+        int Height(Node n) => roof?.HeightAt(n) ?? _planeZ;
+        foreach (var (a, b, c) in triangles)
+            AddTriangle((a, Height(a)), (b, Height(b)), (c, Height(c)));
+        var isPart = roof?.Kind == FacetKind.Part;
+        AddRing(face.ExteriorRing, ccw: true, Height, isPart);
+        foreach (var hole in face.InteriorRings)
+            AddRing(hole, ccw: false, Height, isPart);
+    }
+
+    /// <summary>The lowest facet of the part, and what is the roof: it, else a key, or a channel that lies below; null for the plane.</summary>
+    private (Facet? Part, Facet? Roof) RoofsAt(double x, double y)
+    {
+        Facet? part = null, key = null, channel = null;
+        foreach (var facet in _facets.Over(x, y))
+        {
+            if (facet.Kind == FacetKind.Channel)
+                channel = facet;
+            else if (facet.Kind == FacetKind.Key)
+                key = facet;
+            else if (part is not { } other || facet.HeightAt(x, y) < other.HeightAt(x, y))
+                part = facet;
+        }
+
+        var roof = part ?? key;
+        return (part, channel is { } cut && cut.HeightAt(x, y) < (roof?.HeightAt(x, y) ?? _planeZ) ? channel : roof);
+    }
+
+    private void AddRing(LineString ring, bool ccw, Func<Node, int> height, bool part)
+    {
+        var c = ring.Coordinates;
+        var forward = NetTopologySuite.Algorithm.Orientation.IsCCW(c) == ccw;
+        for (var i = 1; i < c.Length; i++)
+        {
+            var (a, b) = forward ? (Of(c[i - 1]), Of(c[i])) : (Of(c[i]), Of(c[i - 1]));
+            var key = Key(a, b);
+            var left = key.Item1 == a;
+            if (!_sides.TryGetValue(key, out var sides))
+                _sides[key] = sides = new List<Side>(2);
+            sides.Add(new Side(height(key.Item1), height(key.Item2), left, part));
+            Stack(a).Add(height(a));
+        }
+    }
+
+    private SortedSet<int> Stack(Node n) => _stacks.TryGetValue(n, out var stack) ? stack : _stacks[n] = [];
+
+    private void AddWallsAndFloor()
+    {
+        var rim = _sides.Where(e => e.Value.Count == 1).Select(e => e.Key).ToList();
+        foreach (var (a, b) in rim)
+        {
+            Stack(a).Add(_floorZ);
+            Stack(b).Add(_floorZ);
+        }
+
+        foreach (var ((a, b), sides) in _sides)
+        {
+            var left = sides.Find(s => s.Left) is { Left: true } l ? l : new Side(_floorZ, _floorZ, true, false);
+            var right = sides.Exists(s => !s.Left) ? sides.Find(s => !s.Left) : new Side(_floorZ, _floorZ, false, false);
+            AddWall(a, b, left, right);
+            var (part, other) = left.Part ? (left, right) : (right, left);
+            if (part.Part && !other.Part && other.Z0 == _planeZ && other.Z1 == _planeZ)
+                SteepestStep = Math.Max(SteepestStep, Math.Max(part.Z0, part.Z1) - _planeZ);
+        }
+
+        foreach (var floor in Faces([.. rim]))
+        {
+            var triangles = Triangles(floor);
+            var (x, y) = Inside(triangles);
+            if (_holes.Any(hole => Holds(hole, x, y)))
+                continue;
+            foreach (var (a, b, c) in triangles)
+                AddTriangle((a, _floorZ), (c, _floorZ), (b, _floorZ));
+        }
+    }
+
+    /// <summary>The upright face between two roofs that end on one edge, laddered between its two chains of heights.</summary>
+    private void AddWall(Node a, Node b, Side left, Side right)
+    {
+        var (at, to) = (Chain(a, left.Z0, right.Z0), Chain(b, left.Z1, right.Z1));
+        for (int i = 0, j = 0; i < at.Count - 1 || j < to.Count - 1;)
+        {
+            if (j == to.Count - 1 || (i < at.Count - 1 && (i + 1) * (to.Count - 1) <= (j + 1) * (at.Count - 1)))
+                AddTriangle((b, to[j]), (a, at[i]), (a, at[++i]));
+            else
+                AddTriangle((b, to[j]), (a, at[i]), (b, to[++j]));
+        }
+    }
+
+    private List<int> Chain(Node n, int from, int to)
+    {
+        if (from == to)
+            return [from];
+        List<int> chain = [.. _stacks[n].GetViewBetween(Math.Min(from, to), Math.Max(from, to))];
+        if (from > to)
+            chain.Reverse();
+        return chain;
+    }
+
+    private void AddTriangle((Node, int) a, (Node, int) b, (Node, int) c)
+    {
+        _corners.Add(Vertex(a));
+        _corners.Add(Vertex(b));
+        _corners.Add(Vertex(c));
+    }
+
+    private int Vertex((Node N, int Z) p)
+    {
+        if (_vertices.TryGetValue(p, out var known))
+            return known;
+        _positions.Add(Grid.Mm(p.N.X));
+        _positions.Add(Grid.Mm(p.N.Y));
+        _positions.Add(Grid.Mm(p.Z));
+        return _vertices[p] = _vertices.Count;
+    }
+
+    /// <summary>The face in triangles that wind counter-clockwise and use every node of its rings.</summary>
+    private static List<(Node A, Node B, Node C)> Triangles(Polygon face)
+    {
+        if (face.NumPoints == 4 && face.NumInteriorRings == 0)
+            return [Wound(face.ExteriorRing.Coordinates)];
+        var cut = PolygonTriangulator.Triangulate(face);
+        return [.. Enumerable.Range(0, cut.NumGeometries).Select(i => Wound(((Polygon)cut.GetGeometryN(i)).ExteriorRing.Coordinates))];
+    }
+
+    /// <summary>A point well inside a face: the middle of its largest triangle.</summary>
+    private static (double X, double Y) Inside(List<(Node A, Node B, Node C)> triangles)
+    {
+        var (a, b, c) = triangles.MaxBy(t => Node.Turn(t.A, t.B, t.C));
+        return ((a.X + (double)b.X + c.X) / 3, (a.Y + (double)b.Y + c.Y) / 3);
+    }
+
+    private static (Node, Node, Node) Wound(Coordinate[] c)
+    {
+        var (p, q, r) = (Of(c[0]), Of(c[1]), Of(c[2]));
+        return Node.Turn(p, q, r) >= 0 ? (p, q, r) : (p, r, q);
+    }
+
+    private static bool Holds(Node[] ring, double x, double y)
+    {
+        var inside = false;
+        for (int i = 0, j = ring.Length - 1; i < ring.Length; j = i++)
+        {
+            if (ring[i].Y > y != ring[j].Y > y && x < (ring[j].X - (double)ring[i].X) * (y - ring[i].Y) / (ring[j].Y - (double)ring[i].Y) + ring[i].X)
+                inside = !inside;
+        }
+
+        return inside;
+    }
+}

@@ -1,0 +1,80 @@
+using Stampo.Core.Parts;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Casting.SplitMolds;
+
+/// <summary>What a printed split mold is made by; lengths in mm. Bolts go through the corners, keys stand in the middle of the sides.</summary>
+public sealed record SplitMoldRequest
+{
+    /// <summary>Around the part, and over and under it.</summary>
+    public double WallMm { get; init; } = 12;
+
+    /// <summary>Height of the parting plane over the lowest point of the part along the pull; null: proposed.</summary>
+    public double? PartingMm { get; init; }
+
+    /// <summary>The part is made larger by this; null: as the resin's shrink asks.</summary>
+    public double? Scale { get; init; }
+
+    public bool Keys { get; init; } = true;
+
+    public double KeyClearanceMm { get; init; } = 0.15;
+
+    /// <summary>Hole for a bolt; null for clamps or bands.</summary>
+    public double? BoltHoleMm { get; init; } = 4.5;
+
+    /// <summary>Pour hole beside the part, joined to it by a channel in the parting plane; null for none.</summary>
+    public double? PourHoleMm { get; init; } = 8;
+
+    public double? VentMm { get; init; } = 2.5;
+
+    public SplitMoldRequest Checked()
+    {
+        Check.Between(WallMm, 3, 100, "split.wallMm", "mm", "a thinner wall bows, a thicker one only costs print time");
+        if (Scale is { } scale)
+            Check.Between(scale, 0.5, 2, "split.scale", "×", "shrink is a few percent");
+        Check.Between(KeyClearanceMm, 0, 1, "split.keyClearanceMm", "mm", "looser keys don't locate");
+        if (PartingMm is { } parting)
+            Check.Between(parting, 0, 2000, "split.partingMm", "mm", "it is counted from the lowest point of the part");
+        foreach (var (hole, field, most) in new[] { (BoltHoleMm, "boltHoleMm", WallMm - 3), (PourHoleMm, "pourHoleMm", 40), (VentMm, "ventMm", 20) })
+        {
+            if (hole is { } mm)
+                Check.Between(mm, 0.5, Math.Max(0.5, most), $"split.{field}", "mm", field == "boltHoleMm" ? "3 mm of wall stay around it" : "larger is no hole but a part of the cavity");
+        }
+
+        return this;
+    }
+}
+
+/// <summary>What came out, and how true it is.</summary>
+/// <param name="BlockMm">Both halves closed.</param>
+/// <param name="Pull">Unit direction along which the upper half is drawn off.</param>
+/// <param name="PartingMm">Height of the plane over the lowest point of the part.</param>
+/// <param name="PartCm3">The part, scaled.</param>
+/// <param name="CavityCm3">Between the two halves as they were built, holes and channel left out.</param>
+/// <param name="DifferencePct">Cavity against part.</param>
+/// <param name="LowerCm3">Solid volume of the lower half.</param>
+/// <param name="UpperCm3">Solid volume of the upper half.</param>
+/// <param name="ShutOffMm">The highest upright face outside of the part where the outline leaves the plane; it has no draft.</param>
+/// <param name="FilledMm3">Undercuts too small to matter, filled with mold.</param>
+/// <param name="Triangles">Of the lower and the upper half.</param>
+/// <param name="Vents">Where they open, on the part.</param>
+/// <param name="Pour">Where the pour hole stands, on the parting plane; null without one.</param>
+/// <param name="Messages">What to mind.</param>
+public sealed record SplitMoldFigures(
+    double[] BlockMm,
+    double[] Pull,
+    double PartingMm,
+    double PartCm3,
+    double CavityCm3,
+    double DifferencePct,
+    double LowerCm3,
+    double UpperCm3,
+    double ShutOffMm,
+    double FilledMm3,
+    int[] Triangles,
+    IReadOnlyList<Place> Vents,
+    Place? Pour,
+    IReadOnlyList<Finding> Messages);
+
+/// <summary>Two closed meshes in the part's own axes, shut around the scaled part.</summary>
+public sealed record SplitMold(Geometry.Mesh Lower, Geometry.Mesh Upper, SplitMoldFigures Figures);

@@ -1,0 +1,10 @@
+namespace Stampo.Core.Working;
+
+/// <summary>Curing runs twice as fast ten degrees warmer: the workshop's rule of thumb, after van 't Hoff (1884).</summary>
+internal static class RuleOfTen
+{
+    public const string Source = "rule of thumb: rate doubles per 10 °C";
+
+    /// <summary>What a time at one temperature is multiplied by at another.</summary>
+    public static double Factor(double fromC, double toC) => Math.Pow(2, (fromC - toC) / 10);
+}

@@ -1,0 +1,41 @@
+using Microsoft.Extensions.Caching.Memory;
+using Stampo.Core.Geometry;
+using Stampo.Core.Parts;
+using Stampo.Core.Planning;
+using Stampo.Server.Part;
+
+namespace Stampo.Server.Plan;
+
+/// <summary>Answers some of what plans ask of a mesh.</summary>
+public interface IShapeAnswerer
+{
+    bool Takes(ShapeQuestion question);
+
+    /// <summary>Null for what is not known yet.</summary>
+    Task<object?> AnswerAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel);
+}
+
+/// <summary>What the surface of a part answers, worked out once for each part and question.</summary>
+public sealed class SurfaceAnswers(Surfaces surfaces, Studies studies, IMemoryCache cache) : IShapeAnswerer
+{
+    public bool Takes(ShapeQuestion question) => question is SurfaceQuestion;
+
+    public async Task<object?> AnswerAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel)
+    {
+        var pull = await PullAsync(part, cancel);
+        return await KeptAsync(part, (pull, question), surface => ((SurfaceQuestion)question).AnswerOf(surface, pull), cancel);
+    }
+
+    /// <summary>The direction a mold opens in: as chosen for the part, as measured, or up in the file.</summary>
+    public async Task<Vec3> PullAsync(StoredPart part, CancellationToken cancel) =>
+        (part.Pull ?? (await studies.FiguresAsync(part, cancel))?.Pull) is [var x, var y, var z] ? new Vec3(x, y, z) : new Vec3(0, 0, 1);
+
+    public async Task<T> KeptAsync<T>(StoredPart part, object what, Func<SolidSurface, T> make, CancellationToken cancel)
+    {
+        var key = (nameof(SurfaceAnswers), part.Hash, part.Unit, what);
+        if (cache.TryGetValue(key, out T? kept))
+            return kept!;
+        var made = await Task.Run(async () => make(await surfaces.NeededAsync(part, cancel)), cancel);
+        return cache.Set(key, made, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = TimeSpan.FromMinutes(30) });
+    }
+}

@@ -1,0 +1,42 @@
+import { lazy } from 'react';
+import type { CastingChoices, CastingFigures } from '../../../../app/api/types';
+import type { PlanFamily } from '../../families';
+
+const casting: PlanFamily<CastingChoices, CastingFigures> = {
+  family: 'casting',
+  name: 'poured',
+  labels: {
+    pour: 'One shot',
+    pattern: 'Pattern',
+    silicone: 'Silicone mold',
+    printed: 'Printed mold',
+    split: 'Split mold',
+    filling: 'Filling and curing',
+    things: 'Cast in',
+    fill: 'Filled print',
+    order: 'Order',
+    hours: 'Working hours',
+  },
+  stations: [
+    {
+      id: 'pattern',
+      name: 'Pattern',
+      inputs: ['pattern'],
+      shown: (figures) => figures.pattern != null,
+      View: lazy(() => import('./pattern/PatternStation')),
+    },
+    {
+      id: 'mold',
+      name: (figures) => (figures.fill ? 'The print' : 'Mold'),
+      inputs: ['silicone', 'printed', 'split', 'fill'],
+      View: lazy(() => import('./mold/MoldStation')),
+    },
+    { id: 'shot', name: 'One shot', inputs: ['pour'], View: lazy(() => import('./shot/ShotStation')) },
+    { id: 'cure', name: 'Fill and cure', inputs: ['filling'], View: lazy(() => import('./cure/CureStation')) },
+    { id: 'within', name: 'Cast in', inputs: ['things'], View: lazy(() => import('./within/WithinStation')) },
+    { id: 'order', name: 'Order and life', inputs: ['order'], View: lazy(() => import('./order/OrderStation')) },
+  ],
+  tools: { name: 'order.molds', label: 'Molds in turn' },
+};
+
+export default casting;

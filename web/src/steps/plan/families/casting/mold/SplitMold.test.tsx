@@ -1,0 +1,67 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, expect, it, vi } from 'vitest';
+import { draw, serve } from '../../../../../testing/served';
+import SplitMold from './SplitMold';
+
+vi.mock('./SplitScene', () => ({ SplitScene: ({ open }: { open: number }) => <div>halves {open} apart</div> }));
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const SPLIT = '/api/projects/p1/plan/split';
+const work = (phase: string, more = {}) => ({
+  work: { phase, doing: '', share: 0, problem: null, ...more },
+  figures: null,
+  reports: [],
+});
+const made = {
+  work: { phase: 'done', doing: '', share: 1, problem: null },
+  figures: {
+    blockMm: [214.8, 62.1, 52.1],
+    pull: [0, 0, 1],
+    partingMm: 14.1,
+    partCm3: 107.7,
+    cavityCm3: 107.71,
+    differencePct: 0.009,
+    lowerCm3: 292,
+    upperCm3: 290,
+    shutOffMm: 0,
+    filledMm3: 0,
+    triangles: [4700, 5022],
+    vents: [],
+    pour: null,
+    messages: [{ severity: 'note', code: 'layers', text: 'Layers copy.', concern: 'mesh' }],
+  },
+  reports: [{ triangles: 4700 }, { triangles: 5022 }],
+};
+
+it('is generated on request, followed, and handed out with its figures', async () => {
+  const states = [work('running', { doing: 'The lower half', share: 0.4 }), made];
+  const asked = serve({
+    [`GET ${SPLIT}`]: () => (asked.some((a) => a.method === 'POST') ? (states.shift() ?? made) : work('none')),
+    [`POST ${SPLIT}`]: work('waiting'),
+  });
+  draw(<SplitMold projectId="p1" version={1} cavities={2} />);
+  expect(await screen.findByText(/For 2 cavities print it 2 times/)).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Generate the halves' }));
+  expect(await screen.findByText(/The lower half/)).toBeTruthy();
+  expect(await screen.findByText('halves 1 apart', {}, { timeout: 5000 })).toBeTruthy();
+  expect(screen.getByText(/Cavity 107.7 cm³, the part 107.7 cm³/).textContent).toContain('both read back closed');
+  expect(screen.getByRole('link', { name: 'upper half as 3MF' }).getAttribute('href')).toBe(`${SPLIT}/upper/3mf`);
+  expect(screen.getByText(/Layers copy/)).toBeTruthy();
+});
+
+it('is stopped, and says why it can’t be made', async () => {
+  let state: object = work('running', { doing: 'Looking along the pull', share: 0.1 });
+  serve({
+    [`GET ${SPLIT}`]: () => state,
+    [`DELETE ${SPLIT}`]: () => (state = work('failed', { problem: 'Two halves can’t be drawn off.' })),
+  });
+  draw(<SplitMold projectId="p1" version={1} cavities={1} />);
+  expect(await screen.findByRole('progressbar')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
+  await waitFor(() => expect(screen.getByText('Two halves can’t be drawn off.')).toBeTruthy());
+  expect(screen.getByRole('button', { name: 'Generate the halves' })).toBeTruthy();
+});

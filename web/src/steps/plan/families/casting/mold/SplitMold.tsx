@@ -1,0 +1,135 @@
+import { Alert, Box, Button, LinearProgress, Slider, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Suspense, useEffect, useState } from 'react';
+import { client, unwrap } from '../../../../../app/api/client';
+import type { SplitMoldState } from '../../../../../app/api/types';
+import { box, count, number } from '../../../../../shared/format';
+import { Findings } from '../../../../part/Findings';
+import { usePlanAt } from '../../../planAt';
+import { SplitScene } from './SplitScene';
+
+const POLL_MS = 400;
+
+interface Props {
+  projectId: string;
+  /** Parts filled in one shot; each has a pair of halves of its own. */
+  cavities: number;
+  /** The saved plan the mold is generated from. */
+  version: number;
+}
+
+/** Two halves around the part, generated in the background, looked at apart and taken as files. */
+export default function SplitMold({ projectId, version, cavities }: Props) {
+  const queries = useQueryClient();
+  const at = usePlanAt();
+  const path = { params: at.params };
+  const key = ['split-mold', projectId, at.stretch, version];
+  const { data: state } = useQuery<SplitMoldState>({
+    queryKey: key,
+    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/plan/split', { ...path, signal })),
+    refetchInterval: ({ state: { data } }) => (data && isOpen(data) ? POLL_MS : false),
+  });
+  const take = (next: SplitMoldState) => queries.setQueryData(key, next);
+  const start = useMutation({
+    mutationFn: () => unwrap(client.POST('/api/projects/{id}/plan/split', path)),
+    onSuccess: take,
+  });
+  const stop = useMutation({
+    mutationFn: () => unwrap(client.DELETE('/api/projects/{id}/plan/split', path)),
+    onSuccess: take,
+  });
+  const made = state?.figures != null;
+  useEffect(() => {
+    // The true volume of the halves goes into printer time and price.
+    if (made) void queries.invalidateQueries({ queryKey: ['plan', projectId] });
+  }, [made, projectId, queries]);
+  if (!state) return null;
+  const { work } = state;
+  return (
+    <Box component="section" aria-label="Split mold" sx={{ mt: 2 }}>
+      <Typography variant="h2">The halves, generated</Typography>
+      {start.error && <Alert severity="error">{start.error.message}</Alert>}
+      {work.phase === 'failed' && (
+        <Alert severity="error" sx={{ my: 1 }}>
+          {work.problem ?? 'Generating failed; nothing else was changed.'}
+        </Alert>
+      )}
+      {isOpen(state) ? (
+        <Box role="status" sx={{ my: 1 }}>
+          <Typography variant="body2">
+            {work.doing || 'Waiting'} …{' '}
+            <Button onClick={() => stop.mutate()} sx={{ py: 0 }}>
+              Stop
+            </Button>
+          </Typography>
+          <LinearProgress variant="determinate" value={work.share * 100} aria-label="Progress of the generating" />
+        </Box>
+      ) : (
+        !state.figures && (
+          <>
+            <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
+              A block around the part, parted on a plane across the pull and along the part’s outline, with keys, bolt
+              holes, pour hole and vents.{cavities > 1 && ` For ${cavities} cavities print it ${cavities} times.`}
+            </Typography>
+            <Button variant="contained" onClick={() => start.mutate()}>
+              Generate the halves
+            </Button>
+          </>
+        )
+      )}
+      {state.figures && <Made version={version} state={state} figures={state.figures} />}
+    </Box>
+  );
+}
+
+const isOpen = ({ work }: SplitMoldState) => work.phase === 'waiting' || work.phase === 'running';
+
+type Figures = NonNullable<SplitMoldState['figures']>;
+
+function Made({ version, state, figures }: Pick<Props, 'version'> & { state: SplitMoldState; figures: Figures }) {
+  const [open, setOpen] = useState(1);
+  const at = usePlanAt();
+  const file = (half: string, format: string) => at.file(`split/${half}/${format}`);
+  return (
+    <>
+      <Suspense fallback={<Box sx={{ height: 400 }} />}>
+        <SplitScene version={version} figures={figures} open={open} />
+      </Suspense>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
+        <Typography variant="body2">Closed</Typography>
+        <Slider
+          size="small"
+          aria-label="How far the halves are apart"
+          value={open}
+          min={0}
+          max={1}
+          step={0.02}
+          onChange={(_, v) => setOpen(v as number)}
+          sx={{ width: 180 }}
+        />
+        <Typography variant="body2" sx={{ flex: 1 }}>
+          Apart
+        </Typography>
+        {(['lower', 'upper'] as const).map((half) => (
+          <span key={half}>
+            {half === 'lower' ? 'Lower half' : 'Upper half'}
+            <Button href={file(half, 'stl')} aria-label={`${half} half as STL`}>
+              STL
+            </Button>
+            <Button href={file(half, '3mf')} aria-label={`${half} half as 3MF`}>
+              3MF
+            </Button>
+          </span>
+        ))}
+      </Box>
+      <Typography variant="body2">
+        Block {box(figures.blockMm)} mm, parted {number(figures.partingMm, 3)} mm over the lowest point. Cavity{' '}
+        {number(figures.cavityCm3, 4)} cm³, the part {number(figures.partCm3, 4)} cm³:{' '}
+        {number(Math.abs(figures.differencePct), 2)} % apart. Halves {number(figures.lowerCm3, 3)} and{' '}
+        {number(figures.upperCm3, 3)} cm³, {state.reports.map((r) => `${count(r.triangles)} triangles`).join(' and ')},
+        both read back closed.
+      </Typography>
+      <Findings findings={figures.messages} />
+    </>
+  );
+}
