@@ -29,4 +29,44 @@ export default tseslint.config(
       ],
     },
   },
+  // A step knows the shared rooms and itself; the shared rooms know no step; only its own folder knows a family of plans.
+  ...['part', 'brief', 'routes', 'plan', 'projects', 'later'].map((step, _, all) => ({
+    files: [`web/src/steps/${step}/**/*.{ts,tsx}`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: `(^|/)steps/|\\.\\./(${all.filter((other) => other !== step).join('|')})/`,
+              message: 'A step imports from no other step.',
+            },
+          ],
+        },
+      ],
+    },
+  })),
+  {
+    files: ['web/src/shared/**/*.{ts,tsx}', 'web/src/library/**/*.{ts,tsx}'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '(^|/)steps/', message: 'The shared rooms know no step.' }] },
+      ],
+    },
+  },
+  {
+    files: [
+      'web/src/steps/plan/*.{ts,tsx}',
+      'web/src/steps/plan/operations/**/*.{ts,tsx}',
+      'web/src/app/**/*.{ts,tsx}',
+    ],
+    ignores: ['web/src/steps/plan/*.test.*'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: 'families/', message: 'Only its own folder knows a family of plans.' }] },
+      ],
+    },
+  },
 );

@@ -1,12 +1,14 @@
 using NetArchTest.Rules;
+using Stampo.Core.Planning;
 using Stampo.Core.Routes;
+using Stampo.Core.Tests.Geometry;
 
 namespace Stampo.Core.Tests;
 
 /// <summary>The rules of the house that a compiler does not hold.</summary>
 public class HouseRulesTests
 {
-    private static readonly string[] Steps = ["Parts", "Briefs", "Materials", "Routes", "Comparison", "Plans"];
+    private static readonly string[] Steps = ["Parts", "Briefs", "Materials", "Routes", "Comparison", "Planning", "Plans"];
 
     [Theory]
     [InlineData("Units")]
@@ -27,6 +29,40 @@ public class HouseRulesTests
     public void Routes_do_not_know_the_comparison() =>
         Holds(Types.InAssembly(typeof(IRoute).Assembly).That().ResideInNamespaceStartingWith("Stampo.Core.Routes")
             .ShouldNot().HaveDependencyOn("Stampo.Core.Comparison").GetResult());
+
+    [Fact]
+    public void Only_its_own_folder_and_its_routes_know_a_family_of_plans()
+    {
+        Holds(Types.InAssembly(typeof(IRoute).Assembly).That().DoNotResideInNamespaceStartingWith("Stampo.Core.Plans.").And().DoNotResideInNamespaceStartingWith("Stampo.Core.Routes.")
+            .ShouldNot().HaveDependencyOn("Stampo.Core.Plans").GetResult());
+        var families = PlanFamilies.Records.Select(r => r.Namespace!).Distinct().ToList();
+        Assert.True(families.Count > 1);
+        foreach (var family in families)
+            Holds(Types.InAssembly(typeof(IRoute).Assembly).That().ResideInNamespaceStartingWith(family).ShouldNot().HaveDependencyOnAny([.. families.Where(f => f != family)]).GetResult());
+    }
+
+    [Fact]
+    public void Every_family_has_choices_figures_and_a_planner()
+    {
+        foreach (var family in PlanFamilies.Records.GroupBy(PlanFamilies.NameOf))
+            Assert.Equal([typeof(PlanChoices), typeof(PlanFigures)], family.Select(r => r.BaseType).OrderBy(t => t!.Name));
+        Assert.Equal(PlanFamilies.Records.Count / 2, typeof(IRoute).Assembly.GetTypes().Count(t => !t.IsAbstract && t.IsAssignableTo(typeof(IPlanner))));
+    }
+
+    /// <summary>A word that says who loads a part, too.</summary>
+    private const string AlsoAWord = "machine";
+
+    [Fact]
+    public void No_route_is_named_outside_its_own_folder()
+    {
+        var root = Surfaces.Root;
+        var named = RouteCatalogue.All.Select(r => r.Card.Id).Where(id => id != AlsoAWord).SelectMany(id => new[] { $"\"{id}\"", $"'{id}'" }).ToList();
+        var own = new[] { "/bin/", "/obj/", "/Core/Plans/", "/Stampo.Core/Routes/", "/Stampo.Core/Plans/", "/plan/families/", "/testing/", ".test.", "schema.d.ts", "/Migrations/" };
+        var sources = new[] { "src", "web/src" }.SelectMany(folder => Directory.EnumerateFiles(Path.Combine(root, folder), "*.*", SearchOption.AllDirectories))
+            .Where(f => Path.GetExtension(f) is ".cs" or ".ts" or ".tsx" && !own.Any(o => f.Contains(o, StringComparison.Ordinal))).ToList();
+        Assert.True(sources.Count > 200);
+        Assert.All(sources, f => Assert.DoesNotContain(named, id => File.ReadAllText(f).Contains(id, StringComparison.Ordinal)));
+    }
 
     private static void Holds(NetArchTest.Rules.TestResult result) => Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
 }

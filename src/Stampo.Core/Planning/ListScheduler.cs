@@ -30,6 +30,8 @@ public sealed class ListScheduler : IScheduler
         {
             var next = chains.MinBy(c => (bench.StartOf(c), c.Shot ?? 0))!;
             next.Ready = bench.Do(next);
+            if (!next.IsFree && next.Next.Exists(o => o.FreesTool))
+                Free(next);
             if (++next.Done < next.Blocks.Count)
                 continue;
             chains.Remove(next);
@@ -37,8 +39,15 @@ public sealed class ListScheduler : IScheduler
                 (firstPart, lastPart) = (firstPart ?? next.Ready, next.Ready > lastPart ? next.Ready : lastPart);
             else if (++made < tools)
                 chains.Add(new Chain(tool, next.Ready) { Tool = made + 1 });
+            if (!next.IsFree)
+                Free(next);
+        }
+
+        void Free(Chain done)
+        {
+            done.IsFree = true;
             if (begun < laidOut)
-                chains.Add(new Chain(shot, next.Ready) { Tool = next.Tool, Shot = ++begun });
+                chains.Add(new Chain(shot, done.Ready) { Tool = done.Tool, Shot = ++begun });
         }
 
         return Summed(bench.Slots, firstPart ?? lastPart, lastPart, work, laidOut);
@@ -85,6 +94,9 @@ public sealed class ListScheduler : IScheduler
         public DateTime Ready { get; set; } = ready;
 
         public int Done { get; set; }
+
+        /// <summary>Its tool is taken for the next shot.</summary>
+        public bool IsFree { get; set; }
 
         public int? Tool { get; init; }
 

@@ -41,6 +41,9 @@ public sealed record Operation(string Id, Repeats Repeats, string Name, double H
 
     public IReadOnlyList<Lag> Lags { get; init; } = [];
 
+    /// <summary>With its end the tool is free for the next shot, whatever is still to be done to this one.</summary>
+    public bool FreesTool { get; init; }
+
     /// <summary>Begins when the one before it ends, without a pause: something is setting meanwhile.</summary>
     public bool FollowsAtOnce => Lags.Any(lag => lag.IsAtOnce);
 

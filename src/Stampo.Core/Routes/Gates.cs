@@ -1,5 +1,4 @@
 using Stampo.Core.Parts;
-using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
@@ -173,13 +172,6 @@ internal static class Gates
     public static Gate InHouse(string name, bool fits, string needs, string has) => fits
         ? new Gate(Verdict.Fits, name, $"In house: {needs} in the {has}.")
         : new Gate(Verdict.AtRisk, name, $"Not in house: {needs} is more than the {has} takes.", "Have it made outside.");
-
-    /// <summary>A block against a round vessel, by diameter and height with room to rise.</summary>
-    public static Gate InVessel(Vessel vessel, double[] blockMm) => vessel.Takes(blockMm) switch
-    {
-        null => new Gate(Verdict.NotKnown, vessel.Name, "Litres alone don't tell whether a block goes in.", "State its inside diameter and height in the brief."),
-        { } fits => InHouse(vessel.Name, fits, $"a block of {Text.Sides(blockMm.OrderDescending())} with {Text.Number(vessel.RiseMm)} mm of room above", vessel.Said),
-    };
 
     private static Gate About(Concern concern, string name, double? limit = null) => new(Verdict.Fits, name, "") { Concern = concern, Limit = limit };
 

@@ -13,7 +13,8 @@ internal static class Schemas
     /// <summary>What a person chose in a plan: every record of choices.</summary>
     private static readonly IEnumerable<Type> ChosenInPlans = typeof(PlanChoices).Assembly.GetTypes()
         .Where(t => !t.IsAbstract && t.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true && t.Name.EndsWith("Choices", StringComparison.Ordinal))
-        .Concat([typeof(Core.Plans.Casting.SplitMolds.SplitMoldRequest), typeof(Core.Plans.Casting.Enclosed.EnclosedThing), typeof(WorkingHours), typeof(Operation), typeof(Ask), typeof(Hold)]);
+        .Concat(typeof(PlanChoices).Assembly.GetTypes().Where(t => t.IsDefined(typeof(ChosenAttribute), false)))
+        .Concat([typeof(WorkingHours), typeof(Operation), typeof(Ask), typeof(Hold)]);
 
     private static readonly HashSet<Type> AlwaysWhole =
     [

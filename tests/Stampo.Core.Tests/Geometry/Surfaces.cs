@@ -15,8 +15,10 @@ public static class Surfaces
         return new SolidSurface(part.Mesh, part.Faults, part.Topology, false);
     }
 
-    public static SolidSurface Demo(string name) => Of(File.ReadAllBytes(Path.Combine(DemoFolder(AppContext.BaseDirectory), "meshes", name)));
+    public static SolidSurface Demo(string name) => Of(File.ReadAllBytes(Path.Combine(Root, "demo", "meshes", name)));
 
-    private static string DemoFolder(string from) =>
-        Directory.Exists(Path.Combine(from, "demo", "meshes")) ? Path.Combine(from, "demo") : DemoFolder(Path.GetDirectoryName(from.TrimEnd('/'))!);
+    /// <summary>Of the checkout.</summary>
+    public static string Root { get; } = RootOf(AppContext.BaseDirectory);
+
+    private static string RootOf(string from) => Directory.Exists(Path.Combine(from, "demo", "meshes")) ? from : RootOf(Path.GetDirectoryName(from.TrimEnd('/'))!);
 }

@@ -57,10 +57,17 @@ public abstract class SiliconeCasting : IRoute
             yield break;
         var block = Block(job, 1).BoxMm;
         if (Vessel.Chamber(has) is { } chamber)
-            yield return Gates.InVessel(chamber, block);
+            yield return InVessel(chamber, block);
         if (Vessel.Pot(has) is { } pot)
-            yield return Gates.InVessel(pot, block);
+            yield return InVessel(pot, block);
     }
+
+    /// <summary>A block against a round vessel, by diameter and height with room to rise.</summary>
+    private static Gate InVessel(Vessel vessel, double[] blockMm) => vessel.Takes(blockMm) switch
+    {
+        null => new Gate(Verdict.NotKnown, vessel.Name, "Litres alone don't tell whether a block goes in.", "State its inside diameter and height in the brief."),
+        { } fits => Gates.InHouse(vessel.Name, fits, $"a block of {Text.Sides(blockMm.OrderDescending())} with {Text.Number(vessel.RiseMm)} mm of room above", vessel.Said),
+    };
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
         [.. new[] { 1, 2, 4, 8, 12 }.Where(n => n == 1 || (Block(job, n).BoxMm.Max() <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];

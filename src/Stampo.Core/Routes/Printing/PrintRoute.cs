@@ -1,6 +1,7 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Printing;
 using Stampo.Core.Plans.Casting.Filling;
 
 namespace Stampo.Core.Routes.Printing;
@@ -28,7 +29,7 @@ public sealed class PrintRoute : IRoute
     public string? ChangeKey => null;
 
     /// <summary>A print may be filled with resin, or have soft pockets cast into it: the resin nearest to the hardness asked for.</summary>
-    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [Casting(job, cavities)];
+    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [PrintingMethod.Of(job.Material), Casting(job, cavities)];
 
     public static CastingMethod Casting(Job job, int cavities) =>
         new(PouredInto.FilledPrint, FillingSchool.Degassed, FillResin(job).Id, 1, 0, "print.yield", null);

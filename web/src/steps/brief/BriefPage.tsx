@@ -9,7 +9,7 @@ import { useEachChange } from '../../shared/formFields';
 import { Refusal } from '../../shared/Refusal';
 import { SaveState } from '../../shared/SaveState';
 import { type Step, type StepApi, useStep } from '../../shared/useStep';
-import { ProjectRuler } from '../routes/ProjectRuler';
+import { ProjectRuler } from '../../shared/comparison/ProjectRuler';
 import { briefSchema, labels } from './briefForm';
 import { LeadingRoutes } from './LeadingRoutes';
 import { DemandRows } from './DemandRows';

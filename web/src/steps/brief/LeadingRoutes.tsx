@@ -4,7 +4,7 @@ import { Link as RouterLink, useParams } from 'react-router';
 import type { Brief } from '../../app/api/types';
 import { count, word } from '../../shared/format';
 import { RouteGlyph } from '../../shared/RouteGlyph';
-import { useOverview } from '../routes/useComparison';
+import { useOverview } from '../../shared/comparison/useComparison';
 
 /** What each row of the demand would be made with if cost alone decided: the brief answered while it is written. */
 export function LeadingRoutes() {

@@ -8,8 +8,8 @@ import { FormCheck } from '../../shared/formFields';
 import { number, word } from '../../shared/format';
 import { NumberField } from '../../shared/NumberField';
 import { useStep } from '../../shared/useStep';
-import { partApi } from '../part/partApi';
-import { studyQuery } from '../part/useStudy';
+import { partApi } from '../../shared/part/partApi';
+import { studyQuery } from '../../shared/part/useStudy';
 import { found, type Seen } from './seen';
 
 type Declared = PartChange['declared'];

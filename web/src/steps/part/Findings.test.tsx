@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Finding, ShapeVerdict, StoredPart } from '../../app/api/types';
-import { Findings, lookFor } from './Findings';
+import { Findings, lookFor } from '../../shared/Findings';
 import { UnitQuestion } from './UnitQuestion';
 
 afterEach(cleanup);

@@ -11,21 +11,21 @@ import { SaveState } from '../../shared/SaveState';
 import { useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { DeclaredForm } from './DeclaredForm';
-import { DropZone } from './DropZone';
-import { Findings, lookFor } from './Findings';
+import { DropZone } from '../../shared/upload/DropZone';
+import { Findings, lookFor } from '../../shared/Findings';
 import { MendPanel } from './MendPanel';
-import { partApi } from './partApi';
+import { partApi } from '../../shared/part/partApi';
 import { RouteVerdicts } from './RouteVerdicts';
 import { ShapeFigures } from './ShapeFigures';
 import { SizeForm } from './SizeForm';
 import { StudyProgress } from './StudyProgress';
 import { UnitQuestion } from './UnitQuestion';
-import { unitNames } from './units';
-import { useStudy } from './useStudy';
-import { useUpload } from './useUpload';
-import { useView } from './viewer/useView';
+import { unitNames } from '../../shared/units';
+import { useStudy } from '../../shared/part/useStudy';
+import { useUpload } from '../../shared/upload/useUpload';
+import { useView } from '../../shared/viewer/useView';
 
-const PartViewer = lazy(() => import('./viewer/PartViewer'));
+const PartViewer = lazy(() => import('../../shared/viewer/PartViewer'));
 
 const saved = { unit: 'Unit of the file', declared: 'What you stated', pull: 'Pull' };
 

@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { LengthUnit, StoredPart } from '../../app/api/types';
 import { number } from '../../shared/format';
-import { mmPer, unitNames } from './units';
+import { mmPer, unitNames } from '../../shared/units';
 
 /** Which unit to suggest first when several would do. */
 const LIKELIEST: readonly LengthUnit[] = ['mm', 'in', 'm', 'cm'];

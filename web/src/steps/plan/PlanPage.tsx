@@ -61,11 +61,12 @@ export function PlanPage() {
         </Typography>
         <SaveState step={step} labels={familyOf(plan.value).labels} />
       </Stack>
+      <Ways whole={step.answer} onChange={step.change} />
       <Planned
-        key={step.generation}
+        key={`${step.generation} ${plan.value.family}`}
         projectId={projectId}
         step={step}
-        plan={step.document?.value ?? plan.value}
+        plan={step.document?.value.family === plan.value.family ? step.document.value : plan.value}
         figures={answer.figures}
         work={answer}
         whole={step.answer}
@@ -99,6 +100,24 @@ function Stretches({ at, whole: { stretches, stretch: here } }: { at: PlanAt; wh
           {!hasPlan && ' (not built yet)'}
         </MuiLink>
       ))}
+    </Box>
+  );
+}
+
+/** A route that may be made in several ways is planned in one of them; another begins with what it proposes. */
+function Ways({ whole: { ways, plan }, onChange }: { whole: PlanAnswer; onChange: (choices: PlanChoices) => void }) {
+  if (ways.length < 2) return null;
+  return (
+    <Box role="group" aria-label="Ways to make it" sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 1 }}>
+      <Typography color="textSecondary">Planned</Typography>
+      {ways.map((way) => {
+        const here = way.family === plan!.value.family;
+        return (
+          <Button key={way.family} sx={{ p: 0 }} disabled={here} aria-pressed={here} onClick={() => onChange(way)}>
+            {familyOf(way).name}
+          </Button>
+        );
+      })}
     </Box>
   );
 }

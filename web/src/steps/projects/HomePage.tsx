@@ -11,8 +11,8 @@ import { Refusal } from '../../shared/Refusal';
 import { useAddress } from '../../shared/useAddress';
 import { useGo } from '../../shared/useGo';
 import { useRested } from '../../shared/useRested';
-import { DropZone } from '../part/DropZone';
-import { useUpload } from '../part/useUpload';
+import { DropZone } from '../../shared/upload/DropZone';
+import { useUpload } from '../../shared/upload/useUpload';
 
 const PAGE = 50;
 

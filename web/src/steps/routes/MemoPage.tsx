@@ -7,7 +7,7 @@ import { count, date, number, unbroken, word } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { stackingTable } from '../../shared/stackingTable';
 import { SequenceLine } from './answer/SequenceLine';
-import { useQuantity } from './useComparison';
+import { useQuantity } from '../../shared/comparison/useComparison';
 
 /** The route memo as a page to print: what was decided or is recommended, the money, the next order, the risk; then the rest. */
 export function MemoPage() {

@@ -12,12 +12,12 @@ import { AnswerPanel } from './answer/AnswerPanel';
 import { writtenOf } from './decide/hand';
 import { DecisionPanel } from './DecisionPanel';
 import { Lanes } from './Lanes';
-import { RulerWith } from './ProjectRuler';
+import { RulerWith } from '../../shared/comparison/ProjectRuler';
 import { reasonField } from './reasonField';
 import { SensitivityBars } from './SensitivityBars';
 import { TakeAway } from './TakeAway';
 import { useLines } from './useLines';
-import { useComparison, useQuantity } from './useComparison';
+import { useComparison, useQuantity } from '../../shared/comparison/useComparison';
 
 /** Laid out when it is scrolled to. */
 const below = { contentVisibility: 'auto', containIntrinsicSize: 'auto 380px' } as const;

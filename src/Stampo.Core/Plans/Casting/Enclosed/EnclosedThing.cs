@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Planning;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
@@ -20,6 +21,7 @@ public enum ThingKind
 }
 
 /// <summary>Something cast into the part. Null where its limit is not known.</summary>
+[Chosen]
 public sealed record EnclosedThing
 {
     public string Name { get; init; } = "";

@@ -1,9 +1,11 @@
 using Stampo.Core.Parts;
+using Stampo.Core.Planning;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
 /// <summary>What a printed split mold is made by; lengths in mm. Bolts go through the corners, keys stand in the middle of the sides.</summary>
+[Chosen]
 public sealed record SplitMoldRequest
 {
     /// <summary>Around the part, and over and under it.</summary>

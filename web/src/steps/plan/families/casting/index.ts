@@ -4,7 +4,7 @@ import type { PlanFamily } from '../../families';
 
 const casting: PlanFamily<CastingChoices, CastingFigures> = {
   family: 'casting',
-  name: 'poured',
+  name: 'filled with resin',
   labels: {
     pour: 'One shot',
     pattern: 'Pattern',

@@ -3,7 +3,7 @@ import type { CastingChoices } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
 import { number } from '../../../../../shared/format';
 import { FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 import { day } from '../../../moments';
 import { PlanNumber } from '../../../planForm';
 import { fillingNames } from '../names';

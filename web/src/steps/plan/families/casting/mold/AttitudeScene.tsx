@@ -3,8 +3,8 @@ import { useMemo } from 'react';
 import { BoxGeometry, BufferAttribute, BufferGeometry, EdgesGeometry, Matrix4, Vector3 } from 'three';
 import type { Attitude, StoredPart } from '../../../../../app/api/types';
 import { useInk } from '../../../../../app/theme/useInk';
-import { mmPer } from '../../../../part/units';
-import { useDrawing } from '../../../../part/viewer/useShape';
+import { mmPer } from '../../../../../shared/units';
+import { useDrawing } from '../../../../../shared/viewer/useShape';
 import { Solid, Stage3d } from './Stage3d';
 
 const RISER_MM = 4;

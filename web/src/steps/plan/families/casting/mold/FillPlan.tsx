@@ -3,7 +3,7 @@ import type { CastingChoices, CastingFigures } from '../../../../../app/api/type
 import { Figure } from '../../../../../shared/Figure';
 import { number } from '../../../../../shared/format';
 import { FormCheck, FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 import { NamedChoice } from '../../../NamedChoice';
 import { PlanNumber } from '../../../planForm';
 import { fillNames } from '../names';

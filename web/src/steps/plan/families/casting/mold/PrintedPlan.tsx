@@ -4,7 +4,7 @@ import type { CastingChoices, CastingFigures } from '../../../../../app/api/type
 import { Figure } from '../../../../../shared/Figure';
 import { number, range } from '../../../../../shared/format';
 import { FormCheck, FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 import { NamedChoice } from '../../../NamedChoice';
 import { inputGrid, PlanNumber } from '../../../planForm';
 import { printedNames } from '../names';

@@ -7,7 +7,7 @@ import { Figure } from '../../../../../shared/Figure';
 import { box, number } from '../../../../../shared/format';
 import { mixed } from '../../../../../library/mixed';
 import { FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 import { NamedChoice } from '../../../NamedChoice';
 import { PotLifeBar } from '../PotLifeBar';
 import { oddLoss } from '../../../../../shared/oddLoss';

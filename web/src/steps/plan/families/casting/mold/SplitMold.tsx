@@ -4,7 +4,7 @@ import { Suspense, useEffect, useState } from 'react';
 import { client, unwrap } from '../../../../../app/api/client';
 import type { SplitMoldState } from '../../../../../app/api/types';
 import { box, count, number } from '../../../../../shared/format';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 import { usePlanAt } from '../../../planAt';
 import { SplitScene } from './SplitScene';
 

@@ -4,7 +4,7 @@ import { Vector3 } from 'three';
 import type { SplitMoldState } from '../../../../../app/api/types';
 import { Problem } from '../../../../../app/api/client';
 import { useInk } from '../../../../../app/theme/useInk';
-import { decodeDrawing } from '../../../../part/viewer/drawing';
+import { decodeDrawing } from '../../../../../shared/viewer/drawing';
 import { type PlanAt, usePlanAt } from '../../../planAt';
 import { Solid, Stage3d } from './Stage3d';
 

@@ -4,9 +4,9 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { type PerspectiveCamera, Sphere, Vector3 } from 'three';
 import type { OrbitControls as Controls } from 'three/addons/controls/OrbitControls.js';
 import { useInk } from '../../../../../app/theme/useInk';
-import { frame, turn } from '../../../../part/viewer/camera';
-import type { Drawing } from '../../../../part/viewer/drawing';
-import { Orbit } from '../../../../part/viewer/Orbit';
+import { frame, turn } from '../../../../../shared/viewer/camera';
+import type { Drawing } from '../../../../../shared/viewer/drawing';
+import { Orbit } from '../../../../../shared/viewer/Orbit';
 
 const TURN = Math.PI / 18;
 

@@ -4,7 +4,7 @@ import type { CastingChoices, CastingFigures } from '../../../../../app/api/type
 import { Figure } from '../../../../../shared/Figure';
 import { count, date, number, range } from '../../../../../shared/format';
 import { NumberField } from '../../../../../shared/NumberField';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 import { day } from '../../../moments';
 import { PlanNumber } from '../../../planForm';
 import { FigureGrid, FromBrief, type StationProps, StationSheet } from '../station';

@@ -4,7 +4,7 @@ import { Figure } from '../../../../../shared/Figure';
 import { count, number } from '../../../../../shared/format';
 import { useWorking } from '../../../../../shared/useWorking';
 import { PotLifeBar } from '../PotLifeBar';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 
 type Batch = CastingFigures['batch'];
 

@@ -3,7 +3,7 @@ import { useFieldArray, useFormContext } from 'react-hook-form';
 import type { CastingChoices, CastingFigures } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
 import { number } from '../../../../../shared/format';
-import { Findings } from '../../../../part/Findings';
+import { Findings } from '../../../../../shared/Findings';
 import type { StationProps } from '../station';
 import { ThingForm } from './ThingForm';
 

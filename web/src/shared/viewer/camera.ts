@@ -1,6 +1,6 @@
 import { Matrix4, type PerspectiveCamera, type Sphere, Spherical, Vector3 } from 'three';
 import type { OrbitControls as Controls } from 'three/addons/controls/OrbitControls.js';
-import type { Place } from '../../../app/api/types';
+import type { Place } from '../../app/api/types';
 
 const FLIGHT_MS = 380;
 const FRONT = new Vector3(0.46, -0.68, 0.57).normalize();

@@ -13,8 +13,8 @@ import {
   Vector3,
 } from 'three';
 import type { OrbitControls as Controls } from 'three/addons/controls/OrbitControls.js';
-import type { Place } from '../../../app/api/types';
-import { useInk } from '../../../app/theme/useInk';
+import type { Place } from '../../app/api/types';
+import { useInk } from '../../app/theme/useInk';
 import { fly, frame, pan, turn } from './camera';
 import type { Drawing, Facets } from './drawing';
 import { Orbit } from './Orbit';

@@ -1,5 +1,5 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import { Problem } from '../../../app/api/client';
+import { Problem } from '../../app/api/client';
 import { decodeDrawing, decodeMaps } from './drawing';
 
 const bytesOf = async (path: string, what: string, signal: AbortSignal) => {

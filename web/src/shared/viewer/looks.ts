@@ -1,6 +1,6 @@
-import type { ShapeFigures, ShapeVerdict } from '../../../app/api/types';
-import type { day } from '../../../app/theme/palette';
-import { number } from '../../../shared/format';
+import type { ShapeFigures, ShapeVerdict } from '../../app/api/types';
+import type { day } from '../../app/theme/palette';
+import { number } from '../format';
 import type { Facets, Maps } from './drawing';
 
 export type Look = 'plain' | 'ball' | 'ray' | 'draft' | 'undercut' | 'show';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { ShapeFigures, ShapeVerdict } from '../../../app/api/types';
-import { day } from '../../../app/theme/palette';
+import type { ShapeFigures, ShapeVerdict } from '../../app/api/types';
+import { day } from '../../app/theme/palette';
 import type { Facets, Maps } from './drawing';
 import { paintingOf, wallLimits } from './looks';
 

@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import type { Finding, ShapeVerdict } from '../../app/api/types';
+import type { Finding, ShapeVerdict } from '../app/api/types';
 import type { Look } from './viewer/looks';
 
 const kinds: Record<Finding['severity'], { name: string; color: string }> = {

@@ -1,5 +1,5 @@
 import { Box, Button, MenuItem, Slider, TextField, ToggleButton, Typography } from '@mui/material';
-import { number } from '../../../shared/format';
+import { number } from '../format';
 import type { Axis, Cut } from './useView';
 
 interface Props {

@@ -1,6 +1,6 @@
 import { client, unwrap } from '../../app/api/client';
 import type { PartChange, StoredPart, Versioned } from '../../app/api/types';
-import type { StepApi } from '../../shared/useStep';
+import type { StepApi } from '../useStep';
 
 /** What the page saves is the unit, the pull and what is declared; the rest of the step comes from the mesh. */
 export const partApi = (id: string): StepApi<PartChange, Versioned<StoredPart>> => {

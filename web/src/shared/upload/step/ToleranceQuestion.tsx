@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import { NumberField } from '../../../shared/NumberField';
+import { NumberField } from '../../NumberField';
 
 const USUAL_MM = 0.05;
 

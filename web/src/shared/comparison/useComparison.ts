@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison, Lane, Lanes } from '../../app/api/types';
-import { useAddress } from '../../shared/useAddress';
+import { useAddress } from '../useAddress';
 
 /** How long a marker stands still before the address says where. */
 const REST_MS = 250;

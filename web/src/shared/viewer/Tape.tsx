@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { Vector3 } from 'three';
-import { number } from '../../../shared/format';
+import { number } from '../format';
 
 /** A point picked on the surface, in the file's unit, with the walls measured there. */
 export interface Picked {

@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { useSearchParams } from 'react-router';
-import { useAddress } from '../../../shared/useAddress';
+import { useAddress } from '../useAddress';
 import { type Look, lookNames } from './looks';
 
 export type Axis = 'x' | 'y' | 'z';

@@ -3,9 +3,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Brief, Versioned } from '../../app/api/types';
-import { count, word } from '../../shared/format';
-import { QuantityRuler } from '../../shared/QuantityRuler';
-import { useGo } from '../../shared/useGo';
+import { count, word } from '../format';
+import { QuantityRuler } from '../QuantityRuler';
+import { useGo } from '../useGo';
 import { lanesQuery, type Marker, useComparison, useQuantity } from './useComparison';
 
 const RULER_HEIGHT = 74;

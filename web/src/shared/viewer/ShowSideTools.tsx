@@ -1,5 +1,5 @@
 import { Box, Button, Slider, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import { number } from '../../../shared/format';
+import { number } from '../format';
 
 export interface Brush {
   shown: boolean;

@@ -1,0 +1,149 @@
+using Stampo.Core.Briefs;
+using Stampo.Core.Materials;
+using Stampo.Core.Parts;
+using Stampo.Core.Planning;
+using Stampo.Core.Routes;
+using Stampo.Core.Routes.Printing;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Printing;
+
+/// <summary>Which side up, how many on a platform, how many builds, how long, what to buy.</summary>
+internal sealed class PrintingWork
+{
+    /// <summary>Support is a lattice; a slender one of resin, a raft of strands: about this share of the room it stands in.</summary>
+    public const double SupportDensity = 0.15;
+
+    /// <summary>Rule of thumb; a shop's own minutes go first.</summary>
+    private const double OffMinPerCm2 = 0.4;
+
+    /// <summary>Under a part on a resin machine, so that it comes off the platform, mm.</summary>
+    private const double LiftMm = 5;
+
+    private const string Source = "the printer in the brief, else a usual one; the machine's own slicer goes first";
+
+    private readonly Job _job;
+    private readonly PrintingChoices _choices;
+    private readonly Worksheet _sheet = new();
+    private readonly PrintProcess _process;
+    private readonly double[] _room;
+    private readonly int _parts;
+
+    public PrintingWork(Job job, PrintingChoices choices, IReadOnlyList<PrintStance> stances, bool isMeasured, double quantity)
+    {
+        (_job, _choices, _process) = (job, choices, job.Material.Print!.Process);
+        _room = PrintBuild.RoomMm(job.Brief.Equipment);
+        _parts = choices.Order.Parts ?? (int)Math.Ceiling(quantity);
+        var weighed = stances.Select(Weighed).OrderBy(s => s.OnPlatform == 0).ThenBy(s => s.CostEach).ToList();
+        var chosen = weighed.Find(s => s.Stance.Up == choices.Build.Up) ?? weighed[0];
+        // What is larger than the platform is printed in pieces, each a build of its own.
+        var pieces = chosen.OnPlatform > 0 ? 1 : new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, _process).Pieces;
+        chosen = chosen with { Builds = chosen.Builds * pieces };
+        var partG = job.Part.VolumeCm3 * job.Material.DensityGPerCm3;
+        Figures = new PrintingFigures(job.Material, _process, weighed, chosen, pieces, _room, chosen.Builds, partG, choices.Build.LayerMm, isMeasured);
+        Write();
+        Plan = new WorkPlan(Head(), new OrderedWork(_parts, Figures.Builds, choices.Order.Printers, "Build", "Printer"), [], null, WorkPlan.DateFor(job, _parts), null,
+            [new Purchase(job.Material.Name, MaterialKg, "kg", Packs.For(MaterialKg, PacksKg), "printKg")], [], At(), [], [.. Facts()], _sheet.Lines, Figures);
+    }
+
+    public PrintingFigures Figures { get; }
+
+    public WorkPlan Plan { get; }
+
+    private static IReadOnlyList<double> PacksKg { get; } = [1, 5];
+
+    private double MaterialKg => _sheet.Lines.Single(l => l.Id == "printKg").Value.Likely;
+
+    /// <summary>Machine, support and hands of this order in this stance.</summary>
+    private WeighedStance Weighed(PrintStance stance)
+    {
+        var (fit, needed) = (OnPlatform(stance), _parts / _job.Norm("print.yield").Likely);
+        var each = (int)Math.Max(1, Math.Min(Math.Min(fit, _choices.Build.Parts ?? fit), Math.Ceiling(needed - 1e-9)));
+        var (hours, builds) = (BuildH(stance, each), (int)Math.Ceiling(needed / each - 1e-9));
+        var supportG = _process == PrintProcess.Powder ? 0 : SupportDensity * stance.SupportCm3 * _job.Material.DensityGPerCm3;
+        var finish = (_process == PrintProcess.Powder ? 0 : OffMinPerCm2 * stance.HangingCm2 / 60) + stance.StairShare * PrintCost.FinishHours(_job).Value.Likely;
+        var cost = builds * hours / _parts * _job.Norm("print.machine").Likely + supportG / 1000 * _job.Material.PricePerKg.Likely + finish * _job.Norm("labour.bench").Likely;
+        return new WeighedStance(stance, fit, each, builds, hours, supportG, finish, cost);
+    }
+
+    /// <summary>Boxes in rows, either way round; powder carries layers of them. None when it does not fit.</summary>
+    private int OnPlatform(PrintStance stance)
+    {
+        var gap = _choices.Build.GapMm;
+        int Along(double room, double side) => (int)Math.Floor((room + gap) / (side + gap) + 1e-9);
+        int On(double length, double width) => Along(_room[0], length) * Along(_room[1], width);
+        var layer = Math.Max(On(stance.FloorMm[0], stance.FloorMm[1]), On(stance.FloorMm[1], stance.FloorMm[0]));
+        var lifted = stance.HeightMm + (_process == PrintProcess.Powder ? 0 : LiftMm);
+        return layer * (_process == PrintProcess.Powder ? Along(_room[2], stance.HeightMm) : lifted <= _room[2] + LiftMm ? 1 : 0);
+    }
+
+    private double BuildH(PrintStance stance, int each)
+    {
+        var rate = _job.Norm(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate").Likely;
+        var layers = _process == PrintProcess.Powder ? Math.Max(1, Math.Ceiling(each / Math.Max(1.0, (double)OnOneLayer(stance)))) : 1;
+        var height = layers * (stance.HeightMm + (_process == PrintProcess.Powder ? _choices.Build.GapMm : LiftMm));
+        var volume = _process == PrintProcess.Resin ? 0 : each * (_job.Part.VolumeCm3 + SupportDensity * stance.SupportCm3) / _job.Norm("print.buildRate").Likely;
+        return height / rate + volume + _job.Norm("print.setup").Likely;
+    }
+
+    private int OnOneLayer(PrintStance stance)
+    {
+        var gap = _choices.Build.GapMm;
+        int On(double length, double width) => (int)((_room[0] + gap) / (length + gap)) * (int)((_room[1] + gap) / (width + gap));
+        return Math.Max(On(stance.FloorMm[0], stance.FloorMm[1]), On(stance.FloorMm[1], stance.FloorMm[0]));
+    }
+
+    private void Write()
+    {
+        var (chosen, stance) = (Figures.Chosen, Figures.Chosen.Stance);
+        var height = new WorkInput("height as it stands", stance.HeightMm, "mm", "plan/build.up");
+        _sheet.Write("buildH", "One build", _process == PrintProcess.Resin ? "height ÷ height an hour + loading" : "height ÷ height an hour + volume ÷ build rate + loading",
+            chosen.BuildH, "h", Source, height, _job.Rate(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate").AsInput(), _job.Rate("print.setup").AsInput());
+        _sheet.Write("supportG", "Support of one part", "room under what hangs over × lattice × density", chosen.SupportG, "g",
+            Figures.IsMeasured ? "read off the mesh" : "a usual share of the part", new WorkInput("room", stance.SupportCm3, "cm³", "plan/build.up"), new WorkInput("lattice", SupportDensity, "share"),
+            new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/build.materialId"));
+        _sheet.Write("builds", "Builds", Figures.Pieces == 1 ? "parts ÷ (in a build × yield), rounded up" : "parts ÷ (in a build × yield), rounded up, × pieces", chosen.Builds, "builds", "a build is whole",
+            new WorkInput("parts", _parts, "parts", "plan/order.parts"), new WorkInput("in a build", chosen.InBuild, "parts", "plan/build.parts"), _job.Rate("print.yield").AsInput(), new WorkInput("pieces", Figures.Pieces, ""));
+        _sheet.Write("stanceCost", "Machine, support and hands", "builds × hours ÷ parts × machine + support × price + hands × bench", chosen.CostEach, "€", "weighs which side is up; the price of the part stands on Routes",
+            new WorkInput("one build", chosen.BuildH, "h", null, "buildH"), new WorkInput("builds", chosen.Builds, "", null, "builds"), new WorkInput("parts", _parts, "", "plan/order.parts"), _job.Rate("print.machine").AsInput(),
+            new WorkInput("support", chosen.SupportG, "g", null, "supportG"), new WorkInput("hands", chosen.FinishH, "h"), _job.Rate("labour.bench").AsInput());
+        var made = Math.Ceiling(_parts / _job.Norm("print.yield").Likely - 1e-9);
+        _sheet.Write("printKg", "Material to have", "parts ÷ yield, rounded up, × (part + support) ÷ 1000", made * (Figures.PartG + chosen.SupportG) / 1000, "kg", "what stays in vat or bed is over",
+            new WorkInput("parts made", made, "", "plan/order.parts"), new WorkInput("part", Figures.PartG, "g"), new WorkInput("support", chosen.SupportG, "g", null, "supportG"));
+    }
+
+    private List<HeadFigure> Head() =>
+    [
+        new(Figures.Builds, Figures.Builds == 1 ? "build" : "builds", $"{Text.Count(_parts, "good part")}; {Text.Count(Figures.Chosen.InBuild, "part")} in a build", "builds"),
+        new(Figures.Chosen.BuildH, "h", "one build on the printer", "buildH"),
+        new(MaterialKg, "kg", $"{_job.Material.Name}", "printKg"),
+    ];
+
+    private Dictionary<string, IReadOnlyList<Finding>> At() => new() { ["orientation"] = [.. OnOrientation()], ["build"] = [.. OnBuild()] };
+
+    private IEnumerable<Finding> OnOrientation()
+    {
+        if (!Figures.IsMeasured)
+            yield return new(Severity.Warning, "not-measured", "Without a mesh support and stairs are not known: each side up is weighed by its height alone. Give the part's mesh on the Part page.");
+        if (Figures.Pieces > 1)
+            yield return new(Severity.Warning, "pieces", $"Larger than the printer ({Text.Sides(_room)}): printed in {Figures.Pieces} pieces and bonded. Choose where the joints run; bonded joints are the weak places.");
+        if (Figures.Chosen.Stance.StairShare > 0.15 && _job.Brief.ShowSide != Briefs.Finish.AsTooled)
+            yield return new(Severity.Note, "stairs", $"{Text.Number(100 * Figures.Chosen.Stance.StairShare, 2)} % of the surface lies so flat that layers of {Text.Number(_choices.Build.LayerMm)} mm show as stairs: sand it, or take thinner layers.");
+    }
+
+    private IEnumerable<Finding> OnBuild()
+    {
+        if (_job.Material.Polymer == "silicone")
+            yield return new(Severity.Warning, "silicone-post", "Printed silicone has its properties only after its oven post-cure, and shrinks in it: scale the print, and measure the first one.");
+        else if (_job.Material.Hardness.Scale == ShoreScale.A)
+            yield return new(Severity.Note, "elastomer", "Soft prints sag and tear on their support: thick, close supports, cut off, not pulled.");
+        if (_job.Part.ThinnestWallMm is { } wall && wall < 0.8)
+            yield return new(Severity.Warning, "thin", $"Walls of {Text.Number(wall, 2)} mm: they warp when the support comes off. Stand them on edge, cure before cutting.");
+    }
+
+    private IEnumerable<string> Facts()
+    {
+        yield return $"{Text.Number(_parts, 9)} good parts in {Text.Count(Figures.Builds, "build")} of {Figures.Chosen.InBuild}; {_job.Material.Name}, {Text.Number(MaterialKg, 3)} kg in all.";
+        yield return $"Stands {Text.Number(Figures.Chosen.Stance.HeightMm, 3)} mm high; layers of {Text.Number(_choices.Build.LayerMm)} mm.";
+    }
+}

@@ -1,0 +1,22 @@
+import type { PrintingChoices, PrintingFigures } from '../../../../app/api/types';
+import type { StationProps as AnyStation } from '../../station';
+
+export { FigureGrid, StationSheet } from '../../station';
+
+/** What every station of printed parts is given. */
+export type StationProps = AnyStation<PrintingChoices, PrintingFigures>;
+
+export const sideNames: Record<string, string> = {
+  plusX: '+x',
+  minusX: '−x',
+  plusY: '+y',
+  minusY: '−y',
+  plusZ: '+z',
+  minusZ: '−z',
+};
+
+export const processNames: Record<PrintingFigures['process'], string> = {
+  resin: 'Liquid resin, cured a layer at once',
+  extrusion: 'A strand laid down',
+  powder: 'A bed of powder',
+};
