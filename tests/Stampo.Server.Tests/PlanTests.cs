@@ -228,6 +228,7 @@ public sealed class PlanTests : IDisposable
     [InlineData("cast-silicone")]
     [InlineData("cast-sacrificial")]
     [InlineData("print")]
+    [InlineData("machine")]
     public async Task Refusals_and_working_lines_name_fields_that_the_plan_has_and_links_resolve(string route)
     {
         var id = await DecidedAsync(route);
@@ -281,6 +282,23 @@ public sealed class PlanTests : IDisposable
     }
 
     [Fact]
+    public async Task Each_stretch_has_its_plan_and_going_back_to_a_route_finds_what_was_chosen()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        await SaveAsync(id, (await ChoicesAsync(id)) with { Hours = new WorkingHours(6, 14) });
+        async Task DecideAsync(params object[] stretches) => await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches, reason = "Otherwise.", by = "Oren Tisdale" });
+        await DecideAsync(new { routeId = "print", quantity = 4 }, new { routeId = "machine", quantity = 6 });
+        var printed = await _server.GetAsync($"/api/projects/{id}/plan?stretch=s1");
+        Assert.Equal("printing", printed.GetProperty("answer").GetProperty("figures").GetProperty("family").GetString());
+        Assert.Equal("machining", (await _server.GetAsync($"/api/projects/{id}/plan?stretch=s2")).GetProperty("plan").GetProperty("value").GetProperty("family").GetString());
+        var refused = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan?stretch=s2", new { value = JsonNode.Parse(printed.GetProperty("plan").GetProperty("value").GetRawText()), version = 0 }));
+        Assert.Equal(("plan.other-family", "family"), (refused.Code, refused.Field));
+        Assert.Equal(422, (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan?stretch=s2", new { value = new { }, version = 0 }))).Status);
+        await DecideAsync(new { routeId = "cast-silicone", quantity = 40 });
+        Assert.Equal(6, (await ChoicesAsync(id)).Hours.FromH);
+    }
+
+    [Fact]
     public async Task A_declared_part_is_planned_without_its_shape()
     {
         var id = await _server.NewProjectAsync();
@@ -323,6 +341,30 @@ public sealed class OldPlanTests
         using var after = new StampoServer(folder);
         var schools = (await after.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!.Schools;
         Assert.Equal((Core.Briefs.LifeSchool.Generous, Core.Briefs.LossSchool.OfPoured, null), (schools.MoldLife, schools.Loss, schools.Cooling));
+    }
+
+    [Fact]
+    public async Task A_plan_kept_before_there_were_families_is_read_as_one_of_a_poured_route_with_its_way_back()
+    {
+        string folder, id;
+        using (var before = new StampoServer(keepData: true))
+        {
+            folder = before.Folder;
+            id = await before.NewProjectWithPartAsync();
+            await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 40 } }, reason = "Filled.", by = "Oren Tisdale" });
+            var ways = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("ways").EnumerateArray().ToList();
+            Assert.Equal(["printing", "casting"], ways.Select(w => w.GetProperty("family").GetString()));
+            var filled = ways[1].Deserialize<CastingChoices>(Json.Options)!;
+            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(filled, 0));
+            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(filled with { Pour = filled.Pour with { LossPct = 22 } }, 1));
+            await Sql.RunAsync(before.DatabaseFile, "UPDATE States SET Json = json_set(json_remove(Json, '$.family'), '$.routeId', 'print') WHERE Step LIKE 'plan/%'");
+        }
+
+        using var after = new StampoServer(folder);
+        var plan = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan");
+        Assert.Equal(("casting", 22), (plan.GetProperty("value").GetProperty("family").GetString(), plan.GetProperty("value").GetProperty("pour").GetProperty("lossPct").GetDouble()));
+        var back = await after.PostAsync($"/api/projects/{id}/plan/undo", new Move(plan.GetProperty("version").GetInt32()));
+        Assert.Equal(15, back.GetProperty("plan").GetProperty("value").GetProperty("pour").GetProperty("lossPct").GetDouble());
     }
 
     [Fact]

@@ -16,6 +16,7 @@ const operation = (
   asks: [],
   cautions: [],
   lags: [],
+  freesTool: false,
   followsAtOnce: false,
   ...more,
 });

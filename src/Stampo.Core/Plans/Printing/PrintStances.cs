@@ -5,17 +5,6 @@ using Stampo.Core.Planning;
 
 namespace Stampo.Core.Plans.Printing;
 
-/// <summary>The six sides of the file's box.</summary>
-public enum Side
-{
-    PlusX,
-    MinusX,
-    PlusY,
-    MinusY,
-    PlusZ,
-    MinusZ,
-}
-
 /// <summary>A part standing on the platform of a printer with one side up, as its mesh has it.</summary>
 /// <param name="Up">Which side.</param>
 /// <param name="HeightMm">Of the part.</param>
@@ -24,7 +13,7 @@ public enum Side
 /// <param name="SupportCm3">Room between them and the platform.</param>
 /// <param name="StairShare">Share of the surface that lies flat enough for layers to show as stairs, and is not level.</param>
 public sealed record PrintStance(
-    Side Up, double HeightMm, double[] FloorMm, [property: JsonPropertyName("hangingCm2")] double HangingCm2,
+    BoxSide Up, double HeightMm, double[] FloorMm, [property: JsonPropertyName("hangingCm2")] double HangingCm2,
     [property: JsonPropertyName("supportCm3")] double SupportCm3, double StairShare);
 
 /// <summary>How the part would stand with each of its sides up.</summary>
@@ -36,24 +25,14 @@ public sealed record PrintStances : SurfaceQuestion
     /// <summary>What lies this near to the platform stands on it, mm.</summary>
     private const double OnFloorMm = 0.2;
 
-    public override object AnswerOf(SolidSurface surface, Vec3 pull) => (IReadOnlyList<PrintStance>)[.. Enum.GetValues<Side>().Select(side => Of(surface, side))];
+    public override object AnswerOf(SolidSurface surface, Vec3 pull) => (IReadOnlyList<PrintStance>)[.. Enum.GetValues<BoxSide>().Select(side => Of(surface, side))];
 
-    public static Vec3 DirectionOf(Side side) => side switch
+    private static PrintStance Of(SolidSurface surface, BoxSide side)
     {
-        Side.PlusX => new(1, 0, 0),
-        Side.MinusX => new(-1, 0, 0),
-        Side.PlusY => new(0, 1, 0),
-        Side.MinusY => new(0, -1, 0),
-        Side.PlusZ => new(0, 0, 1),
-        _ => new(0, 0, -1),
-    };
-
-    private static PrintStance Of(SolidSurface surface, Side side)
-    {
-        var up = DirectionOf(side);
+        var up = side.Direction();
         var box = surface.Mesh.Bounds();
         double[] size = [box.Size.X, box.Size.Y, box.Size.Z];
-        var axis = (int)side / 2;
+        var axis = side.Axis();
         var floor = Math.Min(box.Min.Dot(up), box.Max.Dot(up));
         var (leans, from, to) = (-Math.Sin(LeanDeg * Math.PI / 180), Math.Sin(StairsFromDeg * Math.PI / 180), Math.Sin(StairsToDeg * Math.PI / 180));
         var (hanging, support, stairs, whole) = (0.0, 0.0, 0.0, 0.0);

@@ -25,7 +25,7 @@ public sealed record BuildChoices
     public string MaterialId { get; init; } = "";
 
     /// <summary>Which side of the part is up, of the six of its box; null: the one that costs least.</summary>
-    public Side? Up { get; init; }
+    public BoxSide? Up { get; init; }
 
     public double LayerMm { get; init; } = 0.05;
 

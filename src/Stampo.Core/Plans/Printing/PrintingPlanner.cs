@@ -43,7 +43,7 @@ public sealed class PrintingPlanner : Planner<PrintingMethod, PrintingChoices>
     {
         var sides = PrintCost.SidesMm(job);
         var support = job.Norm("print.support").Likely * job.Part.VolumeCm3 / PrintingWork.SupportDensity;
-        return [.. new[] { Side.PlusX, Side.PlusY, Side.PlusZ }.Select((side, axis) =>
+        return [.. new[] { BoxSide.PlusX, BoxSide.PlusY, BoxSide.PlusZ }.Select((side, axis) =>
             new PrintStance(side, sides[axis], [.. sides.Where((_, i) => i != axis)], 0, support, 0))];
     }
 }

@@ -1,3 +1,5 @@
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Machining;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Machining;
@@ -25,6 +27,8 @@ public sealed class MachineRoute : IRoute
     public string? ChangeKey => null;
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
+
+    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [new MachiningMethod(job.Material.Id)];
 
     public RouteEstimate Estimate(Job job, int cavities)
     {

@@ -1,8 +1,8 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
-using Stampo.Core.Plans.Printing;
 using Stampo.Core.Plans.Casting.Filling;
+using Stampo.Core.Plans.Printing;
 
 namespace Stampo.Core.Routes.Printing;
 

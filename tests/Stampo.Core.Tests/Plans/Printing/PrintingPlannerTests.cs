@@ -51,11 +51,11 @@ public class PrintingPlannerTests
     {
         // A foot, and 20 mm above it a roof of the same size: 8 cm² hang over a room of 16 cm³.
         List<Vec3> both = [.. Solids.Block(40, 20, 5), .. Solids.Block(40, 20, 5, new Vec3(0, 0, 25))];
-        var up = ((IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(both), new Vec3(0, 0, 1))).Single(s => s.Up == Side.PlusZ);
+        var up = ((IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(both), new Vec3(0, 0, 1))).Single(s => s.Up == BoxSide.PlusZ);
         Assert.Equal((8, 16), (up.HangingCm2, up.SupportCm3), (x, y) => Math.Abs(x.Item1 - y.Item1) < 1e-6 && Math.Abs(x.Item2 - y.Item2) < 1e-3);
     }
 
-    private static PrintingChoices Lying(PrintingChoices choices) => choices with { Build = choices.Build with { Up = Side.PlusZ } };
+    private static PrintingChoices Lying(PrintingChoices choices) => choices with { Build = choices.Build with { Up = BoxSide.PlusZ } };
 
     [Fact]
     public void Builds_are_whole_and_a_build_is_as_long_as_its_height()

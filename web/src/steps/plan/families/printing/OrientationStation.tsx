@@ -4,7 +4,8 @@ import type { PrintingChoices, PrintingFigures } from '../../../../app/api/types
 import { Findings } from '../../../../shared/Findings';
 import { number } from '../../../../shared/format';
 import { stackingTable } from '../../../../shared/stackingTable';
-import { sideNames, type StationProps } from './station';
+import { boxSides } from '../../boxSides';
+import type { StationProps } from './station';
 
 type Weighed = PrintingFigures['stances'][number];
 
@@ -37,7 +38,7 @@ export default function OrientationStation({ figures, plan, work }: StationProps
           {stances.map((one) => (
             <tr key={one.stance.up} aria-current={one.stance.up === chosen.stance.up || undefined}>
               <td>
-                <b>{sideNames[one.stance.up!]}</b>
+                <b>{boxSides[one.stance.up!]}</b>
               </td>
               <td data-of="high">
                 <Standing one={one} largest={Math.max(...stances.map((s) => s.stance.heightMm))} />

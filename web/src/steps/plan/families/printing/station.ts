@@ -6,15 +6,6 @@ export { FigureGrid, StationSheet } from '../../station';
 /** What every station of printed parts is given. */
 export type StationProps = AnyStation<PrintingChoices, PrintingFigures>;
 
-export const sideNames: Record<string, string> = {
-  plusX: '+x',
-  minusX: '−x',
-  plusY: '+y',
-  minusY: '−y',
-  plusZ: '+z',
-  minusZ: '−z',
-};
-
 export const processNames: Record<PrintingFigures['process'], string> = {
   resin: 'Liquid resin, cured a layer at once',
   extrusion: 'A strand laid down',
