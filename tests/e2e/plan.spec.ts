@@ -130,3 +130,46 @@ test('the work goes onto paper, into a table and a calendar', async ({ page, app
   await expect(page.getByRole('heading', { name: 'Traveller: Scale foot, rev B' })).toBeVisible();
   await expect(page.getByRole('row').filter({ hasText: 'Weigh the silicone' })).toContainText(/base \d+ g/);
 });
+
+test('a printed and a machined stretch are planned each in its own way, and a print may be filled instead', async ({
+  page,
+  application,
+}) => {
+  const id = await idOf(application, 'Gateway housing');
+  const answer = await fetch(`${application.url}/api/projects/${id}/decisions`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      stretches: [
+        { routeId: 'print', quantity: 6 },
+        { routeId: 'machine', quantity: 20 },
+      ],
+      reason: 'Two ways.',
+      by: 'Oren Tisdale',
+    }),
+  });
+  expect(answer.ok).toBe(true);
+  await page.goto(`/projects/${id}/plan?stretch=s1`);
+  await page.getByRole('link', { name: 'Which side up' }).click();
+  const planned = page.getByRole('row').filter({ hasText: 'planned' });
+  const before = await planned.textContent();
+  await page.getByRole('button', { name: 'Take it' }).last().click();
+  await expect.poll(() => planned.textContent()).not.toBe(before);
+  await saved(page);
+  await page.getByRole('button', { name: 'filled with resin' }).click();
+  await expect(page.getByRole('link', { name: /^The print/ })).toBeVisible();
+  await page.getByRole('button', { name: 'as it is printed' }).click();
+  await expect(page.getByRole('link', { name: 'Which side up' })).toBeVisible();
+
+  await page
+    .getByRole('navigation', { name: 'Stretches of the decision' })
+    .getByRole('link', { name: /^MC 20/ })
+    .click();
+  await page.getByRole('link', { name: /^Clampings and reach/ }).click();
+  await page.getByLabel('Smallest cutter').fill('6');
+  await page.getByLabel('Smallest cutter').blur();
+  await expect(page.getByText(/Inner corners along the cutter stay 3 mm round/)).toBeVisible();
+  await page.getByRole('link', { name: 'The work' }).click();
+  await page.getByRole('link', { name: 'Traveller', exact: true }).click();
+  await expect(page.getByText(/to the spindle/).first()).toBeVisible();
+});

@@ -22,12 +22,6 @@ const views = [
     },
   },
   { name: 'part-wall', path: (id) => `/projects/${id('Gateway housing')}/part?look=ball`, canvas: true },
-  {
-    name: 'part-finding',
-    path: (id) => `/projects/${id('Gateway housing')}/part?look=ball&cut=y:0.5&at=hole-1`,
-    canvas: true,
-    scheme: 'dark',
-  },
   { name: 'brief', full: true, path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
   { name: 'ladder', path: (id) => `/projects/${id('Probe grommet')}/ladder` },
   { name: 'library', path: () => '/library?shelf=materials' },
@@ -42,12 +36,17 @@ const views = [
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
   { name: 'plan-mold', full: true, canvas: true, path: (id) => `/projects/${id('Scale foot')}/plan?at=mold` },
   { name: 'plan-night', canvas: true, path: (id) => `/projects/${id('Gateway housing')}/plan?at=mold`, scheme: 'dark' },
-  { name: 'plan-shot', path: (id) => `/projects/${id('Scale foot')}/plan?at=shot` },
+  { name: 'plan-printing', path: (id) => `/projects/${id('Gateway housing')}/plan?stretch=s1&at=orientation` },
   { name: 'traveller', full: true, path: (id) => `/projects/${id('Gateway housing')}/traveller` },
   {
     name: 'routes-narrow',
     path: (id) => `/projects/${id('Scale foot')}/routes?q=40`,
     size: { width: 420, height: 900 },
+  },
+  {
+    name: 'plan-machining',
+    before: (id, decide) => decide(id('Frame grip'), 'machine'),
+    path: (id) => `/projects/${id('Frame grip')}/plan?at=reach`,
   },
   {
     // Last, since it decides on a route the other pictures don't have.
