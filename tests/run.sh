@@ -53,11 +53,25 @@ counts() {
     END { print good + 0, bad + 0 }' "$1"
 }
 
+# begin NAME COMMAND…: starts it beside what follows; check NAME ended says later how it ended.
+begin() {
+  "${@:2}" >"$log/$1" 2>&1 &
+  begun[$1]=$!
+}
+ended() {
+  wait "${begun[$1]}"
+  local code=$?
+  cat "$log/$1"
+  return $code
+}
+declare -A begun
+
 xunit() { suite "$1" dotnet run --no-build -c Release --project "tests/$1" -- -noColor -noLogo; }
 
 check "C# builds without a warning" dotnet build Stampo.slnx -c Release
+begin lint npm run --silent lint
 check "C# is formatted" dotnet format Stampo.slnx --verify-no-changes --no-restore --exclude '**/Migrations/**'
-check "TypeScript is linted and formatted" npm run --silent lint
+check "TypeScript is linted and formatted" ended lint
 xunit Stampo.Core.Tests
 xunit Stampo.Server.Tests
 suite "Page" npm run --silent test --workspace web -- --no-color

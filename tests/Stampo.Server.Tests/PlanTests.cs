@@ -241,7 +241,12 @@ public sealed class PlanTests : IDisposable
             if (input.GetProperty("changeAt").GetString() is { } at && at.StartsWith("plan/", StringComparison.Ordinal))
                 Assert.True(Has(choices, at["plan/".Length..]), $"{at} is not in the plan");
             if (input.GetProperty("from").GetString() is { } from)
+            {
+                // What an input says is what the line it came from says.
                 Assert.Contains(from, ids);
+                var line = lines.Single(l => l.GetProperty("id").GetString() == from);
+                Assert.Equal((line.GetProperty("value").GetRawText(), line.GetProperty("unit").GetString()), (input.GetProperty("value").GetRawText(), input.GetProperty("unit").GetString()));
+            }
         }
 
         Assert.All(whole.GetProperty("answer").GetProperty("head").EnumerateArray(), head => Assert.Contains(head.GetProperty("line").GetString(), ids));
@@ -296,6 +301,10 @@ public sealed class PlanTests : IDisposable
         Assert.Equal(422, (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan?stretch=s2", new { value = new { }, version = 0 }))).Status);
         await DecideAsync(new { routeId = "cast-silicone", quantity = 40 });
         Assert.Equal(6, (await ChoicesAsync(id)).Hours.FromH);
+        // A second stretch of the same route has choices of its own.
+        await DecideAsync(new { routeId = "cast-silicone", quantity = 10 }, new { routeId = "cast-silicone", quantity = 30 });
+        async Task<double> FromAsync(string stretch) => (await _server.GetAsync($"/api/projects/{id}/plan?stretch={stretch}")).GetProperty("plan").GetProperty("value").GetProperty("hours").GetProperty("fromH").GetDouble();
+        Assert.Equal((6, 8), (await FromAsync("s1"), await FromAsync("s2")));
     }
 
     [Fact]

@@ -40,13 +40,14 @@ internal sealed class MachiningWork
     {
         var (part, stock, cutter) = (_job.Part, _choices.Stock, _choices.Cutter);
         double[] block = [.. new[] { part.LengthMm, part.WidthMm, part.HeightMm }.Select(mm => Math.Ceiling((mm + 2 * stock.AllowanceMm) / stock.StepMm - 1e-9) * stock.StepMm)];
-        var blockCm3 = block.Aggregate(1.0, (v, mm) => v * mm) / 1000;
-        var kg = _sheet.Write("blockKg", "The block", "(side + 2 × allowance, next size in stock)³ × density", blockCm3 * _job.Material.DensityGPerCm3 / 1000, "kg", "plane geometry",
-            new WorkInput("block", blockCm3, "cm³"), new WorkInput("allowance", stock.AllowanceMm, "mm", "plan/stock.allowanceMm"), new WorkInput("next size", stock.StepMm, "mm", "plan/stock.stepMm"),
-            new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId"));
+        var blockCm3 = _sheet.Write("blockCm3", "The block", "each side + 2 × allowance, next size in stock, multiplied", block.Aggregate(1.0, (v, mm) => v * mm) / 1000, "cm³", "plane geometry",
+            new WorkInput("length", part.LengthMm, "mm", "part"), new WorkInput("width", part.WidthMm, "mm", "part"), new WorkInput("height", part.HeightMm, "mm", "part"),
+            new WorkInput("allowance", stock.AllowanceMm, "mm", "plan/stock.allowanceMm"), new WorkInput("steps in stock", stock.StepMm, "mm", "plan/stock.stepMm"));
+        var kg = _sheet.Write("blockKg", "It weighs", "block × density ÷ 1000", blockCm3 * _job.Material.DensityGPerCm3 / 1000, "kg", "plane geometry",
+            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"), new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId"));
         var setUps = Math.Max(1, access?.SetUps.Count ?? 2 + part.UndercutRegions);
         var rough = _sheet.Write("roughH", "Roughing", "(block − part) ÷ removal rate", Math.Max(0, blockCm3 - part.VolumeCm3) / _job.Norm("machine.removal").Likely, "h", Norms,
-            new WorkInput("block", blockCm3, "cm³", null, "blockKg"), new WorkInput("part", part.VolumeCm3, "cm³", "part"), _job.Rate("machine.removal").AsInput());
+            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"), new WorkInput("part", part.VolumeCm3, "cm³", "part"), _job.Rate("machine.removal").AsInput());
         var stepover = Scallop.StepoverMm(cutter.DiameterMm / 2, cutter.ScallopMm);
         var usual = Scallop.StepoverMm(cutter.DiameterMm / 2, NormScallopMm);
         var finish = _sheet.Write("finishH", "Finishing", "surface × norm × usual stepover ÷ stepover", part.AreaCm2 / 100 * _job.Norm("machine.finish").Likely * usual / stepover, "h", Norms,

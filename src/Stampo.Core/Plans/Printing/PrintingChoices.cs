@@ -8,7 +8,7 @@ public sealed record PrintingChoices : PlanChoices
 {
     public BuildChoices Build { get; init; } = new();
 
-    public BatchChoices Order { get; init; } = new();
+    public RunChoices Order { get; init; } = new();
 
     public override PrintingChoices Checked()
     {
@@ -41,21 +41,5 @@ public sealed record BuildChoices
         Check.Between(GapMm, 0, 100, "build.gapMm", "mm", "room for support and for fingers");
         if (Parts is { } parts)
             Check.Between(parts, 1, 1000, "build.parts", "parts", "at least one in a build");
-    }
-}
-
-/// <summary>How many, on how many printers.</summary>
-public sealed record BatchChoices
-{
-    /// <summary>Good parts wanted; null: as decided.</summary>
-    public int? Parts { get; init; }
-
-    public int Printers { get; init; } = 1;
-
-    public void Checked()
-    {
-        if (Parts is { } parts)
-            Check.Between(parts, 1, 1_000_000, "order.parts", "parts", "an order of at least one");
-        Check.Between(Printers, 1, 60, "order.printers", "printers", "that run side by side");
     }
 }

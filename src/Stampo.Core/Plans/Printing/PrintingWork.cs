@@ -2,6 +2,7 @@ using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
@@ -42,7 +43,7 @@ internal sealed class PrintingWork
         var partG = job.Part.VolumeCm3 * job.Material.DensityGPerCm3;
         Figures = new PrintingFigures(job.Material, _process, weighed, chosen, pieces, _room, chosen.Builds, partG, choices.Build.LayerMm, isMeasured);
         Write();
-        Plan = new WorkPlan(Head(), new OrderedWork(_parts, Figures.Builds, choices.Order.Printers, "Build", "Printer"), [], null, WorkPlan.DateFor(job, _parts), null,
+        Plan = new WorkPlan(Head(), new OrderedWork(_parts, Figures.Builds, choices.Order.Machines, "Build", "Printer"), [], null, WorkPlan.DateFor(job, _parts), null,
             [new Purchase(job.Material.Name, MaterialKg, "kg", Packs.For(MaterialKg, PacksKg), "printKg")], [], At(), [], [.. Facts()], _sheet.Lines, Figures);
     }
 
@@ -60,56 +61,74 @@ internal sealed class PrintingWork
         var (fit, needed) = (OnPlatform(stance), _parts / _job.Norm("print.yield").Likely);
         var each = (int)Math.Max(1, Math.Min(Math.Min(fit, _choices.Build.Parts ?? fit), Math.Ceiling(needed - 1e-9)));
         var (hours, builds) = (BuildH(stance, each), (int)Math.Ceiling(needed / each - 1e-9));
-        var supportG = _process == PrintProcess.Powder ? 0 : SupportDensity * stance.SupportCm3 * _job.Material.DensityGPerCm3;
+        var supportG = SupportCm3(stance) * _job.Material.DensityGPerCm3;
         var finish = (_process == PrintProcess.Powder ? 0 : OffMinPerCm2 * stance.HangingCm2 / 60) + stance.StairShare * PrintCost.FinishHours(_job).Value.Likely;
         var cost = builds * hours / _parts * _job.Norm("print.machine").Likely + supportG / 1000 * _job.Material.PricePerKg.Likely + finish * _job.Norm("labour.bench").Likely;
         return new WeighedStance(stance, fit, each, builds, hours, supportG, finish, cost);
     }
 
-    /// <summary>Boxes in rows, either way round; powder carries layers of them. None when it does not fit.</summary>
-    private int OnPlatform(PrintStance stance)
+    /// <summary>Powder carries layers of parts, other machines one. None when it does not fit.</summary>
+    private int OnPlatform(PrintStance stance) =>
+        OnOneLayer(stance) * (_process == PrintProcess.Powder ? Along(_room[2], stance.HeightMm) : stance.HeightMm <= _room[2] ? 1 : 0);
+
+    /// <summary>Boxes in rows, either way round.</summary>
+    private int OnOneLayer(PrintStance stance)
     {
-        var gap = _choices.Build.GapMm;
-        int Along(double room, double side) => (int)Math.Floor((room + gap) / (side + gap) + 1e-9);
         int On(double length, double width) => Along(_room[0], length) * Along(_room[1], width);
-        var layer = Math.Max(On(stance.FloorMm[0], stance.FloorMm[1]), On(stance.FloorMm[1], stance.FloorMm[0]));
-        var lifted = stance.HeightMm + (_process == PrintProcess.Powder ? 0 : LiftMm);
-        return layer * (_process == PrintProcess.Powder ? Along(_room[2], stance.HeightMm) : lifted <= _room[2] + LiftMm ? 1 : 0);
+        return Math.Max(On(stance.FloorMm[0], stance.FloorMm[1]), On(stance.FloorMm[1], stance.FloorMm[0]));
     }
+
+    private int Along(double room, double side) => (int)Math.Floor((room + _choices.Build.GapMm) / (side + _choices.Build.GapMm) + 1e-9);
 
     private double BuildH(PrintStance stance, int each)
     {
-        var rate = _job.Norm(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate").Likely;
-        var layers = _process == PrintProcess.Powder ? Math.Max(1, Math.Ceiling(each / Math.Max(1.0, (double)OnOneLayer(stance)))) : 1;
-        var height = layers * (stance.HeightMm + (_process == PrintProcess.Powder ? _choices.Build.GapMm : LiftMm));
-        var volume = _process == PrintProcess.Resin ? 0 : each * (_job.Part.VolumeCm3 + SupportDensity * stance.SupportCm3) / _job.Norm("print.buildRate").Likely;
-        return height / rate + volume + _job.Norm("print.setup").Likely;
+        var volume = _process == PrintProcess.Resin ? 0 : each * (_job.Part.VolumeCm3 + SupportCm3(stance)) / _job.Norm("print.buildRate").Likely;
+        return BuildMm(stance, each) / HeightRate.Value.Likely + volume + _job.Norm("print.setup").Likely;
     }
 
-    private int OnOneLayer(PrintStance stance)
+    /// <summary>How high a build is: with the lift under it, or with all layers of parts in powder.</summary>
+    private double BuildMm(PrintStance stance, int each)
     {
-        var gap = _choices.Build.GapMm;
-        int On(double length, double width) => (int)((_room[0] + gap) / (length + gap)) * (int)((_room[1] + gap) / (width + gap));
-        return Math.Max(On(stance.FloorMm[0], stance.FloorMm[1]), On(stance.FloorMm[1], stance.FloorMm[0]));
+        if (_process != PrintProcess.Powder)
+            return stance.HeightMm + LiftMm;
+        var layers = Math.Ceiling((double)each / Math.Max(1, OnOneLayer(stance)));
+        return layers * (stance.HeightMm + _choices.Build.GapMm);
     }
+
+    private Rate HeightRate => _job.Rate(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate");
+
+    /// <summary>Of one part, as solid material; a bed of powder carries what hangs over.</summary>
+    private double SupportCm3(PrintStance stance) => _process == PrintProcess.Powder ? 0 : SupportDensity * stance.SupportCm3;
 
     private void Write()
     {
         var (chosen, stance) = (Figures.Chosen, Figures.Chosen.Stance);
-        var height = new WorkInput("height as it stands", stance.HeightMm, "mm", "plan/build.up");
-        _sheet.Write("buildH", "One build", _process == PrintProcess.Resin ? "height ÷ height an hour + loading" : "height ÷ height an hour + volume ÷ build rate + loading",
-            chosen.BuildH, "h", Source, height, _job.Rate(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate").AsInput(), _job.Rate("print.setup").AsInput());
-        _sheet.Write("supportG", "Support of one part", "room under what hangs over × lattice × density", chosen.SupportG, "g",
-            Figures.IsMeasured ? "read off the mesh" : "a usual share of the part", new WorkInput("room", stance.SupportCm3, "cm³", "plan/build.up"), new WorkInput("lattice", SupportDensity, "share"),
+        var powder = _process == PrintProcess.Powder;
+        _sheet.Write("supportG", "Support of one part", powder ? "none: the powder carries it" : "room under what hangs over × lattice × density", chosen.SupportG, "g",
+            powder || Figures.IsMeasured ? "read off the mesh" : "a usual share of the part",
+            new WorkInput("room", stance.SupportCm3, "cm³", "plan/build.up"), new WorkInput("lattice", powder ? 0 : SupportDensity, "share"),
             new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/build.materialId"));
+        WriteBuild(chosen, stance);
         _sheet.Write("builds", "Builds", Figures.Pieces == 1 ? "parts ÷ (in a build × yield), rounded up" : "parts ÷ (in a build × yield), rounded up, × pieces", chosen.Builds, "builds", "a build is whole",
             new WorkInput("parts", _parts, "parts", "plan/order.parts"), new WorkInput("in a build", chosen.InBuild, "parts", "plan/build.parts"), _job.Rate("print.yield").AsInput(), new WorkInput("pieces", Figures.Pieces, ""));
         _sheet.Write("stanceCost", "Machine, support and hands", "builds × hours ÷ parts × machine + support × price + hands × bench", chosen.CostEach, "€", "weighs which side is up; the price of the part stands on Routes",
-            new WorkInput("one build", chosen.BuildH, "h", null, "buildH"), new WorkInput("builds", chosen.Builds, "", null, "builds"), new WorkInput("parts", _parts, "", "plan/order.parts"), _job.Rate("print.machine").AsInput(),
+            new WorkInput("one build", chosen.BuildH, "h", null, "buildH"), new WorkInput("builds", chosen.Builds, "builds", null, "builds"), new WorkInput("parts", _parts, "", "plan/order.parts"), _job.Rate("print.machine").AsInput(),
             new WorkInput("support", chosen.SupportG, "g", null, "supportG"), new WorkInput("hands", chosen.FinishH, "h"), _job.Rate("labour.bench").AsInput());
         var made = Math.Ceiling(_parts / _job.Norm("print.yield").Likely - 1e-9);
         _sheet.Write("printKg", "Material to have", "parts ÷ yield, rounded up, × (part + support) ÷ 1000", made * (Figures.PartG + chosen.SupportG) / 1000, "kg", "what stays in vat or bed is over",
             new WorkInput("parts made", made, "", "plan/order.parts"), new WorkInput("part", Figures.PartG, "g"), new WorkInput("support", chosen.SupportG, "g", null, "supportG"));
+    }
+
+    private void WriteBuild(WeighedStance chosen, PrintStance stance)
+    {
+        List<WorkInput> inputs =
+        [
+            new("height of the build", BuildMm(stance, chosen.InBuild), "mm", "plan/build.up"), HeightRate.AsInput(), _job.Rate("print.setup").AsInput(),
+        ];
+        if (_process != PrintProcess.Resin)
+            inputs.AddRange([new("volume, with support", chosen.InBuild * (_job.Part.VolumeCm3 + SupportCm3(stance)), "cm³", "part"), _job.Rate("print.buildRate").AsInput()]);
+        var formula = _process == PrintProcess.Resin ? "height ÷ height an hour + loading" : "height ÷ height an hour + volume ÷ build rate + loading";
+        _sheet.Write("buildH", "One build", formula, chosen.BuildH, "h", Source, inputs);
     }
 
     private List<HeadFigure> Head() =>

@@ -73,7 +73,7 @@ public class PrintingPlannerTests
     public void Two_printers_are_done_sooner_and_one_material_is_bought_for_all()
     {
         var (one, figures) = Plan(choose: Lying, quantity: 40);
-        var (two, _) = Plan(choose: p => Lying(p) with { Order = p.Order with { Printers = 2 } }, quantity: 40);
+        var (two, _) = Plan(choose: p => Lying(p) with { Order = p.Order with { Machines = 2 } }, quantity: 40);
         Assert.True(two.Schedule!.LastPart < one.Schedule!.LastPart);
         // The printer runs again while the last build is finished.
         var slots = one.Schedule.Slots;
@@ -94,6 +94,20 @@ public class PrintingPlannerTests
         Assert.DoesNotContain(plan.Operations, o => o.Id == lacks);
         Assert.Equal(plan.Operations.Count, plan.Operations.Select(o => o.Id).Distinct().Count());
         Assert.All(plan.Operations, o => Assert.Equal(o.Asks.Count, o.Asks.Select(a => a.Id).Distinct().Count()));
+    }
+
+    [Fact]
+    public void Powder_carries_layers_of_parts_and_what_hangs_over_and_its_build_grows_by_the_layer()
+    {
+        var (plan, figures) = Plan("print-powder-pa12", p => Lying(p) with { Build = Lying(p).Build with { Parts = 20 } }, quantity: 40);
+        // Nine on a layer: twenty are three layers of 20 mm and 4 mm of powder between.
+        var height = plan.Working.Single(l => l.Id == "buildH").Inputs[0].Value.Likely;
+        Assert.Equal(3 * 24, height, 1e-9);
+        var volumeH = 20 * Part.VolumeCm3 / RateCard.Shipped["print.buildRate"].Value.Likely;
+        Assert.Equal(height / RateCard.Shipped["print.levelRate"].Value.Likely + volumeH + RateCard.Shipped["print.setup"].Value.Likely, figures.Chosen.BuildH, 1e-9);
+        Assert.Equal(0, figures.Chosen.SupportG);
+        // A bed of 300 mm holds twelve such layers.
+        Assert.Equal(9 * 12, figures.Chosen.OnPlatform);
     }
 
     [Fact]

@@ -58,4 +58,13 @@ test('the marker goes at once, the page when its lanes are here, the address whe
   answers.get(42)!();
   await waitFor(() => expect(address()).toBe('?q=44'));
   expect([shown(), marker.getAttribute('aria-valuenow')]).toEqual(['44', '44']);
+
+  // A move made while the last one is still being written stands.
+  fireEvent.keyDown(marker, { key: 'ArrowRight' });
+  await waitFor(() => expect(answers.has(46)).toBe(true));
+  answers.get(46)!();
+  await waitFor(() => expect(shown()).toBe('46'));
+  fireEvent.keyDown(marker, { key: 'ArrowLeft' });
+  await waitFor(() => expect(address()).toBe('?q=44'));
+  expect([shown(), marker.getAttribute('aria-valuenow')]).toEqual(['44', '44']);
 });

@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Comparison, Lane, Lanes } from '../../app/api/types';
@@ -7,6 +7,9 @@ import { useAddress } from '../useAddress';
 
 /** How long a marker stands still before the address says where. */
 const REST_MS = 250;
+
+/** Its last places, which may still be on their way into the address. */
+const KEPT = 4;
 
 /** The quantity being looked at. Null: the one the server takes from the demand. */
 export interface Marker {
@@ -19,20 +22,23 @@ export function useQuantity(): Marker {
   const asked = Number(useSearchParams()[0].get('q'));
   const written = Number.isFinite(asked) && asked >= 1 ? Math.round(asked) : null;
   const change = useAddress();
-  // A move holds until the address says something new.
-  const [moved, setMoved] = useState<{ to: number; from: number | null } | null>(null);
-  const to = moved?.from === written ? moved.to : null;
+  const [moved, setMoved] = useState<number | null>(null);
+  // What the marker wrote into the address arrives there later: it is no news, and a move made meanwhile stands.
+  const [own, setOwn] = useState<readonly number[]>([]);
+  const [seen, setSeen] = useState(written);
+  if (written !== seen) {
+    setSeen(written);
+    if (written === null || !own.includes(written)) setMoved(null);
+  }
   useEffect(() => {
-    if (to === null) return;
-    const rest = window.setTimeout(() => change({ q: String(to) }), REST_MS);
+    if (moved === null) return;
+    const rest = window.setTimeout(() => {
+      setOwn((before) => [...before.slice(-KEPT), moved]);
+      change({ q: String(moved) });
+    }, REST_MS);
     return () => window.clearTimeout(rest);
-  }, [to, change]);
-  const now = useRef(written);
-  useEffect(() => {
-    now.current = written;
-  });
-  const move = useCallback((quantity: number) => setMoved({ to: quantity, from: now.current }), []);
-  return { quantity: to ?? written, move };
+  }, [moved, change]);
+  return { quantity: moved ?? written, move: setMoved };
 }
 
 const kept = { staleTime: 60_000, gcTime: 60_000 } as const;

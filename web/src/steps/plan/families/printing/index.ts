@@ -11,7 +11,7 @@ const printing: PlanFamily<PrintingChoices, PrintingFigures> = {
     { id: 'build', name: 'The build', inputs: ['build'], View: lazy(() => import('./BuildStation')) },
     { id: 'order', name: 'Order', inputs: ['order'], View: lazy(() => import('./OrderStation')) },
   ],
-  tools: { name: 'order.printers', label: 'Printers side by side' },
+  tools: { name: 'order.machines', label: 'Printers side by side' },
 };
 
 export default printing;

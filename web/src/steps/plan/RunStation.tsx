@@ -1,0 +1,44 @@
+import { Box, Typography } from '@mui/material';
+import type { ReactNode } from 'react';
+import type { WorkPlan } from '../../app/api/types';
+import { PlanNumber } from './planForm';
+import { Purchases } from './Purchases';
+import { FigureGrid, StationSheet } from './station';
+
+interface Props {
+  /** Chosen by hand; null: as decided. */
+  parts: number | null;
+  machines: string;
+  work: WorkPlan;
+  /** Figures of the whole order. */
+  children: ReactNode;
+}
+
+/** How many, on how many machines side by side, and what to buy: for parts that are made piece by piece or build by build. */
+export function RunStation({ parts, machines, work, children }: Props) {
+  return (
+    <StationSheet
+      inputs={
+        <>
+          <PlanNumber
+            name="order.parts"
+            label="Good parts"
+            unit=""
+            optional
+            whole
+            min={1}
+            max={1_000_000}
+            hint={parts == null ? 'empty: as decided' : undefined}
+          />
+          <PlanNumber name="order.machines" label={machines} unit="" whole min={1} max={60} />
+        </>
+      }
+    >
+      <FigureGrid>{children}</FigureGrid>
+      <Box sx={{ mt: 2 }}>
+        <Typography variant="h2">To buy</Typography>
+        <Purchases buy={work.buy} />
+      </Box>
+    </StationSheet>
+  );
+}
