@@ -33,6 +33,4 @@ public sealed record Lag(string After, Edge From, Edge To, double LeastMin, doub
 
     public static Lag EndsWithin(double minutes, string after, string @event, int each = 1) =>
         new(after, Edge.Start, Edge.End, 0, minutes * each, @event, each);
-
-    public static Lag NotBefore(string after, string @event) => new(after, Edge.End, Edge.Start, 0, null, @event);
 }

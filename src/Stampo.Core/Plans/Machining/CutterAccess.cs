@@ -78,9 +78,9 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
     private bool[] Within(SolidSurface surface, Vec3 to, bool[] seen, double[] gaps)
     {
         var samples = surface.Samples.All;
-        var within = new bool[seen.Length];
+        var (within, top) = (new bool[seen.Length], Top(surface, to));
         for (var i = 0; i < within.Length; i++)
-            within[i] = seen[i] && (gaps[i] > BesideReaches * ReachMm || DepthOf(surface, to, samples[i]) <= ReachMm);
+            within[i] = seen[i] && (gaps[i] > BesideReaches * ReachMm || top - samples[i].Point.Dot(to) <= ReachMm);
         return within;
     }
 
@@ -111,13 +111,17 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
     }
 
     /// <summary>Below the top of the part, for what has a wall across from it.</summary>
-    private static double Deepest(SolidSurface surface, Vec3 to, bool[] reached, double[] gaps) =>
-        surface.Samples.All.Where((_, i) => reached[i] && double.IsFinite(gaps[i])).Select(s => DepthOf(surface, to, s)).DefaultIfEmpty(0).Max();
+    private static double Deepest(SolidSurface surface, Vec3 to, bool[] reached, double[] gaps)
+    {
+        var top = Top(surface, to);
+        return surface.Samples.All.Where((_, i) => reached[i] && double.IsFinite(gaps[i])).Select(s => top - s.Point.Dot(to)).DefaultIfEmpty(0).Max();
+    }
 
-    private static double DepthOf(SolidSurface surface, Vec3 to, SurfaceSample sample)
+    /// <summary>How far the part goes towards a side; the box is measured once, not for each point.</summary>
+    private static double Top(SolidSurface surface, Vec3 to)
     {
         var box = surface.Mesh.Bounds();
-        return Math.Max(box.Min.Dot(to), box.Max.Dot(to)) - sample.Point.Dot(to);
+        return Math.Max(box.Min.Dot(to), box.Max.Dot(to));
     }
 
     private static Place PlaceOf(SolidSurface surface, SurfaceSample sample) => Place.Of(sample.Point, surface.Normals[sample.Triangle], Math.Sqrt(sample.AreaMm2));

@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import type { WorkPlan } from '../../app/api/types';
+import { GoodParts } from './GoodParts';
 import { PlanNumber } from './planForm';
 import { Purchases } from './Purchases';
 import { FigureGrid, StationSheet } from './station';
@@ -20,16 +21,7 @@ export function RunStation({ parts, machines, work, children }: Props) {
     <StationSheet
       inputs={
         <>
-          <PlanNumber
-            name="order.parts"
-            label="Good parts"
-            unit=""
-            optional
-            whole
-            min={1}
-            max={1_000_000}
-            hint={parts == null ? 'empty: as decided' : undefined}
-          />
+          <GoodParts chosen={parts} />
           <PlanNumber name="order.machines" label={machines} unit="" whole min={1} max={60} />
         </>
       }

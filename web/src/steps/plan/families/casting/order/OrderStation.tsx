@@ -6,6 +6,7 @@ import { count, date, number, range } from '../../../../../shared/format';
 import { NumberField } from '../../../../../shared/NumberField';
 import { Findings } from '../../../../../shared/Findings';
 import { day } from '../../../moments';
+import { GoodParts } from '../../../GoodParts';
 import { PlanNumber } from '../../../planForm';
 import { FigureGrid, FromBrief, type StationProps, StationSheet } from '../station';
 
@@ -17,16 +18,7 @@ export default function OrderStation({ figures, plan, projectId, work }: Station
     <StationSheet
       inputs={
         <>
-          <PlanNumber
-            name="order.parts"
-            label="Good parts"
-            unit=""
-            optional
-            whole
-            min={1}
-            max={1_000_000}
-            hint={plan.order.parts == null ? 'empty: as decided' : undefined}
-          />
+          <GoodParts chosen={plan.order.parts} />
           <PlanNumber name="order.molds" label="Molds in turn" unit="" whole min={1} max={60} />
           {life && figures.silicone && (
             <FromBrief projectId={projectId}>How many shots a mold is trusted with</FromBrief>
