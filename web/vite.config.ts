@@ -10,6 +10,12 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
     reportCompressedSize: false,
   },
-  test: { environment: 'jsdom', restoreMocks: true, setupFiles: 'src/testing/patience.ts', testTimeout: 20_000 },
+  test: {
+    environment: 'jsdom',
+    isolate: false,
+    restoreMocks: true,
+    setupFiles: 'src/testing/setUp.ts',
+    testTimeout: 20_000,
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
 });

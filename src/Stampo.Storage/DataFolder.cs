@@ -22,7 +22,9 @@ public sealed class DataFolder : IDisposable
     public static string FileIn(string folder) => System.IO.Path.Combine(folder, Database.FileName);
 
     /// <summary>Takes the folder, making it when it is not there; <paramref name="onWait"/> is told when another server has to let go of it first.</summary>
-    public static async Task<DataFolder> TakeAsync(string path, Action<string> onWait, CancellationToken cancel = default)
+    public static Task<DataFolder> TakeAsync(string path, Action<string> onWait, CancellationToken cancel = default) => TakeAsync(path, onWait, Patience, cancel);
+
+    public static async Task<DataFolder> TakeAsync(string path, Action<string> onWait, TimeSpan patience, CancellationToken cancel = default)
     {
         path = System.IO.Path.GetFullPath(path);
         try
@@ -34,7 +36,7 @@ public sealed class DataFolder : IDisposable
             throw new CannotStartException("data.unreachable", $"The data folder {path} can't be made: {refused.Message}", refused);
         }
 
-        var until = DateTime.UtcNow + Patience;
+        var until = DateTime.UtcNow + patience;
         for (var told = false; ; told = true)
         {
             if (Hold(path) is { } held)
@@ -42,7 +44,7 @@ public sealed class DataFolder : IDisposable
             if (DateTime.UtcNow > until)
                 throw new CannotStartException("data.in-use", $"Another Stampo is at work on {path}. Stop it, or start this one on another folder (--data).");
             if (!told)
-                onWait($"Waiting up to {Patience.TotalSeconds:0} s for another server to let go of {path}.");
+                onWait($"Waiting up to {patience.TotalSeconds:0} s for another server to let go of {path}.");
             await Task.Delay(Between, cancel);
         }
     }

@@ -4,11 +4,9 @@ using System.Text.Json;
 
 namespace Stampo.Server.Tests;
 
-public sealed class CalculatorTests : IDisposable
+public sealed class CalculatorTests(SharedServer shared)
 {
-    private readonly StampoServer _server = new();
-
-    public void Dispose() => _server.Dispose();
+    private readonly StampoServer _server = shared.Server;
 
     [Fact]
     public async Task Cost_curve_answers_plain_numbers_with_plain_numbers()

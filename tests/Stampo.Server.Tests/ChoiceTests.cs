@@ -10,11 +10,9 @@ using Stampo.Server.Hosting;
 namespace Stampo.Server.Tests;
 
 /// <summary>The pick, the bridge, what-ifs, sensitivity, states side by side, decisions re-opened, and what is taken along.</summary>
-public sealed class ChoiceTests : IDisposable
+public sealed class ChoiceTests(SharedServer shared)
 {
-    private readonly StampoServer _server = new();
-
-    public void Dispose() => _server.Dispose();
+    private readonly StampoServer _server = shared.Server;
 
     private static readonly DateOnly Today = DateOnly.FromDateTime(DateTime.Now);
 
@@ -26,10 +24,12 @@ public sealed class ChoiceTests : IDisposable
         ChangeRisk = new ChangeRisk(0.12, ChangeSize.Large),
     };
 
-    private async Task<string> ProjectAsync(Core.Briefs.Brief? brief = null)
+    private Task<string> ProjectAsync(Core.Briefs.Brief? brief = null) => ProjectAsync(_server, "gateway-housing.stl", brief);
+
+    private static async Task<string> ProjectAsync(StampoServer server, string mesh, Core.Briefs.Brief? brief = null)
     {
-        var id = await _server.NewProjectWithPartAsync();
-        await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief ?? Trial, 0));
+        var id = await server.NewProjectWithPartAsync(mesh);
+        await server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief ?? Trial, 0));
         return id;
     }
 
@@ -77,7 +77,7 @@ public sealed class ChoiceTests : IDisposable
     {
         var id = await ProjectAsync();
         var made = await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "The trial first.", by = "Oren Tisdale" });
-        await Sql.RunAsync(_server.DatabaseFile, "UPDATE Decisions SET Json = json_set(json_remove(Json, '$.sequence', '$.advised', '$.wouldChange'), '$.routeId', 'cast-silicone', '$.routeName', 'Urethane cast in silicone', '$.quantity', 40)");
+        await Sql.RunAsync(_server.DatabaseFile, "UPDATE Decisions SET Json = json_set(json_remove(Json, '$.sequence', '$.advised', '$.wouldChange'), '$.routeId', 'cast-silicone', '$.routeName', 'Urethane cast in silicone', '$.quantity', 40) WHERE ProjectId = '" + id + "'");
         var kept = (await _server.GetAsync($"/api/projects/{id}/decisions"))[0];
         var stretch = Assert.Single(kept.GetProperty("sequence").GetProperty("stretches").EnumerateArray());
         Assert.Equal(("cast-silicone", 40), (stretch.GetProperty("routeId").GetString(), stretch.GetProperty("quantity").GetDouble()));
@@ -188,23 +188,24 @@ public sealed class ChoiceTests : IDisposable
     [Fact]
     public async Task A_decision_opens_as_it_was_and_says_what_has_changed_since()
     {
-        var id = await ProjectAsync();
-        await MeasuredAsync(id);
-        var made = await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "The trial first.", by = "Oren Tisdale" });
+        // What counts for the whole shop is changed: on a server of its own.
+        using var server = new StampoServer();
+        var id = await server.MeasuredAsync(await ProjectAsync(server, "scale-foot.stl"));
+        var made = await server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "The trial first.", by = "Oren Tisdale" });
         var changes = $"/api/projects/{id}/decisions/{made.GetProperty("id").GetInt32()}/changes";
-        var same = await _server.GetAsync(changes);
+        var same = await server.GetAsync(changes);
         Assert.All(new[] { "part", "brief", "rates" }, what => Assert.Equal(0, same.GetProperty(what).GetArrayLength()));
         Assert.Equal(same.GetProperty("totalThen").GetDouble(), same.GetProperty("totalNow").GetDouble(), 1e-9);
 
-        await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Trial with { ShowSide = Finish.Gloss }, 1));
-        await _server.PutAsync("/api/library", new { rates = new[] { Core.Reference.RateCard.Shipped["labour.bench"] with { Likely = 49 } } });
-        var now = await _server.GetAsync(changes);
+        await server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Trial with { ShowSide = Finish.Gloss }, 1));
+        await server.PutAsync("/api/library", new { rates = new[] { Core.Reference.RateCard.Shipped["labour.bench"] with { Likely = 49 } } });
+        var now = await server.GetAsync(changes);
         Assert.Equal("showSide", Assert.Single(now.GetProperty("brief").EnumerateArray()).GetProperty("where").GetString());
         Assert.Single(now.GetProperty("rates").EnumerateArray());
         Assert.True(now.GetProperty("totalNow").GetDouble() > now.GetProperty("totalThen").GetDouble());
-        var kept = (await _server.GetAsync($"/api/projects/{id}/decisions"))[0];
+        var kept = (await server.GetAsync($"/api/projects/{id}/decisions"))[0];
         Assert.Equal(same.GetProperty("totalThen").GetDouble(), kept.GetProperty("sequence").GetProperty("total").GetDouble());
-        Assert.Equal(404, (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/decisions/9999/changes"))).Status);
+        Assert.Equal(404, (await StampoServer.RefusedAsync(await server.Client.GetAsync($"/api/projects/{id}/decisions/9999/changes"))).Status);
     }
 
     [Fact]

@@ -1,18 +1,17 @@
-using System.Globalization;
 using System.IO.Compression;
 using System.Net;
 using System.Text;
 using System.Text.Json;
+using Microsoft.Extensions.DependencyInjection;
 using Stampo.Core.Parts;
+using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;
 
 /// <summary>The Part step over HTTP: studies, verdicts, mends, the show side, exports, declared parts.</summary>
-public sealed class PartTests : IDisposable
+public sealed class PartTests(SharedServer shared)
 {
-    private readonly StampoServer _server = new();
-
-    public void Dispose() => _server.Dispose();
+    private readonly StampoServer _server = shared.Server;
 
     private async Task<string> WithMeshAsync(byte[] file, string name = "part.stl", string query = "")
     {
@@ -80,13 +79,21 @@ public sealed class PartTests : IDisposable
     [Fact]
     public async Task Measuring_can_be_stopped_and_begun_again()
     {
-        var ball = Ball(400);
-        var id = await WithMeshAsync(ball);
-        var stopped = await StampoServer.ReadAsync(await _server.Client.DeleteAsync($"/api/projects/{id}/part/study"));
-        Assert.Contains(stopped.GetProperty("phase").GetString(), new[] { "running", "waiting", "stopped" });
-        await StudyAsync(id, "stopped");
-        await _server.PostAsync($"/api/projects/{id}/part/study", new { });
-        Assert.Equal(40, (await StudyAsync(id)).GetProperty("figures").GetProperty("section").GetProperty("diameterMm").GetDouble(), 0.8);
+        // Other work holds the queue, so that there is something to stop whenever it is stopped.
+        using var server = new StampoServer();
+        using var gate = new SemaphoreSlim(0);
+        server.Services.GetRequiredService<LongWork>().Start("gate", progress => gate.WaitAsync(progress.Cancel));
+        var id = await server.NewProjectWithPartAsync("vent-disc.stl");
+        async Task<string?> PhaseAsync() => (await server.GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString();
+        Assert.Equal("waiting", await PhaseAsync());
+        await StampoServer.ReadAsync(await server.Client.DeleteAsync($"/api/projects/{id}/part/study"));
+        while (await PhaseAsync() == "waiting")
+            await Task.Delay(10);
+        Assert.Equal("stopped", await PhaseAsync());
+        gate.Release();
+        await server.PostAsync($"/api/projects/{id}/part/study", new { });
+        await server.MeasuredAsync(id);
+        Assert.True((await server.GetAsync($"/api/projects/{id}/part/study")).GetProperty("figures").GetProperty("section").GetProperty("diameterMm").GetDouble() > 1);
     }
 
     [Fact]
@@ -214,28 +221,4 @@ public sealed class PartTests : IDisposable
     }
 
     private static StringContent Body(string json) => new(json, Encoding.UTF8, "application/json");
-
-    /// <summary>A ball of 20 mm radius with a great many triangles, as ASCII OBJ.</summary>
-    private static byte[] Ball(int around)
-    {
-        var rings = around / 2;
-        var text = new StringBuilder();
-        for (var i = 0; i <= rings; i++)
-            for (var j = 0; j < around; j++)
-            {
-                var (sinT, cosT) = Math.SinCos(Math.PI * i / rings);
-                var (sinP, cosP) = Math.SinCos(2 * Math.PI * j / around);
-                var pole = i == 0 || i == rings;
-                text.Append(CultureInfo.InvariantCulture, $"v {(pole ? 0 : 20 * sinT * cosP):R} {(pole ? 0 : 20 * sinT * sinP):R} {20 * cosT:R}\n");
-            }
-
-        for (var i = 0; i < rings; i++)
-            for (var j = 0; j < around; j++)
-            {
-                int a = i * around + j + 1, b = i * around + (j + 1) % around + 1;
-                text.Append(CultureInfo.InvariantCulture, $"f {a} {a + around} {b + around} {b}\n");
-            }
-
-        return Encoding.ASCII.GetBytes(text.ToString());
-    }
 }

@@ -10,16 +10,34 @@ using Stampo.Server.Hosting;
 namespace Stampo.Server.Tests;
 
 /// <summary>The plan over real HTTP: calculators, choices, shapes, generated molds, the traveller.</summary>
-public sealed class PlanTests : IDisposable
+public sealed class PlanTests(SharedServer shared)
 {
-    private readonly StampoServer _server = new();
+    private readonly StampoServer _server = shared.Server;
 
-    public void Dispose() => _server.Dispose();
+    /// <summary>A block of 40 mm with a draft of about 6°, as plain as a part can be.</summary>
+    private static readonly byte[] Frustum = """
+        v 0 0 0
+        v 40 0 0
+        v 40 40 0
+        v 0 40 0
+        v 2 2 20
+        v 38 2 20
+        v 38 38 20
+        v 2 38 20
+        f 4 3 2 1
+        f 5 6 7 8
+        f 1 2 6 5
+        f 2 3 7 6
+        f 3 4 8 7
+        f 4 1 5 8
+        """u8.ToArray();
 
-    private async Task<string> DecidedAsync(string routeId, string mesh = "gateway-housing.stl", int quantity = 40)
+    private Task<string> DecidedAsync(string routeId, string mesh = "gateway-housing.stl", int quantity = 40) => DecidedAsync(routeId, StampoServer.DemoMesh(mesh), mesh, quantity);
+
+    private async Task<string> DecidedAsync(string routeId, byte[] mesh, string name, int quantity)
     {
         var id = await _server.NewProjectAsync();
-        await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", StampoServer.DemoMesh(mesh)));
+        await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", mesh, name));
         await _server.MeasuredAsync(id);
         await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId, quantity } }, reason = "To be planned.", by = "Oren Tisdale" });
         return id;
@@ -125,7 +143,7 @@ public sealed class PlanTests : IDisposable
     [Fact]
     public async Task Halves_are_generated_in_the_background_and_pass_the_mesh_check()
     {
-        var id = await DecidedAsync("cast-printed", "frame-grip.stl");
+        var id = await DecidedAsync("cast-printed", Frustum, "frustum.obj", 40);
         Assert.Equal(404, (int)(await _server.Client.GetAsync($"/api/projects/{id}/plan/split/lower/stl")).StatusCode);
         var made = await GeneratedAsync(id);
         Assert.Equal("done", made.GetProperty("work").GetProperty("phase").GetString());

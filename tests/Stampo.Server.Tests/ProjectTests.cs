@@ -7,17 +7,15 @@ using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;
 
-public sealed class ProjectTests : IDisposable
+public sealed class ProjectTests(SharedServer shared)
 {
-    private readonly StampoServer _server = new(settings: ("Stampo:MaxUploadBytes", "300000"));
+    private readonly StampoServer _server = shared.Server;
 
     private static readonly Core.Briefs.Brief Sixty = new()
     {
         Demand = [new DemandRow(new DateOnly(2030, 5, 1), 60, Purpose.Function)],
         Hardness = new HardnessTarget(ShoreScale.D, 78, 8, true),
     };
-
-    public void Dispose() => _server.Dispose();
 
     [Fact]
     public async Task From_a_file_to_grams()
@@ -115,15 +113,16 @@ public sealed class ProjectTests : IDisposable
     [Fact]
     public async Task A_file_that_cannot_be_read_leaves_the_part_as_it_was()
     {
-        var id = await _server.NewProjectWithPartAsync();
-        var before = (await _server.GetAsync($"/api/projects/{id}/part")).GetRawText();
-        var tooLarge = await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[400_000]));
+        using var server = new StampoServer(settings: ("Stampo:MaxUploadBytes", "300000"));
+        var id = await server.NewProjectWithPartAsync();
+        var before = (await server.GetAsync($"/api/projects/{id}/part")).GetRawText();
+        var tooLarge = await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[400_000]));
         Assert.Equal((413, "mesh.too-large"), (tooLarge.Status, tooLarge.Code));
-        var farTooLarge = await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[2_000_000]));
+        var farTooLarge = await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[2_000_000]));
         Assert.Equal((413, "mesh.too-large"), (farTooLarge.Status, farTooLarge.Code));
-        await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", "nothing"u8.ToArray()));
-        Assert.Equal("input.unit", (await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=1&unit=ell", StampoServer.DemoMesh("vent-disc.stl")))).Code);
-        Assert.Equal(before, (await _server.GetAsync($"/api/projects/{id}/part")).GetRawText());
+        await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", "nothing"u8.ToArray()));
+        Assert.Equal("input.unit", (await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1&unit=ell", StampoServer.DemoMesh("vent-disc.stl")))).Code);
+        Assert.Equal(before, (await server.GetAsync($"/api/projects/{id}/part")).GetRawText());
     }
 
     [Fact]
@@ -218,8 +217,8 @@ public sealed class ProjectTests : IDisposable
     {
         var id = await _server.NewProjectAsync("Put away");
         await StampoServer.ReadAsync(await _server.Client.PatchAsJsonAsync($"/api/projects/{id}", new { removed = true }));
-        Assert.Empty((await _server.GetAsync("/api/projects")).EnumerateArray());
+        Assert.Empty((await _server.GetAsync("/api/projects?search=put+away")).EnumerateArray());
         await StampoServer.ReadAsync(await _server.Client.PatchAsJsonAsync($"/api/projects/{id}", new { removed = false }));
-        Assert.Equal("Put away", (await _server.GetAsync("/api/projects"))[0].GetProperty("name").GetString());
+        Assert.Equal("Put away", (await _server.GetAsync("/api/projects?search=put+away"))[0].GetProperty("name").GetString());
     }
 }

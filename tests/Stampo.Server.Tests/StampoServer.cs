@@ -37,6 +37,8 @@ public sealed class StampoServer : IDisposable
 
     public HttpClient Client { get; }
 
+    public IServiceProvider Services => _factory.Services;
+
     public async Task<JsonElement> GetAsync(string path) => await ReadAsync(await Client.GetAsync(path));
 
     public async Task<JsonElement> PostAsync(string path, object body) => await ReadAsync(await Client.PostAsJsonAsync(path, body, Json.Options));
@@ -69,10 +71,10 @@ public sealed class StampoServer : IDisposable
     public async Task<string> NewProjectAsync(string name = "Trial") => (await PostAsync("/api/projects", new { name })).GetProperty("id").GetString()!;
 
     /// <summary>A project with the demo's gateway housing as its part.</summary>
-    public async Task<string> NewProjectWithPartAsync()
+    public async Task<string> NewProjectWithPartAsync(string mesh = "gateway-housing.stl")
     {
         var id = await NewProjectAsync();
-        await ReadAsync(await SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", DemoMesh("gateway-housing.stl")));
+        await ReadAsync(await SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", DemoMesh(mesh)));
         return id;
     }
 

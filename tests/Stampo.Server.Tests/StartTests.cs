@@ -22,7 +22,7 @@ public sealed class StartTests : IDisposable
     {
         List<string> told = [];
         await using var services = new ServiceCollection().AddStampoDatabase(folder ?? _folder).BuildServiceProvider();
-        using var taken = await DataFolder.TakeAsync(folder ?? _folder, told.Add, TestContext.Current.CancellationToken);
+        using var taken = await DataFolder.TakeAsync(folder ?? _folder, told.Add, TimeSpan.FromSeconds(0.5), TestContext.Current.CancellationToken);
         await Database.PrepareAsync(services.GetRequiredService<IDbContextFactory<StampoDb>>(), taken, told.Add, TestContext.Current.CancellationToken);
         return told;
     }

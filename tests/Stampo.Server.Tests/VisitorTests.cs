@@ -4,11 +4,9 @@ using System.Text;
 namespace Stampo.Server.Tests;
 
 /// <summary>Strangers: under other names, from other pages, on slow lines.</summary>
-public sealed class VisitorTests : IDisposable
+public sealed class VisitorTests(SharedServer shared)
 {
-    private readonly StampoServer _server = new();
-
-    public void Dispose() => _server.Dispose();
+    private readonly StampoServer _server = shared.Server;
 
     private async Task<HttpResponseMessage> SendAsync(string method, string path, params (string Name, string Value)[] headers)
     {
@@ -67,9 +65,9 @@ public sealed class VisitorTests : IDisposable
     }
 
     /// <summary>Connections whose bodies never come to an end.</summary>
-    private async Task<List<TcpClient>> SlowAsync(int count, Func<int, string> path, Func<int, string> type)
+    private static async Task<List<TcpClient>> SlowAsync(StampoServer server, int count, Func<int, string> path, Func<int, string> type)
     {
-        var address = _server.Client.BaseAddress!;
+        var address = server.Client.BaseAddress!;
         var slow = new List<TcpClient>();
         for (var i = 0; i < count; i++)
         {
@@ -87,10 +85,11 @@ public sealed class VisitorTests : IDisposable
     [Fact]
     public async Task Slow_bodies_hold_nobody_up()
     {
+        using var server = new StampoServer();
         // More of them than there are places to work.
-        var slow = await SlowAsync(8 * Environment.ProcessorCount + 8, i => i % 2 == 0 ? "calc/mesh-check" : "projects", i => i % 2 == 0 ? Form : "application/json");
-        await _server.NewProjectAsync("Served meanwhile");
-        Assert.True((await _server.Client.GetAsync("/api/health")).IsSuccessStatusCode);
+        var slow = await SlowAsync(server, 8 * Environment.ProcessorCount + 8, i => i % 2 == 0 ? "calc/mesh-check" : "projects", i => i % 2 == 0 ? Form : "application/json");
+        await server.NewProjectAsync("Served meanwhile");
+        Assert.True((await server.Client.GetAsync("/api/health")).IsSuccessStatusCode);
         // None of the slow ones was answered or cut off to make room.
         Assert.Contains(slow, client => client.Available == 0 && client.Connected);
         slow.ForEach(client => client.Dispose());
@@ -99,7 +98,8 @@ public sealed class VisitorTests : IDisposable
     [Fact]
     public async Task More_uploads_at_once_than_there_are_places_are_told_to_come_again()
     {
-        var slow = await SlowAsync(30, _ => "calc/mesh-check", _ => Form);
+        using var server = new StampoServer();
+        var slow = await SlowAsync(server, 30, _ => "calc/mesh-check", _ => Form);
         var answers = slow.ConvertAll(async client =>
         {
             var bytes = new byte[4096];

@@ -3,24 +3,31 @@ using System.Net.Http.Json;
 
 namespace Stampo.Server.Tests;
 
-public sealed class WebAppTests : IDisposable
+public sealed class WebAppTests(WebAppTests.WithPage page) : IClassFixture<WebAppTests.WithPage>
 {
-    private readonly string _web = Directory.CreateTempSubdirectory("stampo-web-").FullName;
-    private readonly StampoServer _server;
-
-    public WebAppTests()
+    /// <summary>A server with a page of two files.</summary>
+    public sealed class WithPage : IDisposable
     {
-        Directory.CreateDirectory(Path.Combine(_web, "assets"));
-        File.WriteAllText(Path.Combine(_web, "index.html"), "<title>the page</title>");
-        File.WriteAllText(Path.Combine(_web, "assets", "app-1234.js"), "export {};");
-        _server = new StampoServer(settings: ("Stampo:Web", _web));
+        private readonly string _web = Directory.CreateTempSubdirectory("stampo-web-").FullName;
+
+        public WithPage()
+        {
+            Directory.CreateDirectory(Path.Combine(_web, "assets"));
+            File.WriteAllText(Path.Combine(_web, "index.html"), "<title>the page</title>");
+            File.WriteAllText(Path.Combine(_web, "assets", "app-1234.js"), "export {};");
+            Server = new StampoServer(settings: ("Stampo:Web", _web));
+        }
+
+        public StampoServer Server { get; }
+
+        public void Dispose()
+        {
+            Server.Dispose();
+            Directory.Delete(_web, recursive: true);
+        }
     }
 
-    public void Dispose()
-    {
-        _server.Dispose();
-        Directory.Delete(_web, recursive: true);
-    }
+    private readonly StampoServer _server = page.Server;
 
     [Theory]
     [InlineData("/")]
@@ -57,7 +64,7 @@ public sealed class WebAppTests : IDisposable
     [Fact]
     public async Task Many_at_once_are_all_answered()
     {
-        var id = await _server.NewProjectWithPartAsync();
+        var id = await _server.MeasuredAsync(await _server.NewProjectWithPartAsync("scale-foot.stl"));
         var answers = await Task.WhenAll(Enumerable.Range(1, 60).Select(q => _server.Client.GetAsync($"/api/projects/{id}/comparison?quantity={q}")));
         Assert.All(answers, a => Assert.Equal(HttpStatusCode.OK, a.StatusCode));
     }

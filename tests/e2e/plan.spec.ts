@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, idOf, saved, test } from './stampo';
+import { decided, expect, idOf, saved, test } from './stampo';
 
 type Application = Parameters<typeof idOf>[0];
 
@@ -8,16 +8,6 @@ const planOf = async (application: Application, name: string, at = '') =>
   `/projects/${await idOf(application, name)}/plan${at && `?at=${at}`}`;
 
 const figure = (page: Page, label: string) => page.getByRole('button', { name: `${label}: show the working` });
-
-/** Chooses a route without the page. */
-async function decide(application: Application, name: string, routeId: string, quantity: number) {
-  const answer = await fetch(`${application.url}/api/projects/${await idOf(application, name)}/decisions`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ stretches: [{ routeId, quantity }], reason: 'To be planned.', by: 'Oren Tisdale' }),
-  });
-  expect(answer.ok).toBe(true);
-}
 
 test('the mold follows its patterns and its wall, and every figure opens', async ({ page, application }) => {
   await page.goto(await planOf(application, 'Gateway housing', 'mold'));
@@ -74,7 +64,7 @@ test('a pot is not planned beyond its plate, and what to change is said', async 
 });
 
 test('the halves of a printed mold are generated, looked at and taken', async ({ page, application }) => {
-  await decide(application, 'Vent disc', 'cast-printed', 30);
+  await decided(application, await idOf(application, 'Vent disc'), ['cast-printed', 30]);
   await page.goto(await planOf(application, 'Vent disc', 'mold'));
   await page.getByRole('button', { name: 'Generate the halves' }).click();
   const lower = page.getByRole('link', { name: 'lower half as STL' });
@@ -136,19 +126,7 @@ test('a printed and a machined stretch are planned each in its own way, and a pr
   application,
 }) => {
   const id = await idOf(application, 'Gateway housing');
-  const answer = await fetch(`${application.url}/api/projects/${id}/decisions`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      stretches: [
-        { routeId: 'print', quantity: 6 },
-        { routeId: 'machine', quantity: 20 },
-      ],
-      reason: 'Two ways.',
-      by: 'Oren Tisdale',
-    }),
-  });
-  expect(answer.ok).toBe(true);
+  await decided(application, id, ['print', 6], ['machine', 20]);
   await page.goto(`/projects/${id}/plan?stretch=s1`);
   await page.getByRole('link', { name: 'Which side up' }).click();
   const planned = page.getByRole('row').filter({ hasText: 'planned' });

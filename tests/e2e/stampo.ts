@@ -1,6 +1,7 @@
 import { test as base, expect, type Page } from '@playwright/test';
+import { cpSync } from 'node:fs';
 import { join } from 'node:path';
-import { root, startApplication } from './application.mjs';
+import { newFolder, root, startApplication } from './application.mjs';
 
 type Application = Awaited<ReturnType<typeof startApplication>>;
 
@@ -9,11 +10,13 @@ interface Project {
   name: string;
 }
 
-/** Tests share one running application with the demo world; each opens the page in a browser of its own. */
+/** The tests of a worker share one running application with the demo world; each opens the page in a browser of its own. */
 export const test = base.extend<{ foreign: string[] }, { application: Application }>({
   application: [
     async ({}, use) => {
-      const application = await startApplication();
+      const data = newFolder();
+      cpSync(process.env.STAMPO_MEASURED_DEMO!, data, { recursive: true });
+      const application = await startApplication({ demo: false, data });
       await use(application);
       await application.stop();
       application.forget();
@@ -58,6 +61,24 @@ export async function newProject(application: Application, name: string): Promis
   form.append('file', new Blob([readFileSync(mesh('vent-disc.stl'))]), 'vent-disc.stl');
   await fetch(`${application.url}/api/projects/${id}/part/file?version=0&unit=mm`, { method: 'POST', body: form });
   return id;
+}
+
+/** Decides for routes in turn, each for a number of parts. */
+export async function decided(
+  application: Application,
+  id: string,
+  ...stretches: [routeId: string, quantity: number][]
+) {
+  const answer = await fetch(`${application.url}/api/projects/${id}/decisions`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      stretches: stretches.map(([routeId, quantity]) => ({ routeId, quantity })),
+      reason: 'To be planned.',
+      by: 'Oren Tisdale',
+    }),
+  });
+  expect(answer.ok).toBe(true);
 }
 
 export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();

@@ -1,12 +1,7 @@
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { expect, test } from 'vitest';
 import { type Asked, draw, serve } from '../testing/served';
 import { LibraryPage } from './LibraryPage';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const plain = { own: false, differences: [] };
 const rate = {

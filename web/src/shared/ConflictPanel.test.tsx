@@ -1,8 +1,6 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { expect, test, vi } from 'vitest';
 import { ConflictPanel } from './ConflictPanel';
-
-afterEach(cleanup);
 
 const mine = { inserts: 2, budget: 900, demand: [{ quantity: 3 }], family: 'rigid' };
 const theirs = { inserts: 4, budget: null, demand: [{ quantity: 3 }, { quantity: 40 }], family: 'rigid' };

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { beforeEach, expect, test, vi } from 'vitest';
 import { NumberField, type NumberFieldProps } from './NumberField';
 
 const answer = (status: number, body: unknown) =>
@@ -12,7 +12,6 @@ const { fetched } = vi.hoisted(() => {
 });
 
 beforeEach(() => void fetched.mockReset());
-afterEach(cleanup);
 
 function field(props: Partial<NumberFieldProps> = {}) {
   const onChange = vi.fn();

@@ -1,10 +1,8 @@
 import { ThemeProvider } from '@mui/material';
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { expect, test, vi } from 'vitest';
 import { theme } from '../app/theme/theme';
 import { QuantityRuler } from './QuantityRuler';
-
-afterEach(cleanup);
 
 function ruler(quantity: number) {
   const onChange = vi.fn();

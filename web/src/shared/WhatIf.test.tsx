@@ -1,12 +1,7 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { expect, test } from 'vitest';
 import { draw, serve } from '../testing/served';
 import { WhatIfBadge, WhatIfButton } from './WhatIf';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const standing = { own: false, differences: [] };
 const library = {

@@ -1,10 +1,8 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
-import { afterEach, expect, test } from 'vitest';
+import { fireEvent, screen } from '@testing-library/react';
+import { expect, test } from 'vitest';
 import type { WorkLine } from '../app/api/types';
 import { draw } from '../testing/served';
 import { WorkingDrawer } from './WorkingDrawer';
-
-afterEach(cleanup);
 
 const line = (id: string, inputs: WorkLine['inputs']): WorkLine => ({
   id,

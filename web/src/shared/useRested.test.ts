@@ -1,10 +1,9 @@
-import { act, cleanup, renderHook } from '@testing-library/react';
+import { act, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { useRested } from './useRested';
 
 beforeEach(() => vi.useFakeTimers());
 afterEach(() => {
-  cleanup();
   vi.useRealTimers();
 });
 

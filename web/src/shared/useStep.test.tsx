@@ -1,6 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import { Problem } from '../app/api/client';
 import type { Versioned } from '../app/api/types';
 import { holds, sameContent } from './saving/sameContent';
@@ -11,11 +11,6 @@ interface Note {
   text: string;
   count: number;
 }
-
-afterEach(() => {
-  cleanup();
-  localStorage.clear();
-});
 
 /** A server of one document with states to go back to, as the real one keeps them. */
 function server(start: Note = { text: 'first', count: 1 }) {

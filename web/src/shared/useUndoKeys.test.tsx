@@ -1,8 +1,6 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { expect, test, vi } from 'vitest';
 import { useUndoKeys } from './useUndoKeys';
-
-afterEach(cleanup);
 
 function Page({ undo, redo }: { undo?: () => void; redo?: () => void }) {
   useUndoKeys(undo, redo);

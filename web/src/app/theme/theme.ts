@@ -46,7 +46,15 @@ export const theme = createTheme({
     mono: { fontFamily: "'JetBrains Mono Variable', monospace", fontFeatureSettings: '"zero"' },
   },
   components: {
-    MuiCssBaseline: { styleOverrides: { body: { fontVariantNumeric: 'tabular-nums' } } },
+    MuiCssBaseline: {
+      styleOverrides: {
+        body: { fontVariantNumeric: 'tabular-nums' },
+        // Whoever asks the system for less motion gets none here.
+        '@media (prefers-reduced-motion: reduce)': {
+          '*, *::before, *::after': { transition: 'none !important', animation: 'none !important' },
+        },
+      },
+    },
     MuiButton: { defaultProps: { disableElevation: true, size: 'small' } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     // A field is a line to write on: its name above, a hairline under, number and unit on one line.

@@ -1,13 +1,11 @@
 import { ThemeProvider } from '@mui/material';
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, expect, test } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { expect, test } from 'vitest';
 import { theme } from '../../app/theme/theme';
 import { lane } from '../../testing/lanes';
 import { type Asked, draw, serve } from '../../testing/served';
 import { RulerWith } from './ProjectRuler';
 import { useComparison, useQuantity } from './useComparison';
-
-afterEach(cleanup);
 
 function Page() {
   const marker = useQuantity();

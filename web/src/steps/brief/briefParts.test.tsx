@@ -1,7 +1,7 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen } from '@testing-library/react';
 import { useEffect } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
-import { afterEach, expect, test, vi } from 'vitest';
+import { expect, test } from 'vitest';
 import type { Brief } from '../../app/api/types';
 import { draw, serve } from '../../testing/served';
 import { DemandTimeline } from './DemandTimeline';
@@ -9,11 +9,6 @@ import { Features } from './Features';
 import { Limits } from './Limits';
 import { Requirements } from './Requirements';
 import { PropertyRows } from './PropertyRows';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const empty: Brief = {
   demand: [],

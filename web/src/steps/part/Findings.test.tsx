@@ -1,10 +1,8 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import type { Finding, ShapeVerdict, StoredPart } from '../../app/api/types';
 import { Findings, lookFor } from '../../shared/Findings';
 import { UnitQuestion } from './UnitQuestion';
-
-afterEach(cleanup);
 
 const place = { pointMm: [1, 2, 3], from: [0, 0, 1], radiusMm: 5 };
 const finding = (code: string, concern: Finding['concern'], more: Partial<Finding> = {}): Finding => ({

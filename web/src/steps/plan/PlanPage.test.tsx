@@ -1,5 +1,5 @@
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PlanAnswer } from '../../app/api/types';
 import { answer, choices, figures, whole } from '../../testing/plan';
 import { type Asked, draw, serve } from '../../testing/served';
@@ -10,11 +10,6 @@ let standing: PlanAnswer;
 
 beforeEach(() => {
   standing = whole;
-});
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
 });
 
 /** The page at a station, over a server that keeps what it is sent. */

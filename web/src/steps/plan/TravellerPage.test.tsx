@@ -1,12 +1,7 @@
-import { cleanup, screen } from '@testing-library/react';
-import { afterEach, expect, it, vi } from 'vitest';
+import { screen } from '@testing-library/react';
+import { expect, it } from 'vitest';
 import { draw, serve } from '../../testing/served';
 import { TravellerPage } from './TravellerPage';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const row = {
   number: 12,

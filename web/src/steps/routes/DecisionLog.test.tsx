@@ -1,15 +1,10 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, screen } from '@testing-library/react';
+import { expect, test, vi } from 'vitest';
 import type { DecisionRecord } from '../../app/api/types';
 import { lane } from '../../testing/lanes';
 import { draw, serve } from '../../testing/served';
 import { sequence } from '../../testing/sequences';
 import { DecisionLog } from './DecisionLog';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const decision = (id: number, reason: string) =>
   ({

@@ -1,10 +1,8 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, screen } from '@testing-library/react';
+import { expect, test, vi } from 'vitest';
 import { lane } from '../../testing/lanes';
 import { draw } from '../../testing/served';
 import { Lanes } from './Lanes';
-
-afterEach(cleanup);
 
 const out = { verdict: 'out' as const, name: 'Shape', reason: 'Only a shell.', remedy: 'Say so on Part.', limit: null };
 

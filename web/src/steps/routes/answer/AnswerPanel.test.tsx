@@ -1,14 +1,9 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import type { Answer } from '../../../app/api/types';
 import { draw, serve } from '../../../testing/served';
 import { sequence } from '../../../testing/sequences';
 import { AnswerPanel } from './AnswerPanel';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const card = (id: string) => ({
   id,

@@ -1,14 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, expect, test, vi } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { expect, test } from 'vitest';
 import type { Quote } from '../../../app/api/types';
 import { lane } from '../../../testing/lanes';
 import { draw, serve } from '../../../testing/served';
 import { LaneQuotes } from './LaneQuotes';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const quote: Quote = {
   id: 'q1',

@@ -31,7 +31,7 @@ export default function OrientationStation({ figures, plan, work }: StationProps
             <th scope="col">Stairs show on</th>
             <th scope="col">Hands</th>
             <th scope="col">Each</th>
-            <th scope="col" />
+            <th scope="col">Choice</th>
           </tr>
         </thead>
         <tbody>

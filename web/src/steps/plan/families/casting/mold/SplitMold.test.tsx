@@ -1,14 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { expect, it, vi } from 'vitest';
 import { draw, serve } from '../../../../../testing/served';
 import SplitMold from './SplitMold';
 
 vi.mock('./SplitScene', () => ({ SplitScene: ({ open }: { open: number }) => <div>halves {open} apart</div> }));
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 const SPLIT = '/api/projects/p1/plan/split';
 const work = (phase: string, more = {}) => ({
