@@ -13,16 +13,17 @@ namespace Stampo.Bench;
 /// <summary>What the core is promised to do, each with the time it may take in milliseconds.</summary>
 public class Figures
 {
-    public static IReadOnlyDictionary<string, (string What, double LimitMs)> Promises { get; } = new Dictionary<string, (string, double)>
-    {
-        [nameof(ReadAndCheck200K)] = ("200 000 triangles, binary STL: read and checked", 600),
-        [nameof(ReadAndCheck1M)] = ("1 000 000 triangles, binary STL: read and checked", 1000),
-        [nameof(CompareAllRoutes)] = ("nineteen routes × 60 quantities × 2 000 draws", 40),
-        [nameof(CompareAllRoutesFinely)] = ("nineteen routes × 60 quantities × 10 000 draws", 150),
-        [nameof(BridgeOfThreeYears)] = ("bridge of 36 months × 18 routes", 50),
-        [nameof(AnswerOfThreeYears)] = ("sequence of 36 months × 19 routes, what would change it", 150),
-        [nameof(MovedMarker)] = ("one quantity of a standing comparison", 10),
-    };
+    public static IReadOnlyDictionary<string, (string What, double LimitMs)> Promises { get; } =
+        new Dictionary<string, (string, double)>
+        {
+            [nameof(ReadAndCheck200K)] = ("200 000 triangles, binary STL: read and checked", 600),
+            [nameof(ReadAndCheck1M)] = ("1 000 000 triangles, binary STL: read and checked", 1000),
+            [nameof(CompareAllRoutes)] = ("nineteen routes × 60 quantities × 2 000 draws", 40),
+            [nameof(CompareAllRoutesFinely)] = ("nineteen routes × 60 quantities × 10 000 draws", 150),
+            [nameof(BridgeOfThreeYears)] = ("bridge of 36 months × 18 routes", 50),
+            [nameof(AnswerOfThreeYears)] = ("sequence of 36 months × 19 routes, what would change it", 150),
+            [nameof(MovedMarker)] = ("one quantity of a standing comparison", 10),
+        };
 
     private static readonly DateOnly Today = new(2026, 3, 2);
 
@@ -32,12 +33,30 @@ public class Figures
     private readonly JobInputs _inputs = new(
         new PartFacts(118, 82, 34, 46, 480, new PartDeclaration { NominalWallMm = 2.2 }),
         new Brief { Demand = [new DemandRow(Today.AddDays(300), 3600, Purpose.Sale)], ShowSide = Finish.FineMatt },
-        RateCard.Shipped, MaterialLibrary.All, Today);
+        RateCard.Shipped,
+        MaterialLibrary.All,
+        Today
+    );
 
     private readonly BridgeRequest _bridge = new(
         [.. Enumerable.Range(0, 36).Select(month => new BridgeRow(Today.AddDays(60).AddMonths(month), 20 + month * month * 10))],
-        [.. Enumerable.Range(1, 18).Select(r => new BridgeRoute($"route-{r}", 200 * r, 150 * r * r, 20 * Math.Pow(2.2, r), 1, 0.95, 120.0 / r, LeadDays: 3 * r, ChangeShare: 0.04 * r))],
-        0.08);
+        [
+            .. Enumerable
+                .Range(1, 18)
+                .Select(r => new BridgeRoute(
+                    $"route-{r}",
+                    200 * r,
+                    150 * r * r,
+                    20 * Math.Pow(2.2, r),
+                    1,
+                    0.95,
+                    120.0 / r,
+                    LeadDays: 3 * r,
+                    ChangeShare: 0.04 * r
+                )),
+        ],
+        0.08
+    );
 
     private readonly RouteComparison _standing;
 
@@ -46,10 +65,23 @@ public class Figures
 
     public Figures()
     {
-        _months = new RouteComparison(_inputs with
-        {
-            Brief = _inputs.Brief with { Demand = [.. Enumerable.Range(0, 36).Select(month => new DemandRow(Today.AddDays(60).AddMonths(month), 20 + month * month * 7, Purpose.Function))], ServiceTemperature = new TemperatureTarget(60, true), ChangeRisk = new ChangeRisk(0.08, ChangeSize.Small) },
-        }, RouteCatalogue.All);
+        _months = new RouteComparison(
+            _inputs with
+            {
+                Brief = _inputs.Brief with
+                {
+                    Demand =
+                    [
+                        .. Enumerable
+                            .Range(0, 36)
+                            .Select(month => new DemandRow(Today.AddDays(60).AddMonths(month), 20 + month * month * 7, Purpose.Function)),
+                    ],
+                    ServiceTemperature = new TemperatureTarget(60, true),
+                    ChangeRisk = new ChangeRisk(0.08, ChangeSize.Small),
+                },
+            },
+            RouteCatalogue.All
+        );
         _standing = new RouteComparison(_inputs, RouteCatalogue.All);
         _standing.At(1);
     }

@@ -25,7 +25,9 @@ internal static class Fuzz
             catch (Exception failure)
             {
                 failures++;
-                Console.WriteLine($"case {number} ({MeshFuzz.Seeds[number % MeshFuzz.Seeds.Count].Name}): {failure.GetType().Name}: {failure.Message}");
+                Console.WriteLine(
+                    $"case {number} ({MeshFuzz.Seeds[number % MeshFuzz.Seeds.Count].Name}): {failure.GetType().Name}: {failure.Message}"
+                );
             }
 
             if (watch.Elapsed.TotalMilliseconds > slowest.Ms)
@@ -33,8 +35,11 @@ internal static class Fuzz
         }
 
         foreach (var (code, count) in codes.OrderByDescending(c => c.Value))
-            Console.WriteLine($"{code,-24} {count,8:#,0}");
-        Console.WriteLine($"{cases:#,0} spoiled files in {all.Elapsed.TotalSeconds:0.0} s; slowest {slowest.Ms:0} ms (case {slowest.Case}); {failures} failed with anything but a named refusal.");
+            Console.WriteLine($"{code, -24} {count, 8:#,0}");
+        Console.WriteLine(
+            $"{cases:#,0} spoiled files in {all.Elapsed.TotalSeconds:0.0} s; slowest {slowest.Ms:0} ms (case "
+                + $"{slowest.Case}); {failures} failed with anything but a named refusal."
+        );
         return failures == 0 && slowest.Ms < SlowMs;
     }
 }

@@ -16,14 +16,27 @@ internal static class Molds
     {
         var part = MeshCheck.Run(SphereStl.OfAtLeast(50_000), LengthUnit.Mm);
         var surface = new SolidSurface(part.Mesh, part.Faults, part.Topology, false);
-        Shapes.Line($"{part.Mesh.TriangleCount:#,0} triangles: split mold, exact to 1/1024 mm", Ms(() => SplitMolds.Of(surface, Up, new SplitMoldRequest(), Progress.None)), 20_000);
-        Shapes.Line($"{part.Mesh.TriangleCount:#,0} triangles: parting line, risers, ceilings, once a part", Ms(() => PlannedShape.Of(surface, Up, null, false, null)), 2_000);
+        Shapes.Line(
+            $"{part.Mesh.TriangleCount:#,0} triangles: split mold, exact to 1/1024 mm",
+            Ms(() => SplitMolds.Of(surface, Up, new SplitMoldRequest(), Progress.None)),
+            20_000
+        );
+        Shapes.Line(
+            $"{part.Mesh.TriangleCount:#,0} triangles: parting line, risers, ceilings, once a part",
+            Ms(() => PlannedShape.Of(surface, Up, null, false, null)),
+            2_000
+        );
     }
 
-    private static double Ms(Action work) => Enumerable.Range(0, 3).Select(_ =>
-    {
-        var watch = Stopwatch.StartNew();
-        work();
-        return watch.Elapsed.TotalMilliseconds;
-    }).Order().ElementAt(1);
+    private static double Ms(Action work) =>
+        Enumerable
+            .Range(0, 3)
+            .Select(_ =>
+            {
+                var watch = Stopwatch.StartNew();
+                work();
+                return watch.Elapsed.TotalMilliseconds;
+            })
+            .Order()
+            .ElementAt(1);
 }

@@ -20,10 +20,18 @@ switch (args)
         return 0;
 }
 
-// Prints each promised figure of the core: the median of some runs, and what was allocated. The warm-up is long enough for the compiler's last tier, as in a server that has stood for a minute.
+// Prints each promised figure of the core: the median of some runs, and what was allocated. The warm-up is long enough for the compiler's
+// last tier, as in a server that has stood for a minute.
 var folder = Path.Combine(Path.GetTempPath(), "stampo-bench");
-var config = ManualConfig.CreateEmpty()
-    .AddJob(Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(40).WithIterationCount(8).WithInvocationCount(1).WithUnrollFactor(1))
+var config = ManualConfig
+    .CreateEmpty()
+    .AddJob(
+        Job.Default.WithToolchain(InProcessEmitToolchain.Instance)
+            .WithWarmupCount(40)
+            .WithIterationCount(8)
+            .WithInvocationCount(1)
+            .WithUnrollFactor(1)
+    )
     .AddDiagnoser(MemoryDiagnoser.Default)
     .WithArtifactsPath(folder);
 var summary = BenchmarkRunner.Run<Figures>(config);
@@ -33,12 +41,15 @@ foreach (var report in summary.Reports)
     var (what, limitMs) = Figures.Promises[name];
     if (report.ResultStatistics is not { } times)
     {
-        Console.WriteLine($"{what,-58} failed");
+        Console.WriteLine($"{what, -58} failed");
         continue;
     }
 
     var allocatedMb = (report.GcStats.GetBytesAllocatedPerOperation(report.BenchmarkCase) ?? 0) / 1e6;
-    Console.WriteLine($"{what,-58} median {times.Median / 1e6,7:0.0} ms   max {times.Max / 1e6,7:0.0} ms   limit {limitMs,5:0} ms   {allocatedMb,6:0} MB allocated   {(times.Median / 1e6 <= limitMs ? "kept" : "MISSED")}");
+    Console.WriteLine(
+        $"{what, -58} median {times.Median / 1e6, 7:0.0} ms   max {times.Max / 1e6, 7:0.0} ms   limit {limitMs, 5:0} ms   "
+            + $"{allocatedMb, 6:0} MB allocated   {(times.Median / 1e6 <= limitMs ? "kept" : "MISSED")}"
+    );
 }
 
 Shapes.Print();

@@ -4,7 +4,9 @@ using Stampo.Core.Working;
 
 namespace Stampo.Bench;
 
-/// <summary>The measuring of a shape, which takes seconds: three runs each, stage by stage, and the most memory a process of its own took.</summary>
+/// <summary>
+/// The measuring of a shape, which takes seconds: three runs each, stage by stage, and the most memory a process of its own took.
+/// </summary>
 internal static class Shapes
 {
     private const int Runs = 3;
@@ -15,10 +17,20 @@ internal static class Shapes
         var quarter = SphereStl.OfAtLeast(250_000);
         var runs = Enumerable.Range(0, Runs).Select(_ => Stages(file)).ToList();
         var small = Enumerable.Range(0, Runs).Select(_ => Stages(quarter).Values.Sum()).Order().ElementAt(Runs / 2);
-        Line("1 000 000 triangles: wall by ray, draft, undercut", Median(runs, stage => !stage.Contains("ball", StringComparison.Ordinal)), 6000);
-        Line("1 000 000 triangles: wall by the largest ball", Median(runs, stage => stage.Contains("ball", StringComparison.Ordinal)), 10_000);
+        Line(
+            "1 000 000 triangles: wall by ray, draft, undercut",
+            Median(runs, stage => !stage.Contains("ball", StringComparison.Ordinal)),
+            6000
+        );
+        Line(
+            "1 000 000 triangles: wall by the largest ball",
+            Median(runs, stage => stage.Contains("ball", StringComparison.Ordinal)),
+            10_000
+        );
         var growth = Median(runs, _ => true) / small;
-        Console.WriteLine($"{"4 × the triangles, whole study",-58} {growth:0.0} × the time {"",20}   limit   5 ×   {(growth < 5 ? "kept" : "MISSED")}");
+        Console.WriteLine(
+            $"{"4 × the triangles, whole study", -58} {growth:0.0} × the time {"", 20}   limit   5 ×   {(growth < 5 ? "kept" : "MISSED")}"
+        );
         AgainstAdmesh(file);
     }
 
@@ -28,7 +40,10 @@ internal static class Shapes
         var part = MeshCheck.Run(File.ReadAllBytes(path), LengthUnit.Mm);
         ShapeCheck.Study(part, null, Progress.None);
         using var self = Process.GetCurrentProcess();
-        Console.WriteLine($"{"1 000 000 triangles: most memory, read and measured",-58} {self.PeakWorkingSet64 / 1e6,7:0} MB {"",25} limit 700 MB   {(self.PeakWorkingSet64 <= 700e6 ? "kept" : "MISSED")}");
+        Console.WriteLine(
+            $"{"1 000 000 triangles: most memory, read and measured", -58} {self.PeakWorkingSet64 / 1e6, 7:0} MB {"", 25} "
+                + $"limit 700 MB   {(self.PeakWorkingSet64 <= 700e6 ? "kept" : "MISSED")}"
+        );
     }
 
     private static Dictionary<string, double> Stages(byte[] file)
@@ -36,16 +51,22 @@ internal static class Shapes
         var part = MeshCheck.Run(file, LengthUnit.Mm);
         var stages = new Dictionary<string, double>();
         var (doing, since) = ("", Stopwatch.StartNew());
-        ShapeCheck.Study(part, null, new Progress((what, _) =>
-        {
-            lock (stages)
-            {
-                if (what == doing)
-                    return;
-                stages[doing] = since.Elapsed.TotalMilliseconds;
-                (doing, since) = (what, Stopwatch.StartNew());
-            }
-        }));
+        ShapeCheck.Study(
+            part,
+            null,
+            new Progress(
+                (what, _) =>
+                {
+                    lock (stages)
+                    {
+                        if (what == doing)
+                            return;
+                        stages[doing] = since.Elapsed.TotalMilliseconds;
+                        (doing, since) = (what, Stopwatch.StartNew());
+                    }
+                }
+            )
+        );
         stages[doing] = since.Elapsed.TotalMilliseconds;
         return stages;
     }
@@ -53,7 +74,9 @@ internal static class Shapes
     private static double Median(List<Dictionary<string, double>> runs, Func<string, bool> of) =>
         runs.Select(run => run.Where(stage => of(stage.Key)).Sum(stage => stage.Value)).Order().ElementAt(runs.Count / 2);
 
-    /// <summary>The basic pass beside Debian's general-purpose mesh checker on the same file, its check of exactly equal edges alone.</summary>
+    /// <summary>
+    /// The basic pass beside Debian's general-purpose mesh checker on the same file, its check of exactly equal edges alone.
+    /// </summary>
     private static void AgainstAdmesh(byte[] file)
     {
         var path = Path.Combine(Path.GetTempPath(), $"stampo-bench-{Environment.ProcessId}.stl");
@@ -69,7 +92,10 @@ internal static class Shapes
                 admesh.StandardOutput.ReadToEnd();
                 admesh.WaitForExit();
             });
-            Console.WriteLine($"{"1 000 000 triangles, basic pass: ours, then admesh --exact",-58} {ours,7:0} ms, {theirs,7:0} ms {"",15}             {(ours <= theirs ? "kept" : "MISSED")}");
+            Console.WriteLine(
+                $"{"1 000 000 triangles, basic pass: ours, then admesh --exact", -58} {ours, 7:0} ms, {theirs, 7:0} ms "
+                    + $"{"", 15}             {(ours <= theirs ? "kept" : "MISSED")}"
+            );
         }
         catch (System.ComponentModel.Win32Exception)
         {
@@ -84,14 +110,20 @@ internal static class Shapes
     private static double Times(Action work)
     {
         work();
-        return Enumerable.Range(0, 5).Select(_ =>
-        {
-            var watch = Stopwatch.StartNew();
-            work();
-            return watch.Elapsed.TotalMilliseconds;
-        }).Order().ElementAt(2);
+        return Enumerable
+            .Range(0, 5)
+            .Select(_ =>
+            {
+                var watch = Stopwatch.StartNew();
+                work();
+                return watch.Elapsed.TotalMilliseconds;
+            })
+            .Order()
+            .ElementAt(2);
     }
 
     internal static void Line(string what, double ms, double limitMs) =>
-        Console.WriteLine($"{what,-58} median {ms,7:0} ms {"",17} limit {limitMs,5:0} ms {"",17}   {(ms <= limitMs ? "kept" : "MISSED")}");
+        Console.WriteLine(
+            $"{what, -58} median {ms, 7:0} ms {"", 17} limit {limitMs, 5:0} ms {"", 17}   {(ms <= limitMs ? "kept" : "MISSED")}"
+        );
 }

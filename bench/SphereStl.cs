@@ -12,13 +12,13 @@ internal static class SphereStl
         writer.Write(new byte[80]);
         writer.Write(2 * around * (rings - 1));
         for (var i = 0; i < rings; i++)
-            for (var j = 0; j < around; j++)
-            {
-                if (i < rings - 1)
-                    Write(At(i, j), At(i + 1, j), At(i + 1, j + 1));
-                if (i > 0)
-                    Write(At(i, j), At(i + 1, j + 1), At(i, j + 1));
-            }
+        for (var j = 0; j < around; j++)
+        {
+            if (i < rings - 1)
+                Write(At(i, j), At(i + 1, j), At(i + 1, j + 1));
+            if (i > 0)
+                Write(At(i, j), At(i + 1, j + 1), At(i, j + 1));
+        }
 
         return stream.ToArray();
 

@@ -5,17 +5,18 @@ namespace Stampo.Demo;
 /// <summary>The invented parts of the demo world, in millimetres.</summary>
 public static class DemoParts
 {
-    public static IReadOnlyDictionary<string, SolidBuilder> All { get; } = new Dictionary<string, SolidBuilder>
-    {
-        ["gateway-housing.stl"] = GatewayHousing(),
-        ["probe-grommet.stl"] = ProbeGrommet(),
-        ["scale-foot.stl"] = ScaleFoot(),
-        ["feeder-tray.stl"] = FeederTray(),
-        ["weather-roof.stl"] = WeatherRoof(),
-        ["frame-grip.stl"] = FrameGrip(),
-        ["vent-disc.stl"] = VentDisc(),
-        ["sensor-prism.stl"] = SensorPrism(),
-    };
+    public static IReadOnlyDictionary<string, SolidBuilder> All { get; } =
+        new Dictionary<string, SolidBuilder>
+        {
+            ["gateway-housing.stl"] = GatewayHousing(),
+            ["probe-grommet.stl"] = ProbeGrommet(),
+            ["scale-foot.stl"] = ScaleFoot(),
+            ["feeder-tray.stl"] = FeederTray(),
+            ["weather-roof.stl"] = WeatherRoof(),
+            ["frame-grip.stl"] = FrameGrip(),
+            ["vent-disc.stl"] = VentDisc(),
+            ["sensor-prism.stl"] = SensorPrism(),
+        };
 
     /// <summary>A box of 2.2 mm wall with two blind bosses and a stepped lip for its lid.</summary>
     private static SolidBuilder GatewayHousing()
@@ -29,16 +30,17 @@ public static class DemoParts
             (2.2, 6, wall.Union(Bosses(4.5))),
             (6, 20, wall.Union(Bosses(4.5).Difference(Bosses(1.6)))),
             (20, 32, wall),
-            (32, 34, lip));
+            (32, 34, lip)
+        );
     }
 
     /// <summary>A cable grommet with a lip on both sides of the panel it sits in.</summary>
-    private static SolidBuilder ProbeGrommet() => Lathe.Turn(72,
-        (5, 0), (16, 0), (16, 4), (10.5, 6), (10.5, 10.5), (14, 12), (12.5, 16), (8.5, 24), (5, 24));
+    private static SolidBuilder ProbeGrommet() =>
+        Lathe.Turn(72, (5, 0), (16, 0), (16, 4), (10.5, 6), (10.5, 10.5), (14, 12), (12.5, 16), (8.5, 24), (5, 24));
 
     /// <summary>A load pad moulded over a flanged, threaded bush: the bush's seat is a stepped bore from above.</summary>
-    private static SolidBuilder ScaleFoot() => Lathe.Turn(72,
-        (0, 0), (20, 0), (24, 5), (24, 14), (17, 24), (15, 30), (6, 30), (6, 12), (10, 12), (10, 8), (0, 8));
+    private static SolidBuilder ScaleFoot() =>
+        Lathe.Turn(72, (0, 0), (20, 0), (24, 5), (24, 14), (17, 24), (15, 30), (6, 30), (6, 12), (10, 12), (10, 8), (0, 8));
 
     /// <summary>A drawn tray of 1.5 mm with sloping walls and three ribs across its floor.</summary>
     private static SolidBuilder FeederTray()
@@ -70,11 +72,12 @@ public static class DemoParts
     /// <summary>A waisted handle with an oval section, closed at both ends.</summary>
     private static SolidBuilder FrameGrip()
     {
-        const int around = 64, along = 60;
+        const int around = 64,
+            along = 60;
         var solid = new SolidBuilder();
         for (var i = 0; i < along; i++)
-            for (var j = 0; j < around; j++)
-                solid.Quad(At(i, j), At(i, j + 1), At(i + 1, j + 1), At(i + 1, j));
+        for (var j = 0; j < around; j++)
+            solid.Quad(At(i, j), At(i, j + 1), At(i + 1, j + 1), At(i + 1, j));
         return solid;
 
         Vec3 At(int station, int step)
@@ -83,9 +86,7 @@ public static class DemoParts
             var end = Math.Sqrt(Math.Max(0, 1 - Math.Pow(Math.Abs(2 * t - 1), 6)));
             var finger = 1 - 0.09 * (1 - Math.Cos(2 * Math.PI * 4 * t)) * Math.Sin(Math.PI * t);
             var (sin, cos) = Math.SinCos(2 * Math.PI * (step % around) / around);
-            return end < 1e-9
-                ? new Vec3(190 * t, 0, 0)
-                : new Vec3(190 * t, 17 * end * finger * cos, 14 * end * finger * sin);
+            return end < 1e-9 ? new Vec3(190 * t, 0, 0) : new Vec3(190 * t, 17 * end * finger * cos, 14 * end * finger * sin);
         }
     }
 

@@ -29,18 +29,22 @@ public static class Layers
     {
         var points = new List<Coordinate>();
         for (var corner = 0; corner < 4; corner++)
-            for (var step = 0; step <= perCorner; step++)
-            {
-                var angle = Math.PI / 2 * (corner + step / (double)perCorner);
-                var (sx, sy) = (corner is 0 or 3 ? 1 : -1, corner is 0 or 1 ? 1 : -1);
-                points.Add(Snapped(sx * (width / 2 - radius) + radius * Math.Cos(angle), sy * (depth / 2 - radius) + radius * Math.Sin(angle)));
-            }
+        for (var step = 0; step <= perCorner; step++)
+        {
+            var angle = Math.PI / 2 * (corner + step / (double)perCorner);
+            var (sx, sy) = (corner is 0 or 3 ? 1 : -1, corner is 0 or 1 ? 1 : -1);
+            points.Add(Snapped(sx * (width / 2 - radius) + radius * Math.Cos(angle), sy * (depth / 2 - radius) + radius * Math.Sin(angle)));
+        }
 
         return Polygon(points);
     }
 
     public static NetTopologySuite.Geometries.Geometry Circle(double x, double y, double radius, int around = 40) =>
-        Polygon([.. Enumerable.Range(0, around).Select(i => Snapped(x + radius * Math.Cos(2 * Math.PI * i / around), y + radius * Math.Sin(2 * Math.PI * i / around)))]);
+        Polygon([
+            .. Enumerable
+                .Range(0, around)
+                .Select(i => Snapped(x + radius * Math.Cos(2 * Math.PI * i / around), y + radius * Math.Sin(2 * Math.PI * i / around))),
+        ]);
 
     private static Polygon Polygon(List<Coordinate> points) => Factory.CreatePolygon([.. points, points[0]]);
 

@@ -5,15 +5,22 @@ namespace Stampo.Demo;
 /// <summary>A solid between two height fields over a rectangle: shells, trays, lenses.</summary>
 public static class Sheet
 {
-    public static SolidBuilder Between(double width, double depth, int cellsX, int cellsY, Func<double, double, double> bottom, Func<double, double, double> top)
+    public static SolidBuilder Between(
+        double width,
+        double depth,
+        int cellsX,
+        int cellsY,
+        Func<double, double, double> bottom,
+        Func<double, double, double> top
+    )
     {
         var solid = new SolidBuilder();
         for (var i = 0; i < cellsX; i++)
-            for (var j = 0; j < cellsY; j++)
-            {
-                solid.Quad(Top(i, j), Top(i + 1, j), Top(i + 1, j + 1), Top(i, j + 1));
-                solid.Quad(Bottom(i, j), Bottom(i, j + 1), Bottom(i + 1, j + 1), Bottom(i + 1, j));
-            }
+        for (var j = 0; j < cellsY; j++)
+        {
+            solid.Quad(Top(i, j), Top(i + 1, j), Top(i + 1, j + 1), Top(i, j + 1));
+            solid.Quad(Bottom(i, j), Bottom(i, j + 1), Bottom(i + 1, j + 1), Bottom(i + 1, j));
+        }
 
         for (var i = 0; i < cellsX; i++)
         {
@@ -35,7 +42,8 @@ public static class Sheet
 
         Vec3 At(int i, int j, Func<double, double, double> height)
         {
-            double x = width * i / cellsX - width / 2, y = depth * j / cellsY - depth / 2;
+            double x = width * i / cellsX - width / 2,
+                y = depth * j / cellsY - depth / 2;
             return new Vec3(x, y, height(x, y));
         }
     }

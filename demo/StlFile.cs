@@ -13,7 +13,9 @@ public static class StlFile
         writer.Write(solid.Corners.Count / 3);
         for (var i = 0; i < solid.Corners.Count; i += 3)
         {
-            Vec3 a = solid.Corners[i], b = solid.Corners[i + 1], c = solid.Corners[i + 2];
+            Vec3 a = solid.Corners[i],
+                b = solid.Corners[i + 1],
+                c = solid.Corners[i + 2];
             var normal = (b - a).Cross(c - a);
             foreach (var v in new[] { normal.Length > 0 ? normal.Unit() : default, a, b, c })
             {

@@ -9,11 +9,12 @@ failures=()
 
 # check NAME COMMAND…: counts as one test.
 check() {
-  local name=$1
+  local name=$1 began=$SECONDS
   shift
   echo "== $name"
   if "$@" >"$log/check" 2>&1; then
     passed=$((passed + 1))
+    echo "took $((SECONDS - began)) s"
   else
     failed=$((failed + 1))
     tail -n 40 "$log/check"
@@ -24,11 +25,12 @@ check() {
 
 # suite NAME COMMAND…: runs a test runner and adds what it counted; one that fails or counts nothing counts as a failure.
 suite() {
-  local name=$1
+  local name=$1 began=$SECONDS
   shift
   echo "== $name"
   "$@" 2>&1 | tee "$log/suite"
   local code=${PIPESTATUS[0]} good bad
+  echo "$name took $((SECONDS - began)) s"
   read -r good bad < <(counts "$log/suite")
   [ "$code" = 0 ] || [ "$bad" -gt 0 ] || bad=1
   [ "$((good + bad))" -gt 0 ] || { bad=1; echo "FAILED: $name ran no test"; }
@@ -70,7 +72,7 @@ xunit() { suite "$1" dotnet run --no-build -c Release --project "tests/$1" -- -n
 
 check "C# builds without a warning" dotnet build Stampo.slnx -c Release
 begin lint npm run --silent lint
-check "C# is formatted" dotnet format Stampo.slnx --verify-no-changes --no-restore --exclude '**/Migrations/**'
+check "C# is formatted" dotnet csharpier check .
 check "TypeScript is linted and formatted" ended lint
 xunit Stampo.Core.Tests
 xunit Stampo.Server.Tests

@@ -15,7 +15,8 @@ using Stampo.Server.Projects;
 using Stampo.Server.Routes;
 using Stampo.Storage;
 
-const int LargestJsonBytes = 1_000_000, LeastBytesPerSecond = 2_000;
+const int LargestJsonBytes = 1_000_000,
+    LeastBytesPerSecond = 2_000;
 
 if (args is ["backup", ..])
     return BackupCommand.Run(args[1..]);
@@ -73,6 +74,7 @@ builder.Services.AddPlanFamilies();
 builder.Services.AddSingleton<Plans>();
 builder.Services.AddSingleton<Travellers>();
 builder.Services.AddSingleton<DemoWorld>();
+
 // The build asks this program for its OpenAPI description; that must not touch anybody's data.
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
@@ -86,6 +88,7 @@ app.UseExceptionHandler();
 app.UseStatusCodePages(ApiStatus.WriteAsync);
 app.UseResponseCompression();
 app.UseWebApp(builder.Configuration["Stampo:Web"]);
+
 // Routing comes after the page's files, or its fallback would answer for them.
 app.UseRouting();
 app.UseMiddleware<Arrival>();
@@ -93,7 +96,8 @@ app.UseRequestTimeouts();
 app.UseRateLimiter();
 
 app.MapOpenApi();
-var api = app.MapGroup("").AddEndpointFilterFactory((_, next) => context => app.Services.GetRequiredService<WholeAnswers>().InvokeAsync(context, next));
+var api = app.MapGroup("")
+    .AddEndpointFilterFactory((_, next) => context => app.Services.GetRequiredService<WholeAnswers>().InvokeAsync(context, next));
 api.MapProjects();
 api.MapPart();
 api.MapBrief();
@@ -114,7 +118,10 @@ catch (CannotStartException refused)
 }
 catch (IOException taken) when (taken.InnerException is AddressInUseException)
 {
-    return Say.CannotStart("address.in-use", $"{builder.Configuration["Urls"]} is taken by another program. Stop it, or start with another --port.");
+    return Say.CannotStart(
+        "address.in-use",
+        $"{builder.Configuration["Urls"]} is taken by another program. Stop it, or start with another --port."
+    );
 }
 
 /// <summary>Named so that tests can start the whole application.</summary>

@@ -5,10 +5,14 @@ namespace Stampo.Storage;
 /// <summary>What a backup copy holds.</summary>
 public sealed record BackedUp(string File, long Bytes, long Projects);
 
-/// <summary>Copies a database, also while a server works on it: SQLite's own online backup takes in what still stands in the write-ahead log.</summary>
+/// <summary>
+/// Copies a database, also while a server works on it: SQLite's own online backup takes in what still stands in the write-ahead log.
+/// </summary>
 public static class Backup
 {
-    /// <summary>Copies the database of a data folder and reads the copy back; there is no copy under that name unless it is whole.</summary>
+    /// <summary>
+    /// Copies the database of a data folder and reads the copy back; there is no copy under that name unless it is whole.
+    /// </summary>
     public static BackedUp Make(string folder, string to)
     {
         var (from, part) = (DataFolder.FileIn(Path.GetFullPath(folder)), to + ".part");
@@ -49,7 +53,10 @@ public static class Backup
         using var copy = Open(file);
         return Ask(copy, "PRAGMA integrity_check;") is "ok"
             ? (long)Ask(copy, "SELECT count(*) FROM \"Projects\";")!
-            : throw new CannotStartException("backup.unsound", "The copy is not sound, so it was not kept. Check the disk and the database, then try again.");
+            : throw new CannotStartException(
+                "backup.unsound",
+                "The copy is not sound, so it was not kept. Check the disk and the database, then try again."
+            );
     }
 
     private static object? Ask(SqliteConnection connection, string sql)

@@ -1,4 +1,3 @@
-
 namespace Stampo.Storage;
 
 /// <summary>
@@ -9,7 +8,8 @@ public sealed class DataFolder : IDisposable
 {
     private const string LockName = "stampo.lock";
 
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10), Between = TimeSpan.FromMilliseconds(200);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10),
+        Between = TimeSpan.FromMilliseconds(200);
 
     private readonly FileStream _lock;
 
@@ -21,10 +21,18 @@ public sealed class DataFolder : IDisposable
 
     public static string FileIn(string folder) => System.IO.Path.Combine(folder, Database.FileName);
 
-    /// <summary>Takes the folder, making it when it is not there; <paramref name="onWait"/> is told when another server has to let go of it first.</summary>
-    public static Task<DataFolder> TakeAsync(string path, Action<string> onWait, CancellationToken cancel = default) => TakeAsync(path, onWait, Patience, cancel);
+    /// <summary>
+    /// Takes the folder, making it when it is not there; <paramref name="onWait"/> is told when another server has to let go of it first.
+    /// </summary>
+    public static Task<DataFolder> TakeAsync(string path, Action<string> onWait, CancellationToken cancel = default) =>
+        TakeAsync(path, onWait, Patience, cancel);
 
-    public static async Task<DataFolder> TakeAsync(string path, Action<string> onWait, TimeSpan patience, CancellationToken cancel = default)
+    public static async Task<DataFolder> TakeAsync(
+        string path,
+        Action<string> onWait,
+        TimeSpan patience,
+        CancellationToken cancel = default
+    )
     {
         path = System.IO.Path.GetFullPath(path);
         try
@@ -42,7 +50,10 @@ public sealed class DataFolder : IDisposable
             if (Hold(path) is { } held)
                 return new DataFolder(path, held);
             if (DateTime.UtcNow > until)
-                throw new CannotStartException("data.in-use", $"Another Stampo is at work on {path}. Stop it, or start this one on another folder (--data).");
+                throw new CannotStartException(
+                    "data.in-use",
+                    $"Another Stampo is at work on {path}. Stop it, or start this one on another folder (--data)."
+                );
             if (!told)
                 onWait($"Waiting up to {patience.TotalSeconds:0} s for another server to let go of {path}.");
             await Task.Delay(Between, cancel);
@@ -60,7 +71,11 @@ public sealed class DataFolder : IDisposable
         }
         catch (UnauthorizedAccessException refused)
         {
-            throw new CannotStartException("data.read-only", $"The data folder {path} can't be written. Give this user the right to write it, then start again.", refused);
+            throw new CannotStartException(
+                "data.read-only",
+                $"The data folder {path} can't be written. Give this user the right to write it, then start again.",
+                refused
+            );
         }
         catch (IOException taken) when (taken.HResult == LockTaken)
         {

@@ -15,19 +15,28 @@ public static class Database
     public static IServiceCollection AddStampoDatabase(this IServiceCollection services, string folder) =>
         services.AddPooledDbContextFactory<StampoDb>(options => options.UseSqlite(ConnectionString(folder)));
 
-    /// <summary>Brings the file up to date, after a backup copy when there is something to lose. The folder is held, so nobody else is at it.</summary>
-    public static async Task PrepareAsync(IDbContextFactory<StampoDb> factory, DataFolder folder, Action<string> tell, CancellationToken cancel = default)
+    /// <summary>
+    /// Brings the file up to date, after a backup copy when there is something to lose. The folder is held, so nobody else is at it.
+    /// </summary>
+    public static async Task PrepareAsync(
+        IDbContextFactory<StampoDb> factory,
+        DataFolder folder,
+        Action<string> tell,
+        CancellationToken cancel = default
+    )
     {
         RefuseTorn(folder.File);
         try
         {
             await using var db = await factory.CreateDbContextAsync(cancel);
-            List<string> applied = [.. await db.Database.GetAppliedMigrationsAsync(cancel)], known = [.. db.Database.GetMigrations()];
+            List<string> applied = [.. await db.Database.GetAppliedMigrationsAsync(cancel)],
+                known = [.. db.Database.GetMigrations()];
             RefuseNewer(applied, known, folder.File);
             if (known.Except(applied).FirstOrDefault() is { } pending)
                 await MigrateAsync(db, folder.File, pending, tell, cancel);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", cancel);
-            await db.Database.ExecuteSqlRawAsync("PRAGMA user_version=1;", cancel); // shows now, not at the first save, that the file can't be written
+            // Shows now, not at the first save, that the file can't be written.
+            await db.Database.ExecuteSqlRawAsync("PRAGMA user_version=1;", cancel);
         }
         catch (SqliteException failure)
         {
@@ -35,10 +44,21 @@ public static class Database
         }
     }
 
-    /// <summary>Takes what stands in the write-ahead log into the database, so that the file is whole by itself. While somebody reads or writes, a later time does.</summary>
+    /// <summary>
+    /// Takes what stands in the write-ahead log into the database, so that the file is whole by itself. While somebody reads or writes, a
+    /// later time does.
+    /// </summary>
     public static void Checkpoint(string file)
     {
-        using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = SqliteOpenMode.ReadWrite, Pooling = false, DefaultTimeout = 1 }.ToString());
+        using var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                Mode = SqliteOpenMode.ReadWrite,
+                Pooling = false,
+                DefaultTimeout = 1,
+            }.ToString()
+        );
         connection.Open();
         using var command = connection.CreateCommand();
         command.CommandText = "PRAGMA wal_checkpoint(TRUNCATE);";
@@ -59,21 +79,29 @@ public static class Database
     {
         var log = new FileInfo(file + "-wal");
         if (new FileInfo(file) is not { Exists: true, Length: > 0 } && log is { Exists: true, Length: > 0 })
-            throw new CannotStartException("data.torn", $"{file} is missing or empty, but its write-ahead log {log.Name} holds data. Put the file it belongs to beside it, or move the log away to start anew.");
+            throw new CannotStartException(
+                "data.torn",
+                $"{file} is missing or empty, but its write-ahead log {log.Name} holds data. Put the file it belongs to "
+                    + "beside it, or move the log away to start anew."
+            );
     }
 
     private static void RefuseNewer(List<string> applied, List<string> known, string file)
     {
         if (applied.Except(known).LastOrDefault() is { } newer)
-            throw new CannotStartException("data.newer", $"{file} was last used by a newer Stampo ({newer}). Start that one; this one would not know everything in it.");
+            throw new CannotStartException(
+                "data.newer",
+                $"{file} was last used by a newer Stampo ({newer}). Start that one; this one would not know everything in it."
+            );
     }
 
-    private static string ConnectionString(string folder) => new SqliteConnectionStringBuilder
-    {
-        DataSource = DataFolder.FileIn(folder),
-        ForeignKeys = true,
-        DefaultTimeout = BusySeconds,
-    }.ToString();
+    private static string ConnectionString(string folder) =>
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = DataFolder.FileIn(folder),
+            ForeignKeys = true,
+            DefaultTimeout = BusySeconds,
+        }.ToString();
 
     private static void BackUp(string file, string before)
     {

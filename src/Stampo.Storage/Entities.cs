@@ -18,8 +18,9 @@ public sealed class Project
 }
 
 /// <summary>
-/// What a step of a project, or the shop's library, holds, as JSON, with the states before and after it. The cursor names the state shown; saving after an undo
-/// drops the states beyond it. The version counts every change, undo included, and guards against lost updates.
+/// What a step of a project, or the shop's library, holds, as JSON, with the states before and after it. The cursor names the state
+/// shown; saving after an undo drops the states beyond it. The version counts every change, undo included, and guards against lost
+/// updates.
 /// </summary>
 public sealed class StepDocument
 {
@@ -60,7 +61,9 @@ public sealed class StoredMesh
     public DateTime KeptUtc { get; set; }
 }
 
-/// <summary>What was measured on a mesh in the background: figures as JSON, maps compressed. Kept once per content, unit and pull.</summary>
+/// <summary>
+/// What was measured on a mesh in the background: figures as JSON, maps compressed. Kept once per content, unit and pull.
+/// </summary>
 public sealed class StoredStudy
 {
     public required string Key { get; init; }
@@ -95,7 +98,9 @@ public sealed class Decision
     public DateTime DecidedUtc { get; init; }
 }
 
-/// <summary>A rate, material or supply as an earlier release kept it one by one; read until the library is first saved as a whole.</summary>
+/// <summary>
+/// A rate, material or supply as an earlier release kept it one by one; read until the library is first saved as a whole.
+/// </summary>
 public sealed class ShopEntry
 {
     public required string Kind { get; init; }

@@ -30,7 +30,12 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
         modelBuilder.Entity<Project>(project =>
         {
             project.HasKey(p => p.Id);
-            project.HasIndex(p => new { p.RemovedUtc, p.TouchedUtc, p.Id });
+            project.HasIndex(p => new
+            {
+                p.RemovedUtc,
+                p.TouchedUtc,
+                p.Id,
+            });
         });
         modelBuilder.Entity<StepDocument>(document =>
         {
@@ -39,7 +44,12 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
         });
         modelBuilder.Entity<StepState>(state =>
         {
-            state.HasKey(s => new { s.ProjectId, s.Step, s.Ordinal });
+            state.HasKey(s => new
+            {
+                s.ProjectId,
+                s.Step,
+                s.Ordinal,
+            });
             state.HasOne<StepDocument>().WithMany().HasForeignKey(s => new { s.ProjectId, s.Step });
         });
         modelBuilder.Entity<StoredMesh>().HasKey(m => m.Hash);
@@ -55,4 +65,5 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 }
 
 /// <summary>SQLite keeps no time zone; every time in this database is UTC and says so when read.</summary>
-internal sealed class UtcConverter() : ValueConverter<DateTime, DateTime>(time => time, time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
+internal sealed class UtcConverter()
+    : ValueConverter<DateTime, DateTime>(time => time, time => DateTime.SpecifyKind(time, DateTimeKind.Utc));

@@ -37,50 +37,115 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
     public async Task<IReadOnlyList<PastState>> StatesAsync(string projectId, string step, CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.States.Where(s => s.ProjectId == projectId && s.Step == step).OrderByDescending(s => s.Ordinal).Select(s => new PastState(s.Ordinal, s.SavedUtc, s.Json)).ToListAsync(cancel);
+        return await db
+            .States.Where(s => s.ProjectId == projectId && s.Step == step)
+            .OrderByDescending(s => s.Ordinal)
+            .Select(s => new PastState(s.Ordinal, s.SavedUtc, s.Json))
+            .ToListAsync(cancel);
     }
 
     /// <summary>What a state of a step held; null when it is no longer kept.</summary>
     public async Task<string?> StateAsync(string projectId, string step, int ordinal, CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.States.Where(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == ordinal).Select(s => s.Json).SingleOrDefaultAsync(cancel);
+        return await db
+            .States.Where(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == ordinal)
+            .Select(s => s.Json)
+            .SingleOrDefaultAsync(cancel);
     }
 
     /// <summary>
     /// Saves over <paramref name="expectedVersion"/> (0 for a first save); throws <see cref="VersionConflictException"/> when another
     /// version stands. A first save keeps what stood before it, <paramref name="before"/>, so that it too can be undone.
     /// </summary>
-    public Task<StepContent> SaveAsync(string projectId, string step, string json, int expectedVersion, string? before = null, CancellationToken cancel = default) =>
-        ChangeAsync(projectId, step, expectedVersion, async (db, document) =>
-        {
-            if (document.Cursor == 0 && document.Version == 1 && before is not null)
-                db.Add(new StepState { ProjectId = projectId, Step = step, Ordinal = 0, Json = before, SavedUtc = clock.GetUtcNow().UtcDateTime });
-            await db.States.Where(s => s.ProjectId == projectId && s.Step == step && (s.Ordinal > document.Cursor || s.Ordinal <= document.Cursor - StatesKept + 1)).ExecuteDeleteAsync(cancel);
-            document.Cursor++;
-            db.Add(new StepState { ProjectId = projectId, Step = step, Ordinal = document.Cursor, Json = json, SavedUtc = clock.GetUtcNow().UtcDateTime });
-        }, cancel);
+    public Task<StepContent> SaveAsync(
+        string projectId,
+        string step,
+        string json,
+        int expectedVersion,
+        string? before = null,
+        CancellationToken cancel = default
+    ) =>
+        ChangeAsync(
+            projectId,
+            step,
+            expectedVersion,
+            async (db, document) =>
+            {
+                if (document.Cursor == 0 && document.Version == 1 && before is not null)
+                    db.Add(
+                        new StepState
+                        {
+                            ProjectId = projectId,
+                            Step = step,
+                            Ordinal = 0,
+                            Json = before,
+                            SavedUtc = clock.GetUtcNow().UtcDateTime,
+                        }
+                    );
+                await db
+                    .States.Where(s =>
+                        s.ProjectId == projectId
+                        && s.Step == step
+                        && (s.Ordinal > document.Cursor || s.Ordinal <= document.Cursor - StatesKept + 1)
+                    )
+                    .ExecuteDeleteAsync(cancel);
+                document.Cursor++;
+                db.Add(
+                    new StepState
+                    {
+                        ProjectId = projectId,
+                        Step = step,
+                        Ordinal = document.Cursor,
+                        Json = json,
+                        SavedUtc = clock.GetUtcNow().UtcDateTime,
+                    }
+                );
+            },
+            cancel
+        );
 
     /// <summary>Goes one state back (−1) or forward (+1); null, and nothing is written, when there is none.</summary>
-    public async Task<StepContent?> MoveAsync(string projectId, string step, int by, int expectedVersion, CancellationToken cancel = default)
+    public async Task<StepContent?> MoveAsync(
+        string projectId,
+        string step,
+        int by,
+        int expectedVersion,
+        CancellationToken cancel = default
+    )
     {
         await using (var db = await factory.CreateDbContextAsync(cancel))
         {
             var document = await db.Documents.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Step == step, cancel);
             if (document is not null && document.Version != expectedVersion)
                 throw new VersionConflictException(await ReadAsync(db, projectId, step, cancel));
-            if (document is null || !await db.States.AnyAsync(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == document.Cursor + by, cancel))
+            if (
+                document is null
+                || !await db.States.AnyAsync(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == document.Cursor + by, cancel)
+            )
                 return null;
         }
 
-        return await ChangeAsync(projectId, step, expectedVersion, (_, document) =>
-        {
-            document.Cursor += by;
-            return Task.CompletedTask;
-        }, cancel);
+        return await ChangeAsync(
+            projectId,
+            step,
+            expectedVersion,
+            (_, document) =>
+            {
+                document.Cursor += by;
+                return Task.CompletedTask;
+            },
+            cancel
+        );
     }
 
-    private async Task<StepContent> ChangeAsync(string projectId, string step, int expectedVersion, Func<StampoDb, StepDocument, Task> change, CancellationToken cancel)
+    private async Task<StepContent> ChangeAsync(
+        string projectId,
+        string step,
+        int expectedVersion,
+        Func<StampoDb, StepDocument, Task> change,
+        CancellationToken cancel
+    )
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
@@ -113,7 +178,11 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
             return null;
         var states = db.States.Where(s => s.ProjectId == projectId && s.Step == step);
         var json = await states.Where(s => s.Ordinal == document.Cursor).Select(s => s.Json).SingleAsync(cancel);
-        return new StepContent(json, document.Version,
-            await states.AnyAsync(s => s.Ordinal == document.Cursor - 1, cancel), await states.AnyAsync(s => s.Ordinal == document.Cursor + 1, cancel));
+        return new StepContent(
+            json,
+            document.Version,
+            await states.AnyAsync(s => s.Ordinal == document.Cursor - 1, cancel),
+            await states.AnyAsync(s => s.Ordinal == document.Cursor + 1, cancel)
+        );
     }
 }

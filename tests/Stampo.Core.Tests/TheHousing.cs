@@ -24,5 +24,9 @@ internal static class TheHousing
     };
 
     public static RouteComparison Compare(Brief brief, RateCard? rates = null, int draws = 200, params IReadOnlyList<Quote> quotes) =>
-        new(new JobInputs(Part, brief, rates ?? RateCard.Shipped, MaterialLibrary.All, Monday) { Quotes = new QuoteBook(quotes) }, RouteCatalogue.All, draws);
+        new(
+            new JobInputs(Part, brief, rates ?? RateCard.Shipped, MaterialLibrary.All, Monday) { Quotes = new QuoteBook(quotes) },
+            RouteCatalogue.All,
+            draws
+        );
 }

@@ -13,7 +13,10 @@ public class DrawingTests
     public void The_drawing_holds_counts_places_in_the_files_unit_and_corners()
     {
         var bytes = Drawing.Of(Disc, LengthUnit.Cm.Millimetres());
-        Assert.Equal((Disc.VertexCount, Disc.TriangleCount, Disc.TriangleCount), (BitConverter.ToInt32(bytes, 0), BitConverter.ToInt32(bytes, 4), BitConverter.ToInt32(bytes, 8)));
+        Assert.Equal(
+            (Disc.VertexCount, Disc.TriangleCount, Disc.TriangleCount),
+            (BitConverter.ToInt32(bytes, 0), BitConverter.ToInt32(bytes, 4), BitConverter.ToInt32(bytes, 8))
+        );
         Assert.Equal(12 + 12 * Disc.VertexCount + 12 * Disc.TriangleCount, bytes.Length);
         var places = Enumerable.Range(0, 3 * Disc.VertexCount).Select(i => BitConverter.ToSingle(bytes, 12 + 4 * i)).ToList();
         Assert.Equal(13, places.Max(), 1e-4);
@@ -27,7 +30,15 @@ public class DrawingTests
         var bytes = Drawing.Of(maps);
         Assert.Equal((3, 5), (BitConverter.ToInt32(bytes, 0), BitConverter.ToInt32(bytes, 4)));
         Assert.Equal(8 + 3 * 4 + 5 * 4 * 2 + 5 * 2 + 3, bytes.Length);
-        Assert.Equal((-90f, 3f, 13f, 2), (BitConverter.ToSingle(bytes, 8), BitConverter.ToSingle(bytes, 20), BitConverter.ToSingle(bytes, 40), (int)BitConverter.ToUInt16(bytes, 68)));
+        Assert.Equal(
+            (-90f, 3f, 13f, 2),
+            (
+                BitConverter.ToSingle(bytes, 8),
+                BitConverter.ToSingle(bytes, 20),
+                BitConverter.ToSingle(bytes, 40),
+                (int)BitConverter.ToUInt16(bytes, 68)
+            )
+        );
         Assert.Equal(2, bytes[^2]);
     }
 
@@ -38,12 +49,15 @@ public class DrawingTests
         var soup = new float[18 * side * side];
         for (var i = 0; i < side * side; i++)
         {
-            float x = i % side, y = i / side;
+            float x = i % side,
+                y = i / side;
             new[] { x, y, 0, x + 1, y, 0, x, y + 1, 0, x + 1, y, 0, x + 1, y + 1, 0, x, y + 1, 0 }.CopyTo(soup, 18 * i);
         }
 
         var bytes = Drawing.Of(MeshCheck.Run(new TriangleSoup("stl-binary", soup), LengthUnit.Mm).Mesh, 1);
-        int vertices = BitConverter.ToInt32(bytes, 0), drawn = BitConverter.ToInt32(bytes, 4), all = BitConverter.ToInt32(bytes, 8);
+        int vertices = BitConverter.ToInt32(bytes, 0),
+            drawn = BitConverter.ToInt32(bytes, 4),
+            all = BitConverter.ToInt32(bytes, 8);
         Assert.Equal(2 * side * side, all);
         Assert.InRange(drawn, 50_000, 300_000);
         Assert.Equal(12 + 12 * vertices + 16 * drawn, bytes.Length);

@@ -36,19 +36,25 @@ public sealed class LongWorkTests : IDisposable
     {
         using var gate = new SemaphoreSlim(0);
         var done = new List<string>();
-        _work.Start("a", async progress =>
-        {
-            progress.Begin("Half of it", 0.5);
-            progress.Begin("The rest", 0.5);
-            await gate.WaitAsync(progress.Cancel);
-            done.Add("a");
-        });
+        _work.Start(
+            "a",
+            async progress =>
+            {
+                progress.Begin("Half of it", 0.5);
+                progress.Begin("The rest", 0.5);
+                await gate.WaitAsync(progress.Cancel);
+                done.Add("a");
+            }
+        );
         await UntilAsync("a", s => s.Phase == WorkPhase.Running && s.Doing == "The rest");
-        _work.Start("b", _ =>
-        {
-            done.Add("b");
-            return Task.CompletedTask;
-        });
+        _work.Start(
+            "b",
+            _ =>
+            {
+                done.Add("b");
+                return Task.CompletedTask;
+            }
+        );
         Assert.Equal((WorkPhase.Running, 0.5), (_work.StateOf("a").Phase, _work.StateOf("a").Share));
         Assert.Equal(WorkPhase.Waiting, _work.StateOf("b").Phase);
         gate.Release();

@@ -44,22 +44,40 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     /// <summary>Never a version that stands, so that nothing is saved on the way.</summary>
     private const int NoVersion = 999;
 
-    private static readonly string[] Odd = ["null", "\"x\"", "true", "-1", "0", "-1e300", "1e308", "1e400", "[]", "{}", "[null]", string.Concat(Enumerable.Repeat("[", 40)) + string.Concat(Enumerable.Repeat("]", 40))];
+    private static readonly string[] Odd =
+    [
+        "null",
+        "\"x\"",
+        "true",
+        "-1",
+        "0",
+        "-1e300",
+        "1e308",
+        "1e400",
+        "[]",
+        "{}",
+        "[null]",
+        string.Concat(Enumerable.Repeat("[", 40)) + string.Concat(Enumerable.Repeat("]", 40)),
+    ];
 
     /// <summary>A question each calculator answers.</summary>
     private static readonly Dictionary<string, string> Calculators = new()
     {
         ["convert"] = """{"value":"24.8 in3/lb","to":"g/cm3"}""",
-        ["bridge"] = """{"rows":[{"byDate":"2030-01-10","quantity":40}],"routes":[{"id":"a","oneOff":650,"tool":900,"lifeShots":25,"cavities":1,"yield":0.92,"piece":46,"leadDays":5,"changeShare":0.2}],"changeProbability":0.1}""",
+        ["bridge"] =
+            """{"rows":[{"byDate":"2030-01-10","quantity":40}],"routes":[{"id":"a","oneOff":650,"tool":900,"lifeShots":25,"cavities":1,"yield":0.92,"piece":46,"leadDays":5,"changeShare":0.2}],"changeProbability":0.1}""",
         ["hardness-modulus"] = """{"shoreA":60,"shoreD":null}""",
         ["hardness-ladder"] = """{"section":"pad","loadN":40,"giveMm":1.5,"diameterMm":30,"heightMm":12}""",
         ["insert-stress"] = """{"modulusMpa":2300,"strain":0.006,"innerRadiusMm":3,"outerRadiusMm":6,"poisson":0.38}""",
         ["cooling-time"] = """{"sectionMm":2.5,"diffusivityMm2PerS":0.09,"meltC":240,"moldC":60,"ejectC":95,"criterion":"centre"}""",
         ["clamp-force"] = """{"projectedCm2":96,"cavityMpa":35,"cavities":2,"runnerCm2":8,"safety":1.1}""",
-        ["cost-curve"] = """{"routes":[{"id":"a","oneOff":0,"tool":1200,"lifeShots":20,"cavities":2,"yield":0.9,"piece":{"low":120,"likely":140,"high":180}}],"quantities":[10,50],"draws":100,"seed":3}""",
+        ["cost-curve"] =
+            """{"routes":[{"id":"a","oneOff":0,"tool":1200,"lifeShots":20,"cavities":2,"yield":0.9,"piece":{"low":120,"likely":140,"high":180}}],"quantities":[10,50],"draws":100,"seed":3}""",
         ["shrink-scale"] = """{"linearShrinkPct":[0.4,0.6]}""",
-        ["casting-batch"] = """{"partVolumeCm3":18.4,"count":8,"lossPct":15,"densityGPerCm3":1.08,"ratio":{"a":100,"b":60,"basis":"weight"},"potLife":{"minutes":6,"atMassG":100,"atC":23},"resinC":25,"steps":{"mixMin":1.5,"degasMin":2,"pourMinPerCavity":0.3},"scaleStepG":0.1}""",
-        ["silicone-mold"] = """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"wallMm":25,"gatesCm3":0,"densityGPerCm3":1.10,"ratio":{"a":100,"b":10},"lossPct":10}""",
+        ["casting-batch"] =
+            """{"partVolumeCm3":18.4,"count":8,"lossPct":15,"densityGPerCm3":1.08,"ratio":{"a":100,"b":60,"basis":"weight"},"potLife":{"minutes":6,"atMassG":100,"atC":23},"resinC":25,"steps":{"mixMin":1.5,"degasMin":2,"pourMinPerCavity":0.3},"scaleStepG":0.1}""",
+        ["silicone-mold"] =
+            """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"wallMm":25,"gatesCm3":0,"densityGPerCm3":1.10,"ratio":{"a":100,"b":10},"lossPct":10}""",
         ["cure-time"] = """{"refHours":12,"refC":23,"atC":60}""",
         ["bubble"] = """{"fromKpaAbs":101.325,"toKpaAbs":400}""",
         ["pump-down"] = """{"volumeL":30,"speedLPerMin":85,"fromMbar":1013,"toMbar":10}""",
@@ -84,7 +102,10 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
         {
             var body = JsonNode.Parse(Calculators[calculator])!.AsObject();
             body.Remove(key);
-            Assert.Equal(422, (await StampoServer.RefusedAsync(await SendAsync("POST", $"/api/calc/{calculator}", body.ToJsonString()))).Status);
+            Assert.Equal(
+                422,
+                (await StampoServer.RefusedAsync(await SendAsync("POST", $"/api/calc/{calculator}", body.ToJsonString()))).Status
+            );
         }
     }
 
@@ -98,7 +119,12 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     {
         var answer = await _server.GetAsync($"/api/projects/{_id}/{step}");
         var value = (answer.TryGetProperty("plan", out var plan) ? plan : answer).GetProperty("value").GetRawText();
-        await SpoilAsync("PUT", $"/api/projects/{_id}/{step}", $$"""{"value":{{(step == "part" ? """{"unit":"mm","declared":{},"pull":[0,0,1]}""" : value)}},"version":{{NoVersion}}}""", every);
+        await SpoilAsync(
+            "PUT",
+            $"/api/projects/{_id}/{step}",
+            $$"""{"value":{{(step == "part" ? """{"unit":"mm","declared":{},"pull":[0,0,1]}""" : value)}},"version":{{NoVersion}}}""",
+            every
+        );
         await SpoilAsync("POST", $"/api/projects/{_id}/{step}/undo", $$"""{"version":{{NoVersion}}}""");
     }
 
@@ -115,7 +141,11 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     [Theory]
     [InlineData("POST", "projects", """{"name":"Odd","revision":"B"}""")]
     [InlineData("PATCH", "projects/{0}", """{"name":"Scale foot","revision":"B","removed":false}""")]
-    [InlineData("POST", "projects/{0}/decisions", """{"stretches":[{"routeId":"cast-silicone","quantity":40,"reason":"First."}],"reason":"Because.","by":"Oren Tisdale"}""")]
+    [InlineData(
+        "POST",
+        "projects/{0}/decisions",
+        """{"stretches":[{"routeId":"cast-silicone","quantity":40,"reason":"First."}],"reason":"Because.","by":"Oren Tisdale"}"""
+    )]
     [InlineData("POST", "projects/{0}/part/show-side", """{"pick":{"triangle":3,"angleDeg":20,"add":true},"version":999}""")]
     [InlineData("POST", "projects/{0}/part/mending", """{"mends":["fillHoles"],"version":999}""")]
     [InlineData("POST", "projects/{0}/part/mending/preview", """{"mends":["fillHoles"]}""")]
@@ -128,7 +158,18 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     {
         foreach (var asked in new[] { "", "0", "-1", "1e400", "x", "NaN", "Infinity", "1e308" })
         {
-            foreach (var path in new[] { $"projects/{_id}/comparison?quantity={asked}", $"projects/{_id}/memo?quantity={asked}", $"projects/{_id}/answer?cost={asked}", $"projects?skip={asked}&take={asked}", $"projects/{_id}/plan/attitude?up={asked}", $"projects/{asked}x/comparison", $"projects/{_id}/comparison/beside?with={asked}&brief={asked}" })
+            foreach (
+                var path in new[]
+                {
+                    $"projects/{_id}/comparison?quantity={asked}",
+                    $"projects/{_id}/memo?quantity={asked}",
+                    $"projects/{_id}/answer?cost={asked}",
+                    $"projects?skip={asked}&take={asked}",
+                    $"projects/{_id}/plan/attitude?up={asked}",
+                    $"projects/{asked}x/comparison",
+                    $"projects/{_id}/comparison/beside?with={asked}&brief={asked}",
+                }
+            )
                 await AnsweredAsync(await _server.Client.GetAsync("/api/" + path), path);
         }
     }
@@ -154,7 +195,9 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     }
 
     private async Task<HttpResponseMessage> SendAsync(string method, string path, string body) =>
-        await _server.Client.SendAsync(new HttpRequestMessage(new HttpMethod(method), path) { Content = new StringContent(body, Encoding.UTF8, "application/json") });
+        await _server.Client.SendAsync(
+            new HttpRequestMessage(new HttpMethod(method), path) { Content = new StringContent(body, Encoding.UTF8, "application/json") }
+        );
 
     /// <summary>Each value of a document in turn: taken out, and replaced by each odd one.</summary>
     private static IEnumerable<string> Spoiled(JsonNode whole)
@@ -210,6 +253,11 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
         var description = JsonNode.Parse(await _server.Client.GetStringAsync("/openapi/v1.json"))!;
         var schema = description["paths"]![$"/api/calc/{calculator}"]!["post"]!["requestBody"]!["content"]!["application/json"]!["schema"]!;
         var named = description["components"]!["schemas"]![schema["$ref"]!.GetValue<string>().Split('/')[^1]]!;
-        return [.. (named["required"]?.AsArray() ?? []).Select(n => n!.GetValue<string>()).Where(key => !named["properties"]![key]!.ToJsonString().Contains("\"null\"", StringComparison.Ordinal))];
+        return
+        [
+            .. (named["required"]?.AsArray() ?? [])
+                .Select(n => n!.GetValue<string>())
+                .Where(key => !named["properties"]![key]!.ToJsonString().Contains("\"null\"", StringComparison.Ordinal)),
+        ];
     }
 }

@@ -15,7 +15,8 @@ public sealed class PlanTests(SharedServer shared)
     private readonly StampoServer _server = shared.Server;
 
     /// <summary>A block of 40 mm with a draft of about 6°, as plain as a part can be.</summary>
-    private static readonly byte[] Frustum = """
+    private static readonly byte[] Frustum =
+        """
         v 0 0 0
         v 40 0 0
         v 40 40 0
@@ -32,39 +33,74 @@ public sealed class PlanTests(SharedServer shared)
         f 4 1 5 8
         """u8.ToArray();
 
-    private Task<string> DecidedAsync(string routeId, string mesh = "gateway-housing.stl", int quantity = 40) => DecidedAsync(routeId, StampoServer.DemoMesh(mesh), mesh, quantity);
+    private Task<string> DecidedAsync(string routeId, string mesh = "gateway-housing.stl", int quantity = 40) =>
+        DecidedAsync(routeId, StampoServer.DemoMesh(mesh), mesh, quantity);
 
     private async Task<string> DecidedAsync(string routeId, byte[] mesh, string name, int quantity)
     {
         var id = await _server.NewProjectAsync();
         await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", mesh, name));
         await _server.MeasuredAsync(id);
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId, quantity } }, reason = "To be planned.", by = "Oren Tisdale" });
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId, quantity } },
+                reason = "To be planned.",
+                by = "Oren Tisdale",
+            }
+        );
         return id;
     }
 
     private async Task<CastingChoices> ChoicesAsync(string id) =>
-        (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
+        (await _server.GetAsync($"/api/projects/{id}/plan"))
+            .GetProperty("plan")
+            .GetProperty("value")
+            .Deserialize<CastingChoices>(Json.Options)!;
 
-    private Task<JsonElement> SaveAsync(string id, CastingChoices plan, int version = 0) => _server.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, version));
+    private Task<JsonElement> SaveAsync(string id, CastingChoices plan, int version = 0) =>
+        _server.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, version));
 
     [Fact]
     public async Task Calculators_answer_their_worked_examples()
     {
-        var mold = await PostJsonAsync("silicone-mold", """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"wallMm":25,"gatesCm3":0,"densityGPerCm3":1.10,"ratio":{"a":100,"b":10},"lossPct":10}""");
+        var mold = await PostJsonAsync(
+            "silicone-mold",
+            """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"wallMm":25,"gatesCm3":0,"densityGPerCm3":1.10,"ratio":{"a":100,"b":10},"lossPct":10}"""
+        );
         Assert.Equal("[168,132,84]", mold.GetProperty("boxMm").GetRawText());
         Assert.Equal(1816.784, mold.GetProperty("siliconeCm3").GetDouble(), 1e-6);
         Assert.Equal(2198.31, mold.GetProperty("massG").GetDouble(), 0.005);
         Assert.Equal(1998.46, mold.GetProperty("aG").GetDouble(), 0.005);
         Assert.Equal(199.85, mold.GetProperty("bG").GetDouble(), 0.005);
         Assert.True(mold.GetProperty("degasVesselCm3").GetDouble() >= 4 * 1816.784);
-        Assert.Equal(0.92336, (await PostJsonAsync("cure-time", """{"refHours":12,"refC":23,"atC":60}""")).GetProperty("hours").GetDouble(), 5e-6);
-        Assert.Equal(0.63273, (await PostJsonAsync("bubble", """{"fromKpaAbs":101.325,"toKpaAbs":400}""")).GetProperty("diameterRatio").GetDouble(), 5e-6);
-        Assert.Equal(97.79, (await PostJsonAsync("pump-down", """{"volumeL":30,"speedLPerMin":85,"fromMbar":1013,"toMbar":10}""")).GetProperty("seconds").GetDouble(), 0.005);
+        Assert.Equal(
+            0.92336,
+            (await PostJsonAsync("cure-time", """{"refHours":12,"refC":23,"atC":60}""")).GetProperty("hours").GetDouble(),
+            5e-6
+        );
+        Assert.Equal(
+            0.63273,
+            (await PostJsonAsync("bubble", """{"fromKpaAbs":101.325,"toKpaAbs":400}""")).GetProperty("diameterRatio").GetDouble(),
+            5e-6
+        );
+        Assert.Equal(
+            97.79,
+            (await PostJsonAsync("pump-down", """{"volumeL":30,"speedLPerMin":85,"fromMbar":1013,"toMbar":10}"""))
+                .GetProperty("seconds")
+                .GetDouble(),
+            0.005
+        );
     }
 
     [Theory]
-    [InlineData("silicone-mold", """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"densityGPerCm3":24.8,"ratio":{"a":100,"b":10}}""", 422, "densityGPerCm3")]
+    [InlineData(
+        "silicone-mold",
+        """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"densityGPerCm3":24.8,"ratio":{"a":100,"b":10}}""",
+        422,
+        "densityGPerCm3"
+    )]
     [InlineData("silicone-mold", """{"partBboxMm":null,"partVolumeCm3":46,"densityGPerCm3":1,"ratio":{"a":1,"b":1}}""", 400, null)]
     [InlineData("silicone-mold", """{"partVolumeCm3":46}""", 422, "partBboxMm")]
     [InlineData("cure-time", """{"refHours":12,"atC":1e9}""", 422, "atC")]
@@ -82,10 +118,39 @@ public sealed class PlanTests(SharedServer shared)
     {
         var id = await DecidedAsync("cast-silicone");
         var plan = await ChoicesAsync(id);
-        var thin = await SaveAsync(id, plan with { Silicone = plan.Silicone with { WallMm = 20, SpacingMm = 20 }, Pour = plan.Pour with { Count = 1 } });
-        var thick = await SaveAsync(id, plan with { Silicone = plan.Silicone with { WallMm = 30, SpacingMm = 20 }, Pour = plan.Pour with { Count = 1 } }, 1);
-        double Mass(JsonElement answer) => answer.GetProperty("answer").GetProperty("figures").GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble();
-        double[] Box(JsonElement answer) => answer.GetProperty("answer").GetProperty("figures").GetProperty("silicone").GetProperty("mold").GetProperty("boxMm").Deserialize<double[]>()!;
+        var thin = await SaveAsync(
+            id,
+            plan with
+            {
+                Silicone = plan.Silicone with { WallMm = 20, SpacingMm = 20 },
+                Pour = plan.Pour with { Count = 1 },
+            }
+        );
+        var thick = await SaveAsync(
+            id,
+            plan with
+            {
+                Silicone = plan.Silicone with { WallMm = 30, SpacingMm = 20 },
+                Pour = plan.Pour with { Count = 1 },
+            },
+            1
+        );
+        double Mass(JsonElement answer) =>
+            answer
+                .GetProperty("answer")
+                .GetProperty("figures")
+                .GetProperty("silicone")
+                .GetProperty("mold")
+                .GetProperty("massG")
+                .GetDouble();
+        double[] Box(JsonElement answer) =>
+            answer
+                .GetProperty("answer")
+                .GetProperty("figures")
+                .GetProperty("silicone")
+                .GetProperty("mold")
+                .GetProperty("boxMm")
+                .Deserialize<double[]>()!;
         Assert.True(Mass(thick) > 1.3 * Mass(thin));
         Assert.All(Box(thin).Zip(Box(thick)), pair => Assert.Equal(20, pair.Second - pair.First, 1e-6));
         var schedule = thick.GetProperty("answer").GetProperty("schedule");
@@ -99,9 +164,22 @@ public sealed class PlanTests(SharedServer shared)
     public async Task Each_route_keeps_its_plan_and_its_own_way_back()
     {
         var id = await DecidedAsync("cast-silicone", "frame-grip.stl");
-        await SaveAsync(id, await ChoicesAsync(id) is var silicone ? silicone with { Pour = silicone.Pour with { LossPct = 21 } } : silicone);
-        async Task DecideAsync(string routeId) => await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId, quantity = 20 } }, reason = "Tried instead.", by = "Oren Tisdale" });
-        async Task<bool> DoneAsync() => (await _server.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("plan").GetBoolean();
+        await SaveAsync(
+            id,
+            await ChoicesAsync(id) is var silicone ? silicone with { Pour = silicone.Pour with { LossPct = 21 } } : silicone
+        );
+        async Task DecideAsync(string routeId) =>
+            await _server.PostAsync(
+                $"/api/projects/{id}/decisions",
+                new
+                {
+                    stretches = new[] { new { routeId, quantity = 20 } },
+                    reason = "Tried instead.",
+                    by = "Oren Tisdale",
+                }
+            );
+        async Task<bool> DoneAsync() =>
+            (await _server.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("plan").GetBoolean();
         Assert.True(await DoneAsync());
         await DecideAsync("cast-printed");
         // Nothing is planned on this route, and no undo leads into the other one's choices.
@@ -119,7 +197,10 @@ public sealed class PlanTests(SharedServer shared)
     public async Task Turning_the_part_moves_its_risers_and_the_drawing_follows()
     {
         var id = await DecidedAsync("cast-silicone");
-        var (floor, open) = (await _server.GetAsync($"/api/projects/{id}/plan/attitude?up=0,0,-1"), await _server.GetAsync($"/api/projects/{id}/plan/attitude?up=0,0,1"));
+        var (floor, open) = (
+            await _server.GetAsync($"/api/projects/{id}/plan/attitude?up=0,0,-1"),
+            await _server.GetAsync($"/api/projects/{id}/plan/attitude?up=0,0,1")
+        );
         // With the bosses' tops and the rim up there are more places for air than under a flat floor.
         Assert.True(open.GetProperty("risers").GetArrayLength() > floor.GetProperty("risers").GetArrayLength());
         Assert.Equal([118, 82, 34], open.GetProperty("bboxMm").Deserialize<double[]>()!.Select(mm => Math.Round(mm)));
@@ -127,15 +208,28 @@ public sealed class PlanTests(SharedServer shared)
         Assert.Equal(118, drawing.GetProperty("bboxMm")[2].GetDouble(), 0.01);
         Assert.True(drawing.GetProperty("front").GetProperty("seen").GetArrayLength() > 16);
         Assert.True((await _server.GetAsync($"/api/projects/{id}/plan/parting-line")).GetArrayLength() % 6 == 0);
-        Assert.Equal("input.pull", (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/plan/attitude?up=up"))).Code);
+        Assert.Equal(
+            "input.pull",
+            (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/plan/attitude?up=up"))).Code
+        );
     }
 
     [Fact]
     public async Task The_pattern_is_handed_out_larger_by_the_shrink()
     {
         var id = await DecidedAsync("cast-silicone");
-        var scale = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("figures").GetProperty("scale").GetDouble();
-        var check = await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/pattern/stl"), unit: "mm"));
+        var scale = (await _server.GetAsync($"/api/projects/{id}/plan"))
+            .GetProperty("answer")
+            .GetProperty("figures")
+            .GetProperty("scale")
+            .GetDouble();
+        var check = await StampoServer.ReadAsync(
+            await _server.SendMeshAsync(
+                "/api/calc/mesh-check",
+                await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/pattern/stl"),
+                unit: "mm"
+            )
+        );
         Assert.Equal(48_888.5 * Math.Pow(scale, 3), check.GetProperty("volumeMm3").GetDouble(), 1.0);
         Assert.Equal(404, (int)(await _server.Client.GetAsync($"/api/projects/{id}/plan/pattern/exe")).StatusCode);
     }
@@ -150,15 +244,39 @@ public sealed class PlanTests(SharedServer shared)
         Assert.InRange(made.GetProperty("figures").GetProperty("differencePct").GetDouble(), -0.5, 0.5);
         foreach (var (half, format) in new[] { ("lower", "stl"), ("upper", "3mf") })
         {
-            var check = await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/{half}/{format}"), $"{half}.{format}", "mm"));
+            var check = await StampoServer.ReadAsync(
+                await _server.SendMeshAsync(
+                    "/api/calc/mesh-check",
+                    await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/{half}/{format}"),
+                    $"{half}.{format}",
+                    "mm"
+                )
+            );
             Assert.True(check.GetProperty("watertight").GetBoolean());
-            Assert.Equal(made.GetProperty("figures").GetProperty($"{half}Cm3").GetDouble(), check.GetProperty("volumeMm3").GetDouble() / 1000, 0.05);
+            Assert.Equal(
+                made.GetProperty("figures").GetProperty($"{half}Cm3").GetDouble(),
+                check.GetProperty("volumeMm3").GetDouble() / 1000,
+                0.05
+            );
         }
 
         // The plan's printer time goes by what was generated.
-        var solid = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("figures").GetProperty("printed").GetProperty("solidCm3").GetDouble();
+        var solid = (await _server.GetAsync($"/api/projects/{id}/plan"))
+            .GetProperty("answer")
+            .GetProperty("figures")
+            .GetProperty("printed")
+            .GetProperty("solidCm3")
+            .GetDouble();
         var cavities = (await ChoicesAsync(id)).Pour.Count;
-        Assert.Equal(cavities * (made.GetProperty("figures").GetProperty("lowerCm3").GetDouble() + made.GetProperty("figures").GetProperty("upperCm3").GetDouble()), solid, 1e-6);
+        Assert.Equal(
+            cavities
+                * (
+                    made.GetProperty("figures").GetProperty("lowerCm3").GetDouble()
+                    + made.GetProperty("figures").GetProperty("upperCm3").GetDouble()
+                ),
+            solid,
+            1e-6
+        );
         Assert.NotEmpty(await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/upper/drawing"));
     }
 
@@ -170,7 +288,10 @@ public sealed class PlanTests(SharedServer shared)
         Assert.Equal("failed", work.GetProperty("phase").GetString());
         Assert.Matches("around x -?[0-9.]+, y -?[0-9.]+, z -?[0-9.]+ mm", work.GetProperty("problem").GetString());
         var declared = await _server.NewProjectAsync();
-        Assert.Equal("plan.none", (await StampoServer.RefusedAsync(await _server.Client.PostAsync($"/api/projects/{declared}/plan/split", null))).Code);
+        Assert.Equal(
+            "plan.none",
+            (await StampoServer.RefusedAsync(await _server.Client.PostAsync($"/api/projects/{declared}/plan/split", null))).Code
+        );
     }
 
     private async Task<JsonElement> GeneratedAsync(string id)
@@ -198,8 +319,19 @@ public sealed class PlanTests(SharedServer shared)
         var csv = await _server.Client.GetStringAsync($"/api/projects/{id}/plan/traveller.csv");
         Assert.Equal(rows.Count + 1, csv.TrimEnd().Split('\n').Length);
         var calendar = Ical.Net.Calendar.Load(await _server.Client.GetStringAsync($"/api/projects/{id}/plan/traveller.ics"))!;
-        var shots = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer").GetProperty("order").GetProperty("shots").GetInt32();
-        Assert.Equal([.. Enumerable.Range(2, shots - 1).Select(n => $"Trial: Shot {n} (mold 1)")], calendar.Events.Select(e => e.Summary).Where(s => s!.StartsWith("Trial: Shot ", StringComparison.Ordinal)).Order(StringComparer.Ordinal).OrderBy(s => s!.Length));
+        var shots = (await _server.GetAsync($"/api/projects/{id}/plan"))
+            .GetProperty("answer")
+            .GetProperty("order")
+            .GetProperty("shots")
+            .GetInt32();
+        Assert.Equal(
+            [.. Enumerable.Range(2, shots - 1).Select(n => $"Trial: Shot {n} (mold 1)")],
+            calendar
+                .Events.Select(e => e.Summary)
+                .Where(s => s!.StartsWith("Trial: Shot ", StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal)
+                .OrderBy(s => s!.Length)
+        );
         Assert.Equal(calendar.Events.Count, calendar.Events.Select(e => e.Uid).Distinct().Count());
         Assert.All(calendar.Events, e => Assert.True(e.Start!.Value < e.End!.Value));
     }
@@ -208,8 +340,19 @@ public sealed class PlanTests(SharedServer shared)
     public async Task A_plan_beyond_the_pots_plate_is_kept_but_not_planned()
     {
         var id = await DecidedAsync("cast-silicone");
-        var brief = (await _server.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!;
-        await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief with { Equipment = new Core.Briefs.Equipment { PotRatedKpa = 250, PotLitres = 40 } }, 0));
+        var brief = (await _server.GetAsync($"/api/projects/{id}/brief"))
+            .GetProperty("value")
+            .Deserialize<Core.Briefs.Brief>(Json.Options)!;
+        await _server.PutAsync(
+            $"/api/projects/{id}/brief",
+            new Save<Core.Briefs.Brief>(
+                brief with
+                {
+                    Equipment = new Core.Briefs.Equipment { PotRatedKpa = 250, PotLitres = 40 },
+                },
+                0
+            )
+        );
         var plan = await ChoicesAsync(id);
         var refused = (await SaveAsync(id, plan)).GetProperty("answer");
         Assert.Equal("pot-pressure", refused.GetProperty("refusals")[0].GetProperty("code").GetString());
@@ -219,7 +362,8 @@ public sealed class PlanTests(SharedServer shared)
         Assert.NotEqual(0, safe.GetProperty("operations").GetArrayLength());
     }
 
-    private async Task<(int, string)> CodeAsync(string path) => await StampoServer.RefusedAsync(await _server.Client.GetAsync(path)) is var (status, code, _) ? (status, code) : default;
+    private async Task<(int, string)> CodeAsync(string path) =>
+        await StampoServer.RefusedAsync(await _server.Client.GetAsync(path)) is var (status, code, _) ? (status, code) : default;
 
     [Fact]
     public async Task Choices_that_cannot_be_are_refused_and_nothing_is_kept()
@@ -238,7 +382,14 @@ public sealed class PlanTests(SharedServer shared)
             (plan with { Hours = new WorkingHours(9, 9) }, "hours.toH"),
         ];
         foreach (var (choices, field) in odd)
-            Assert.Equal(field, (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(choices, 0), Json.Options))).Field);
+            Assert.Equal(
+                field,
+                (
+                    await StampoServer.RefusedAsync(
+                        await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(choices, 0), Json.Options)
+                    )
+                ).Field
+            );
         Assert.Equal(0, (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("version").GetInt32());
     }
 
@@ -263,11 +414,17 @@ public sealed class PlanTests(SharedServer shared)
                 // What an input says is what the line it came from says.
                 Assert.Contains(from, ids);
                 var line = lines.Single(l => l.GetProperty("id").GetString() == from);
-                Assert.Equal((line.GetProperty("value").GetRawText(), line.GetProperty("unit").GetString()), (input.GetProperty("value").GetRawText(), input.GetProperty("unit").GetString()));
+                Assert.Equal(
+                    (line.GetProperty("value").GetRawText(), line.GetProperty("unit").GetString()),
+                    (input.GetProperty("value").GetRawText(), input.GetProperty("unit").GetString())
+                );
             }
         }
 
-        Assert.All(whole.GetProperty("answer").GetProperty("head").EnumerateArray(), head => Assert.Contains(head.GetProperty("line").GetString(), ids));
+        Assert.All(
+            whole.GetProperty("answer").GetProperty("head").EnumerateArray(),
+            head => Assert.Contains(head.GetProperty("line").GetString(), ids)
+        );
         var refused = 0;
         foreach (var (path, parent, name) in Figures(choices, ""))
         {
@@ -286,8 +443,17 @@ public sealed class PlanTests(SharedServer shared)
     }
 
     /// <summary>Every figure of a document, with where it stands.</summary>
-    private static List<(string Path, JsonObject Parent, string Name)> Figures(JsonNode node, string at) => node is not JsonObject parent ? []
-        : [.. parent.SelectMany(p => p.Value is JsonValue v && v.GetValueKind() == JsonValueKind.Number ? [($"{at}{p.Key}", parent, p.Key)] : p.Value is null ? [] : Figures(p.Value, $"{at}{p.Key}."))];
+    private static List<(string Path, JsonObject Parent, string Name)> Figures(JsonNode node, string at) =>
+        node is not JsonObject parent
+            ? []
+            :
+            [
+                .. parent.SelectMany(p =>
+                    p.Value is JsonValue v && v.GetValueKind() == JsonValueKind.Number ? [($"{at}{p.Key}", parent, p.Key)]
+                    : p.Value is null ? []
+                    : Figures(p.Value, $"{at}{p.Key}.")
+                ),
+            ];
 
     private static bool Has(JsonNode? document, string path)
     {
@@ -309,19 +475,53 @@ public sealed class PlanTests(SharedServer shared)
     {
         var id = await DecidedAsync("cast-silicone");
         await SaveAsync(id, (await ChoicesAsync(id)) with { Hours = new WorkingHours(6, 14) });
-        async Task DecideAsync(params object[] stretches) => await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches, reason = "Otherwise.", by = "Oren Tisdale" });
+        async Task DecideAsync(params object[] stretches) =>
+            await _server.PostAsync(
+                $"/api/projects/{id}/decisions",
+                new
+                {
+                    stretches,
+                    reason = "Otherwise.",
+                    by = "Oren Tisdale",
+                }
+            );
         await DecideAsync(new { routeId = "print", quantity = 4 }, new { routeId = "machine", quantity = 6 });
         var printed = await _server.GetAsync($"/api/projects/{id}/plan?stretch=s1");
         Assert.Equal("printing", printed.GetProperty("answer").GetProperty("figures").GetProperty("family").GetString());
-        Assert.Equal("machining", (await _server.GetAsync($"/api/projects/{id}/plan?stretch=s2")).GetProperty("plan").GetProperty("value").GetProperty("family").GetString());
-        var refused = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan?stretch=s2", new { value = JsonNode.Parse(printed.GetProperty("plan").GetProperty("value").GetRawText()), version = 0 }));
+        Assert.Equal(
+            "machining",
+            (await _server.GetAsync($"/api/projects/{id}/plan?stretch=s2"))
+                .GetProperty("plan")
+                .GetProperty("value")
+                .GetProperty("family")
+                .GetString()
+        );
+        var refused = await StampoServer.RefusedAsync(
+            await _server.Client.PutAsJsonAsync(
+                $"/api/projects/{id}/plan?stretch=s2",
+                new { value = JsonNode.Parse(printed.GetProperty("plan").GetProperty("value").GetRawText()), version = 0 }
+            )
+        );
         Assert.Equal(("plan.other-family", "family"), (refused.Code, refused.Field));
-        Assert.Equal(422, (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan?stretch=s2", new { value = new { }, version = 0 }))).Status);
+        Assert.Equal(
+            422,
+            (
+                await StampoServer.RefusedAsync(
+                    await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan?stretch=s2", new { value = new { }, version = 0 })
+                )
+            ).Status
+        );
         await DecideAsync(new { routeId = "cast-silicone", quantity = 40 });
         Assert.Equal(6, (await ChoicesAsync(id)).Hours.FromH);
         // A second stretch of the same route has choices of its own.
         await DecideAsync(new { routeId = "cast-silicone", quantity = 10 }, new { routeId = "cast-silicone", quantity = 30 });
-        async Task<double> FromAsync(string stretch) => (await _server.GetAsync($"/api/projects/{id}/plan?stretch={stretch}")).GetProperty("plan").GetProperty("value").GetProperty("hours").GetProperty("fromH").GetDouble();
+        async Task<double> FromAsync(string stretch) =>
+            (await _server.GetAsync($"/api/projects/{id}/plan?stretch={stretch}"))
+                .GetProperty("plan")
+                .GetProperty("value")
+                .GetProperty("hours")
+                .GetProperty("fromH")
+                .GetDouble();
         Assert.Equal((6, 8), (await FromAsync("s1"), await FromAsync("s2")));
     }
 
@@ -330,9 +530,26 @@ public sealed class PlanTests(SharedServer shared)
     {
         var id = await _server.NewProjectAsync();
         var part = await _server.GetAsync($"/api/projects/{id}/part");
-        var change = new Part.PartChange(Core.Parts.LengthUnit.Mm, new Core.Parts.PartDeclaration { Size = new Core.Parts.DeclaredSize(60, 40, 20, 18, 90), NominalWallMm = 3, ThinnestWallMm = 2 }, null);
+        var change = new Part.PartChange(
+            Core.Parts.LengthUnit.Mm,
+            new Core.Parts.PartDeclaration
+            {
+                Size = new Core.Parts.DeclaredSize(60, 40, 20, 18, 90),
+                NominalWallMm = 3,
+                ThinnestWallMm = 2,
+            },
+            null
+        );
         await _server.PutAsync($"/api/projects/{id}/part", new Save<Part.PartChange>(change, part.GetProperty("version").GetInt32()));
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 12 } }, reason = "Before the model.", by = "Oren Tisdale" });
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId = "cast-silicone", quantity = 12 } },
+                reason = "Before the model.",
+                by = "Oren Tisdale",
+            }
+        );
         var answer = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("answer");
         Assert.Equal(JsonValueKind.Null, answer.GetProperty("figures").GetProperty("shape").ValueKind);
         Assert.True(answer.GetProperty("figures").GetProperty("silicone").GetProperty("mold").GetProperty("massG").GetDouble() > 100);
@@ -352,44 +569,91 @@ public sealed class OldPlanTests
     [Fact]
     public async Task The_schools_that_a_plan_had_chosen_become_the_briefs()
     {
-        string folder, id;
+        string folder,
+            id;
         using (var before = new StampoServer(keepData: true))
         {
             folder = before.Folder;
             id = await before.NewProjectWithPartAsync();
-            var brief = (await before.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!;
+            var brief = (await before.GetAsync($"/api/projects/{id}/brief"))
+                .GetProperty("value")
+                .Deserialize<Core.Briefs.Brief>(Json.Options)!;
             await before.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief with { Inserts = 1 }, 0));
-            await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
-            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
+            await before.PostAsync(
+                $"/api/projects/{id}/decisions",
+                new
+                {
+                    stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } },
+                    reason = "Dozens.",
+                    by = "Oren Tisdale",
+                }
+            );
+            var plan = (await before.GetAsync($"/api/projects/{id}/plan"))
+                .GetProperty("plan")
+                .GetProperty("value")
+                .Deserialize<CastingChoices>(Json.Options)!;
             await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, 0));
-            await Sql.RunAsync(before.DatabaseFile, "UPDATE States SET Json = json_set(Json, '$.school', 'generous', '$.pour.lossOfPoured', json('true')) WHERE Step LIKE 'plan/%'; UPDATE States SET Json = json_remove(Json, '$.schools.moldLife', '$.schools.loss') WHERE Step = 'brief'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%SchoolsInTheBrief'");
+            await Sql.RunAsync(
+                before.DatabaseFile,
+                "UPDATE States SET Json = json_set(Json, '$.school', 'generous', '$.pour.lossOfPoured', json('true')) "
+                    + "WHERE Step LIKE 'plan/%'; UPDATE States SET Json = json_remove(Json, '$.schools.moldLife', "
+                    + "'$.schools.loss') WHERE Step = 'brief'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE "
+                    + "'%SchoolsInTheBrief'"
+            );
         }
 
         using var after = new StampoServer(folder);
-        var schools = (await after.GetAsync($"/api/projects/{id}/brief")).GetProperty("value").Deserialize<Core.Briefs.Brief>(Json.Options)!.Schools;
-        Assert.Equal((Core.Briefs.LifeSchool.Generous, Core.Briefs.LossSchool.OfPoured, null), (schools.MoldLife, schools.Loss, schools.Cooling));
+        var schools = (await after.GetAsync($"/api/projects/{id}/brief"))
+            .GetProperty("value")
+            .Deserialize<Core.Briefs.Brief>(Json.Options)!
+            .Schools;
+        Assert.Equal(
+            (Core.Briefs.LifeSchool.Generous, Core.Briefs.LossSchool.OfPoured, null),
+            (schools.MoldLife, schools.Loss, schools.Cooling)
+        );
     }
 
     [Fact]
     public async Task A_plan_kept_before_there_were_families_is_read_as_one_of_a_poured_route_with_its_way_back()
     {
-        string folder, id;
+        string folder,
+            id;
         using (var before = new StampoServer(keepData: true))
         {
             folder = before.Folder;
             id = await before.NewProjectWithPartAsync();
-            await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 40 } }, reason = "Filled.", by = "Oren Tisdale" });
+            await before.PostAsync(
+                $"/api/projects/{id}/decisions",
+                new
+                {
+                    stretches = new[] { new { routeId = "print", quantity = 40 } },
+                    reason = "Filled.",
+                    by = "Oren Tisdale",
+                }
+            );
             var ways = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("ways").EnumerateArray().ToList();
             Assert.Equal(["printing", "casting"], ways.Select(w => w.GetProperty("family").GetString()));
             var filled = ways[1].Deserialize<CastingChoices>(Json.Options)!;
             await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(filled, 0));
-            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(filled with { Pour = filled.Pour with { LossPct = 22 } }, 1));
-            await Sql.RunAsync(before.DatabaseFile, "UPDATE States SET Json = json_set(json_remove(Json, '$.family'), '$.routeId', 'print') WHERE Step LIKE 'plan/%'");
+            await before.PutAsync(
+                $"/api/projects/{id}/plan",
+                new Save<PlanChoices>(filled with { Pour = filled.Pour with { LossPct = 22 } }, 1)
+            );
+            await Sql.RunAsync(
+                before.DatabaseFile,
+                "UPDATE States SET Json = json_set(json_remove(Json, '$.family'), '$.routeId', 'print') WHERE Step LIKE 'plan/%'"
+            );
         }
 
         using var after = new StampoServer(folder);
         var plan = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan");
-        Assert.Equal(("casting", 22), (plan.GetProperty("value").GetProperty("family").GetString(), plan.GetProperty("value").GetProperty("pour").GetProperty("lossPct").GetDouble()));
+        Assert.Equal(
+            ("casting", 22),
+            (
+                plan.GetProperty("value").GetProperty("family").GetString(),
+                plan.GetProperty("value").GetProperty("pour").GetProperty("lossPct").GetDouble()
+            )
+        );
         var back = await after.PostAsync($"/api/projects/{id}/plan/undo", new Move(plan.GetProperty("version").GetInt32()));
         Assert.Equal(15, back.GetProperty("plan").GetProperty("value").GetProperty("pour").GetProperty("lossPct").GetDouble());
     }
@@ -397,19 +661,44 @@ public sealed class OldPlanTests
     [Fact]
     public async Task A_plan_of_one_pour_is_taken_into_the_whole_plan()
     {
-        string folder, id;
+        string folder,
+            id;
         using (var before = new StampoServer(keepData: true))
         {
             folder = before.Folder;
             id = await before.NewProjectWithPartAsync();
-            await before.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
-            var plan = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
+            await before.PostAsync(
+                $"/api/projects/{id}/decisions",
+                new
+                {
+                    stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } },
+                    reason = "Dozens.",
+                    by = "Oren Tisdale",
+                }
+            );
+            var plan = (await before.GetAsync($"/api/projects/{id}/plan"))
+                .GetProperty("plan")
+                .GetProperty("value")
+                .Deserialize<CastingChoices>(Json.Options)!;
             await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, 0));
-            await Sql.RunAsync(before.DatabaseFile, string.Create(CultureInfo.InvariantCulture, $"PRAGMA foreign_keys = OFF; UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%'; UPDATE States SET Json = '{{\"routeId\":\"cast-silicone\",\"materialId\":\"{plan.Pour.MaterialId}\",\"count\":5,\"lossPct\":21}}' WHERE Step = 'plan'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'"));
+            await Sql.RunAsync(
+                before.DatabaseFile,
+                $$"""
+                PRAGMA foreign_keys = OFF;
+                UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%';
+                UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%';
+                UPDATE States SET Json = '{"routeId":"cast-silicone","materialId":"{{plan.Pour.MaterialId}}","count":5,"lossPct":21}'
+                WHERE Step = 'plan';
+                DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'
+                """
+            );
         }
 
         using var after = new StampoServer(folder);
-        var taken = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
+        var taken = (await after.GetAsync($"/api/projects/{id}/plan"))
+            .GetProperty("plan")
+            .GetProperty("value")
+            .Deserialize<CastingChoices>(Json.Options)!;
         Assert.Equal((5, 21), (taken.Pour.Count, taken.Pour.LossPct));
         Assert.Equal(new SiliconeChoices(), taken.Silicone);
         // Kept with those of all routes then, it counts as this route's.

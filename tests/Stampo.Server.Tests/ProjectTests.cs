@@ -23,19 +23,36 @@ public sealed class ProjectTests(SharedServer shared)
         var id = await _server.NewProjectWithPartAsync();
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty, 0));
         var comparison = await _server.GetAsync($"/api/projects/{id}/comparison?quantity=60");
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 60 } }, reason = "Dozens, soon.", by = "Oren Tisdale" });
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId = "cast-silicone", quantity = 60 } },
+                reason = "Dozens, soon.",
+                by = "Oren Tisdale",
+            }
+        );
 
         var plan = await _server.GetAsync($"/api/projects/{id}/plan");
         var batch = plan.GetProperty("answer").GetProperty("figures").GetProperty("batch");
         var pour = plan.GetProperty("plan").GetProperty("value").GetProperty("pour");
-        var perPart = comparison.GetProperty("lanes").EnumerateArray().Single(l => l.GetProperty("route").GetProperty("id").GetString() == "cast-silicone");
+        var perPart = comparison
+            .GetProperty("lanes")
+            .EnumerateArray()
+            .Single(l => l.GetProperty("route").GetProperty("id").GetString() == "cast-silicone");
         var count = pour.GetProperty("count").GetInt32();
         Assert.Equal(perPart.GetProperty("cavities").GetInt32(), count);
         Assert.Equal(count * (48.888 + pour.GetProperty("extraCm3PerPart").GetDouble()), batch.GetProperty("netCm3").GetDouble(), 0.01);
-        Assert.Equal(batch.GetProperty("weighedG").GetDouble(), batch.GetProperty("aG").GetDouble() + batch.GetProperty("bG").GetDouble(), 1e-6);
+        Assert.Equal(
+            batch.GetProperty("weighedG").GetDouble(),
+            batch.GetProperty("aG").GetDouble() + batch.GetProperty("bG").GetDouble(),
+            1e-6
+        );
         Assert.NotEqual(0, plan.GetProperty("answer").GetProperty("cautions").GetArrayLength());
         var done = (await _server.GetAsync($"/api/projects/{id}")).GetProperty("done");
-        Assert.True(done.GetProperty("part").GetBoolean() && done.GetProperty("brief").GetBoolean() && done.GetProperty("routes").GetBoolean());
+        Assert.True(
+            done.GetProperty("part").GetBoolean() && done.GetProperty("brief").GetBoolean() && done.GetProperty("routes").GetBoolean()
+        );
     }
 
     [Fact]
@@ -43,7 +60,11 @@ public sealed class ProjectTests(SharedServer shared)
     {
         var id = await _server.NewProjectAsync();
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty, 0));
-        var late = await _server.Client.PutAsJsonAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty with { Inserts = 4 }, 0), Json.Options);
+        var late = await _server.Client.PutAsJsonAsync(
+            $"/api/projects/{id}/brief",
+            new Save<Core.Briefs.Brief>(Sixty with { Inserts = 4 }, 0),
+            Json.Options
+        );
         var problem = await late.Content.ReadFromJsonAsync<JsonElement>();
         Assert.Equal((409, "conflict"), ((int)late.StatusCode, problem.GetProperty("code").GetString()));
         Assert.Equal(1, problem.GetProperty("theirs").GetProperty("version").GetInt32());
@@ -55,8 +76,17 @@ public sealed class ProjectTests(SharedServer shared)
     public async Task Of_many_saves_at_once_exactly_one_goes_through()
     {
         var id = await _server.NewProjectAsync();
-        var answers = await Task.WhenAll(Enumerable.Range(1, 8).Select(n =>
-            _server.Client.PutAsJsonAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty with { Inserts = n }, 0), Json.Options)));
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(1, 8)
+                .Select(n =>
+                    _server.Client.PutAsJsonAsync(
+                        $"/api/projects/{id}/brief",
+                        new Save<Core.Briefs.Brief>(Sixty with { Inserts = n }, 0),
+                        Json.Options
+                    )
+                )
+        );
         Assert.Equal(1, answers.Count(a => a.IsSuccessStatusCode));
         Assert.All(answers.Where(a => !a.IsSuccessStatusCode), a => Assert.Equal(409, (int)a.StatusCode));
     }
@@ -70,7 +100,12 @@ public sealed class ProjectTests(SharedServer shared)
         async Task<(int Inserts, bool Undo, bool Redo, int Version)> MoveAsync(string way, int version)
         {
             var state = await _server.PostAsync($"/api/projects/{id}/brief/{way}", new Move(version));
-            return (state.GetProperty("value").GetProperty("inserts").GetInt32(), state.GetProperty("canUndo").GetBoolean(), state.GetProperty("canRedo").GetBoolean(), state.GetProperty("version").GetInt32());
+            return (
+                state.GetProperty("value").GetProperty("inserts").GetInt32(),
+                state.GetProperty("canUndo").GetBoolean(),
+                state.GetProperty("canRedo").GetBoolean(),
+                state.GetProperty("version").GetInt32()
+            );
         }
 
         Assert.Equal((2, true, true, 4), await MoveAsync("undo", 3));
@@ -93,7 +128,9 @@ public sealed class ProjectTests(SharedServer shared)
     {
         var id = await _server.NewProjectAsync();
         using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
-        var refused = await StampoServer.RefusedAsync(await _server.Client.PutAsync($"/api/{string.Format(System.Globalization.CultureInfo.InvariantCulture, path, id)}", content));
+        var refused = await StampoServer.RefusedAsync(
+            await _server.Client.PutAsync($"/api/{string.Format(System.Globalization.CultureInfo.InvariantCulture, path, id)}", content)
+        );
         Assert.Equal((422, code), (refused.Status, refused.Code));
     }
 
@@ -116,12 +153,23 @@ public sealed class ProjectTests(SharedServer shared)
         using var server = new StampoServer(settings: ("Stampo:MaxUploadBytes", "300000"));
         var id = await server.NewProjectWithPartAsync();
         var before = (await server.GetAsync($"/api/projects/{id}/part")).GetRawText();
-        var tooLarge = await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[400_000]));
+        var tooLarge = await StampoServer.RefusedAsync(
+            await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[400_000])
+        );
         Assert.Equal((413, "mesh.too-large"), (tooLarge.Status, tooLarge.Code));
-        var farTooLarge = await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[2_000_000]));
+        var farTooLarge = await StampoServer.RefusedAsync(
+            await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", new byte[2_000_000])
+        );
         Assert.Equal((413, "mesh.too-large"), (farTooLarge.Status, farTooLarge.Code));
         await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1", "nothing"u8.ToArray()));
-        Assert.Equal("input.unit", (await StampoServer.RefusedAsync(await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1&unit=ell", StampoServer.DemoMesh("vent-disc.stl")))).Code);
+        Assert.Equal(
+            "input.unit",
+            (
+                await StampoServer.RefusedAsync(
+                    await server.SendMeshAsync($"/api/projects/{id}/part/file?version=1&unit=ell", StampoServer.DemoMesh("vent-disc.stl"))
+                )
+            ).Code
+        );
         Assert.Equal(before, (await server.GetAsync($"/api/projects/{id}/part")).GetRawText());
     }
 
@@ -129,7 +177,20 @@ public sealed class ProjectTests(SharedServer shared)
     public async Task Another_unit_measures_the_kept_file_again_and_undo_brings_the_old_figures_back()
     {
         var id = await _server.NewProjectWithPartAsync();
-        var change = new { value = new { unit = "cm", declared = new { shape = "compact", undercut = "mild", nominalWallMm = 22.0 } }, version = 1 };
+        var change = new
+        {
+            value = new
+            {
+                unit = "cm",
+                declared = new
+                {
+                    shape = "compact",
+                    undercut = "mild",
+                    nominalWallMm = 22.0,
+                },
+            },
+            version = 1,
+        };
         var part = (await _server.PutAsync($"/api/projects/{id}/part", change)).GetProperty("value");
         Assert.Equal(1180, part.GetProperty("report").GetProperty("bboxMm")[0].GetDouble(), 0.01);
         Assert.Equal("mild", part.GetProperty("declared").GetProperty("undercut").GetString());
@@ -154,11 +215,27 @@ public sealed class ProjectTests(SharedServer shared)
     {
         var id = await _server.NewProjectAsync();
         async Task<string?> FieldAsync(Core.Briefs.Brief brief) =>
-            (await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief, 0), Json.Options))).Field;
-        Assert.Equal("demand[0].quantity", await FieldAsync(new Core.Briefs.Brief { Demand = [new DemandRow(new DateOnly(2030, 1, 1), 0, Purpose.Fit)] }));
-        Assert.Equal("demand[0].neededBy", await FieldAsync(new Core.Briefs.Brief { Demand = [new DemandRow(new DateOnly(1030, 1, 1), 1, Purpose.Fit)] }));
-        Assert.Equal("hardness.value", await FieldAsync(new Core.Briefs.Brief { Hardness = new HardnessTarget(ShoreScale.A, 140, 5, true) }));
-        Assert.Equal("serviceTemperature.celsius", await FieldAsync(new Core.Briefs.Brief { ServiceTemperature = new TemperatureTarget(900, false) }));
+            (
+                await StampoServer.RefusedAsync(
+                    await _server.Client.PutAsJsonAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief, 0), Json.Options)
+                )
+            ).Field;
+        Assert.Equal(
+            "demand[0].quantity",
+            await FieldAsync(new Core.Briefs.Brief { Demand = [new DemandRow(new DateOnly(2030, 1, 1), 0, Purpose.Fit)] })
+        );
+        Assert.Equal(
+            "demand[0].neededBy",
+            await FieldAsync(new Core.Briefs.Brief { Demand = [new DemandRow(new DateOnly(1030, 1, 1), 1, Purpose.Fit)] })
+        );
+        Assert.Equal(
+            "hardness.value",
+            await FieldAsync(new Core.Briefs.Brief { Hardness = new HardnessTarget(ShoreScale.A, 140, 5, true) })
+        );
+        Assert.Equal(
+            "serviceTemperature.celsius",
+            await FieldAsync(new Core.Briefs.Brief { ServiceTemperature = new TemperatureTarget(900, false) })
+        );
         Assert.Equal("inserts", await FieldAsync(new Core.Briefs.Brief { Inserts = -1 }));
         Assert.Equal("name", (await _server.RefusedPostAsync("/api/projects", new { name = "  " })).Field);
     }
@@ -167,27 +244,93 @@ public sealed class ProjectTests(SharedServer shared)
     public async Task Nothing_to_compare_or_decide_is_said_in_words()
     {
         var id = await _server.NewProjectAsync();
-        Assert.Equal("comparison.no-volume", (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/comparison"))).Code);
-        Assert.Contains("No route is chosen", (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("notice").GetString(), StringComparison.Ordinal);
+        Assert.Equal(
+            "comparison.no-volume",
+            (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/comparison"))).Code
+        );
+        Assert.Contains(
+            "No route is chosen",
+            (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("notice").GetString(),
+            StringComparison.Ordinal
+        );
         Assert.Equal(404, (await StampoServer.RefusedAsync(await _server.Client.GetAsync("/api/projects/nobody"))).Status);
         var other = await _server.NewProjectWithPartAsync();
-        Assert.Equal("quantity", (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{other}/comparison?quantity=0"))).Field);
+        Assert.Equal(
+            "quantity",
+            (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{other}/comparison?quantity=0"))).Field
+        );
         var part = await _server.GetAsync($"/api/projects/{other}/part");
-        await _server.PutAsync($"/api/projects/{other}/part", new Save<Part.PartChange>(new Part.PartChange(Core.Parts.LengthUnit.Mm, new Core.Parts.PartDeclaration { Shape = Core.Parts.ShapeClass.Compact }, null), part.GetProperty("version").GetInt32()));
-        Assert.Equal("decision.ruled-out", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { stretches = new[] { new { routeId = "form-soft", quantity = 5 } }, reason = "why not", by = "Somebody" })).Code);
-        Assert.Equal("reason", (await _server.RefusedPostAsync($"/api/projects/{other}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 5 } }, reason = " ", by = "Somebody" })).Field);
+        await _server.PutAsync(
+            $"/api/projects/{other}/part",
+            new Save<Part.PartChange>(
+                new Part.PartChange(
+                    Core.Parts.LengthUnit.Mm,
+                    new Core.Parts.PartDeclaration { Shape = Core.Parts.ShapeClass.Compact },
+                    null
+                ),
+                part.GetProperty("version").GetInt32()
+            )
+        );
+        Assert.Equal(
+            "decision.ruled-out",
+            (
+                await _server.RefusedPostAsync(
+                    $"/api/projects/{other}/decisions",
+                    new
+                    {
+                        stretches = new[] { new { routeId = "form-soft", quantity = 5 } },
+                        reason = "why not",
+                        by = "Somebody",
+                    }
+                )
+            ).Code
+        );
+        Assert.Equal(
+            "reason",
+            (
+                await _server.RefusedPostAsync(
+                    $"/api/projects/{other}/decisions",
+                    new
+                    {
+                        stretches = new[] { new { routeId = "print", quantity = 5 } },
+                        reason = " ",
+                        by = "Somebody",
+                    }
+                )
+            ).Field
+        );
     }
 
     [Fact]
     public async Task A_decision_stays_as_it_was_taken_when_the_brief_changes()
     {
         var id = await _server.NewProjectWithPartAsync();
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 2 } }, reason = "Two to look at.", by = "Maud Quill" });
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId = "print", quantity = 2 } },
+                reason = "Two to look at.",
+                by = "Maud Quill",
+            }
+        );
         var before = (await _server.GetAsync($"/api/projects/{id}/decisions"))[0].GetRawText();
         await _server.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(Sixty, 0));
         Assert.Equal(before, (await _server.GetAsync($"/api/projects/{id}/decisions"))[0].GetRawText());
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "inject-aluminium", quantity = 900 } }, reason = "A tool.", by = "Maud Quill" });
-        Assert.Contains("Its plan", (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("notice").GetString(), StringComparison.Ordinal);
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId = "inject-aluminium", quantity = 900 } },
+                reason = "A tool.",
+                by = "Maud Quill",
+            }
+        );
+        Assert.Contains(
+            "Its plan",
+            (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("notice").GetString(),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -195,20 +338,49 @@ public sealed class ProjectTests(SharedServer shared)
     {
         var id = await _server.NewProjectWithPartAsync();
         var lines = await _server.GetAsync($"/api/projects/{id}/routes/inject-aluminium/working?quantity=500");
-        Assert.Contains(lines.EnumerateArray(), l => l.GetProperty("id").GetString() == "total" && l.GetProperty("inputs").GetArrayLength() > 4);
-        Assert.Equal(404, (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/routes/none/working"))).Status);
+        Assert.Contains(
+            lines.EnumerateArray(),
+            l => l.GetProperty("id").GetString() == "total" && l.GetProperty("inputs").GetArrayLength() > 4
+        );
+        Assert.Equal(
+            404,
+            (await StampoServer.RefusedAsync(await _server.Client.GetAsync($"/api/projects/{id}/routes/none/working"))).Status
+        );
     }
 
     [Fact]
     public async Task A_plan_with_an_input_that_cannot_be_used_is_not_saved()
     {
         var id = await _server.NewProjectWithPartAsync();
-        await _server.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } }, reason = "Dozens.", by = "Oren Tisdale" });
-        var plan = (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("value").Deserialize<CastingChoices>(Json.Options)!;
-        var odd = await StampoServer.RefusedAsync(await _server.Client.PutAsJsonAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan with { Pour = plan.Pour with { DensityGPerCm3 = 24.8 } }, 0), Json.Options));
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } },
+                reason = "Dozens.",
+                by = "Oren Tisdale",
+            }
+        );
+        var plan = (await _server.GetAsync($"/api/projects/{id}/plan"))
+            .GetProperty("plan")
+            .GetProperty("value")
+            .Deserialize<CastingChoices>(Json.Options)!;
+        var odd = await StampoServer.RefusedAsync(
+            await _server.Client.PutAsJsonAsync(
+                $"/api/projects/{id}/plan",
+                new Save<PlanChoices>(plan with { Pour = plan.Pour with { DensityGPerCm3 = 24.8 } }, 0),
+                Json.Options
+            )
+        );
         Assert.Equal(("batch.density-odd", "pour.densityGPerCm3"), (odd.Code, odd.Field));
-        var saved = await _server.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan with { Pour = plan.Pour with { Count = 3, DensityGPerCm3 = 1.1161 } }, 0));
-        Assert.Equal(1.1161, saved.GetProperty("answer").GetProperty("figures").GetProperty("batch").GetProperty("densityGPerCm3").GetDouble());
+        var saved = await _server.PutAsync(
+            $"/api/projects/{id}/plan",
+            new Save<PlanChoices>(plan with { Pour = plan.Pour with { Count = 3, DensityGPerCm3 = 1.1161 } }, 0)
+        );
+        Assert.Equal(
+            1.1161,
+            saved.GetProperty("answer").GetProperty("figures").GetProperty("batch").GetProperty("densityGPerCm3").GetDouble()
+        );
         Assert.Equal(1, saved.GetProperty("plan").GetProperty("version").GetInt32());
     }
 

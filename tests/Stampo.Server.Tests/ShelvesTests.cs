@@ -24,7 +24,10 @@ public sealed class ShelvesTests : IDisposable
     {
         using var answer = await _server.Client.GetAsync("/api/projects?" + query);
         var list = await StampoServer.ReadAsync(answer);
-        return (string.Join(", ", list.EnumerateArray().Select(p => p.GetProperty("name").GetString())), int.Parse(answer.Headers.GetValues(ProjectEndpoints.TotalHeader).Single(), CultureInfo.InvariantCulture));
+        return (
+            string.Join(", ", list.EnumerateArray().Select(p => p.GetProperty("name").GetString())),
+            int.Parse(answer.Headers.GetValues(ProjectEndpoints.TotalHeader).Single(), CultureInfo.InvariantCulture)
+        );
     }
 
     [Fact]
@@ -40,14 +43,20 @@ public sealed class ShelvesTests : IDisposable
         Assert.Equal(("Grip_cover", 1), await ListAsync("search=C+grip"));
         Assert.Equal(7, (await ListAsync("search=%25")).Total);
         Assert.Equal(0, (await ListAsync("search=%5C")).Total);
-        Assert.Equal((422, "input.out-of-range", "take"), await StampoServer.RefusedAsync(await _server.Client.GetAsync("/api/projects?take=100000")));
+        Assert.Equal(
+            (422, "input.out-of-range", "take"),
+            await StampoServer.RefusedAsync(await _server.Client.GetAsync("/api/projects?take=100000"))
+        );
     }
 
     [Fact]
     public async Task What_was_put_away_is_found_and_brought_back_later()
     {
         var id = await _server.NewProjectAsync("Needed after all");
-        async Task PutAwayAsync(bool removed) => await StampoServer.ReadAsync(await _server.Client.PatchAsync($"/api/projects/{id}", System.Net.Http.Json.JsonContent.Create(new { removed })));
+        async Task PutAwayAsync(bool removed) =>
+            await StampoServer.ReadAsync(
+                await _server.Client.PatchAsync($"/api/projects/{id}", System.Net.Http.Json.JsonContent.Create(new { removed }))
+            );
         await PutAwayAsync(true);
         Assert.Equal(0, (await ListAsync("")).Total);
         Assert.Equal(("Needed after all", 1), await ListAsync("away=true&search=after"));
@@ -73,17 +82,24 @@ public sealed class ShelvesTests : IDisposable
         var id = await _server.NewProjectWithPartAsync();
         await _server.MeasuredAsync(id);
         await StampoServer.ReadAsync(await _server.SendMeshAsync("/api/calc/mesh-check", StampoServer.DemoMesh("vent-disc.stl")));
-        await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=1&unit=mm", StampoServer.DemoMesh("vent-disc.stl")));
+        await StampoServer.ReadAsync(
+            await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=1&unit=mm", StampoServer.DemoMesh("vent-disc.stl"))
+        );
         await _server.MeasuredAsync(id);
         await using var services = new ServiceCollection().AddStampoDatabase(_server.Folder).BuildServiceProvider();
         var factory = services.GetRequiredService<IDbContextFactory<StampoDb>>();
-        Task<int> InAsync(TimeSpan later) => new UnusedMeshes(factory, new FakeTimeProvider(DateTimeOffset.UtcNow + later)).RemoveAsync(TestContext.Current.CancellationToken);
+        Task<int> InAsync(TimeSpan later) =>
+            new UnusedMeshes(factory, new FakeTimeProvider(DateTimeOffset.UtcNow + later)).RemoveAsync(
+                TestContext.Current.CancellationToken
+            );
         // Undo still leads to the first one.
         Assert.Equal(0, await InAsync(TimeSpan.FromDays(2)));
         await RunAsync("DELETE FROM States WHERE Ordinal = 1");
         Assert.Equal(0, await InAsync(TimeSpan.FromHours(20)));
         // A state that can't be read may lead anywhere: nothing goes.
-        await RunAsync("INSERT INTO States (ProjectId, Step, Ordinal, Json, SavedUtc) SELECT ProjectId, Step, 77, '{', SavedUtc FROM States LIMIT 1");
+        await RunAsync(
+            "INSERT INTO States (ProjectId, Step, Ordinal, Json, SavedUtc) SELECT ProjectId, Step, 77, '{', SavedUtc FROM States LIMIT 1"
+        );
         Assert.Equal(0, await InAsync(TimeSpan.FromDays(2)));
         await RunAsync("DELETE FROM States WHERE Ordinal = 77");
         Assert.Equal(2, await InAsync(TimeSpan.FromDays(2)));
@@ -97,19 +113,44 @@ public sealed class ShelvesTests : IDisposable
     {
         var id = await _server.NewProjectAsync();
         byte[] paper = [.. "<script>alert(1)</script>"u8];
-        var file = (await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", paper, "../Offer 12.html"))).Deserialize<QuoteFile>(Json.Options)!;
+        var file = (
+            await StampoServer.ReadAsync(await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", paper, "../Offer 12.html"))
+        ).Deserialize<QuoteFile>(Json.Options)!;
         Assert.Equal(("Offer 12.html", paper.Length), (file.Name, file.Bytes));
-        Assert.Equal((422, "quote.file", "file"), await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", [], "empty.pdf")));
+        Assert.Equal(
+            (422, "quote.file", "file"),
+            await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", [], "empty.pdf"))
+        );
         // No quote names it yet.
         Assert.Equal(HttpStatusCode.NotFound, (await _server.Client.GetAsync($"/api/projects/{id}/quotes/file/{file.Hash}")).StatusCode);
-        var quote = new Quote("q", "print", "Ostwick Castings", 1, 100, true, [new PriceBreak(1, 2)], null, 5, new DateOnly(2031, 1, 1), null, false, file);
+        var quote = new Quote(
+            "q",
+            "print",
+            "Ostwick Castings",
+            1,
+            100,
+            true,
+            [new PriceBreak(1, 2)],
+            null,
+            5,
+            new DateOnly(2031, 1, 1),
+            null,
+            false,
+            file
+        );
         await _server.PutAsync($"/api/projects/{id}/quotes", new Save<QuoteBook>(new([quote]), 0));
         using var sent = await _server.Client.GetAsync($"/api/projects/{id}/quotes/file/{file.Hash}");
-        Assert.Equal(("application/octet-stream", "attachment"), (sent.Content.Headers.ContentType!.MediaType, sent.Content.Headers.ContentDisposition!.DispositionType));
+        Assert.Equal(
+            ("application/octet-stream", "attachment"),
+            (sent.Content.Headers.ContentType!.MediaType, sent.Content.Headers.ContentDisposition!.DispositionType)
+        );
         Assert.Equal(paper, await sent.Content.ReadAsByteArrayAsync());
         await using var services = new ServiceCollection().AddStampoDatabase(_server.Folder).BuildServiceProvider();
         var factory = services.GetRequiredService<IDbContextFactory<StampoDb>>();
-        Task<int> InAsync(TimeSpan later) => new UnusedFiles(factory, new FakeTimeProvider(DateTimeOffset.UtcNow + later)).RemoveAsync(TestContext.Current.CancellationToken);
+        Task<int> InAsync(TimeSpan later) =>
+            new UnusedFiles(factory, new FakeTimeProvider(DateTimeOffset.UtcNow + later)).RemoveAsync(
+                TestContext.Current.CancellationToken
+            );
         Assert.Equal(0, await InAsync(TimeSpan.FromDays(2)));
         await RunAsync("DELETE FROM States WHERE Step = 'quotes'");
         Assert.Equal((0, 1), (await InAsync(TimeSpan.FromHours(20)), await InAsync(TimeSpan.FromDays(2))));

@@ -24,7 +24,14 @@ internal static class Sql
 
     private static async Task<SqliteConnection> OpenAsync(string file, SqliteOpenMode mode)
     {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, Pooling = false }.ToString());
+        var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                Mode = mode,
+                Pooling = false,
+            }.ToString()
+        );
         await connection.OpenAsync(TestContext.Current.CancellationToken);
         return connection;
     }

@@ -30,7 +30,12 @@ public sealed class StampoServer : IDisposable
         });
         _factory.UseKestrel();
         _factory.StartServer();
-        Client = new HttpClient { BaseAddress = new Uri(_factory.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First()) };
+        Client = new HttpClient
+        {
+            BaseAddress = new Uri(
+                _factory.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First()
+            ),
+        };
     }
 
     public string Folder { get; }
@@ -41,9 +46,11 @@ public sealed class StampoServer : IDisposable
 
     public async Task<JsonElement> GetAsync(string path) => await ReadAsync(await Client.GetAsync(path));
 
-    public async Task<JsonElement> PostAsync(string path, object body) => await ReadAsync(await Client.PostAsJsonAsync(path, body, Json.Options));
+    public async Task<JsonElement> PostAsync(string path, object body) =>
+        await ReadAsync(await Client.PostAsJsonAsync(path, body, Json.Options));
 
-    public async Task<JsonElement> PutAsync(string path, object body) => await ReadAsync(await Client.PutAsJsonAsync(path, body, Json.Options));
+    public async Task<JsonElement> PutAsync(string path, object body) =>
+        await ReadAsync(await Client.PutAsJsonAsync(path, body, Json.Options));
 
     /// <summary>A refusal's status, code and field; fails when the request went through.</summary>
     public static async Task<(int Status, string Code, string? Field)> RefusedAsync(HttpResponseMessage answer)
@@ -52,10 +59,15 @@ public sealed class StampoServer : IDisposable
         Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
         var problem = await answer.Content.ReadFromJsonAsync<JsonElement>();
         Assert.True(problem.GetProperty("detail").GetString()!.Length > 15);
-        return ((int)answer.StatusCode, problem.GetProperty("code").GetString()!, problem.TryGetProperty("field", out var field) ? field.GetString() : null);
+        return (
+            (int)answer.StatusCode,
+            problem.GetProperty("code").GetString()!,
+            problem.TryGetProperty("field", out var field) ? field.GetString() : null
+        );
     }
 
-    public async Task<(int Status, string Code, string? Field)> RefusedPostAsync(string path, object body) => await RefusedAsync(await Client.PostAsJsonAsync(path, body, Json.Options));
+    public async Task<(int Status, string Code, string? Field)> RefusedPostAsync(string path, object body) =>
+        await RefusedAsync(await Client.PostAsJsonAsync(path, body, Json.Options));
 
     public async Task<HttpResponseMessage> SendMeshAsync(string path, byte[] file, string name = "part.stl", string? unit = null)
     {
@@ -68,7 +80,8 @@ public sealed class StampoServer : IDisposable
         return await Client.PostAsync(path, form);
     }
 
-    public async Task<string> NewProjectAsync(string name = "Trial") => (await PostAsync("/api/projects", new { name })).GetProperty("id").GetString()!;
+    public async Task<string> NewProjectAsync(string name = "Trial") =>
+        (await PostAsync("/api/projects", new { name })).GetProperty("id").GetString()!;
 
     /// <summary>A project with the demo's gateway housing as its part.</summary>
     public async Task<string> NewProjectWithPartAsync(string mesh = "gateway-housing.stl")
@@ -81,7 +94,11 @@ public sealed class StampoServer : IDisposable
     /// <summary>Waits until the part is measured: what comes in meanwhile would change an answer between two questions.</summary>
     public async Task<string> MeasuredAsync(string id)
     {
-        for (var tries = 0; tries < 600 && (await GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString() != "done"; tries++)
+        for (
+            var tries = 0;
+            tries < 600 && (await GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString() != "done";
+            tries++
+        )
             await Task.Delay(100);
         return id;
     }
@@ -109,7 +126,9 @@ public sealed class StampoServer : IDisposable
     }
 
     private static string FindDemo(string from) =>
-        Directory.Exists(Path.Combine(from, "demo", "meshes")) ? Path.Combine(from, "demo") : FindDemo(Path.GetDirectoryName(from.TrimEnd('/'))!);
+        Directory.Exists(Path.Combine(from, "demo", "meshes"))
+            ? Path.Combine(from, "demo")
+            : FindDemo(Path.GetDirectoryName(from.TrimEnd('/'))!);
 
     /// <summary>The database file itself, for tests that look past the server.</summary>
     public string DatabaseFile => Path.Combine(Folder, Database.FileName);

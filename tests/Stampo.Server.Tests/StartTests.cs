@@ -22,8 +22,18 @@ public sealed class StartTests : IDisposable
     {
         List<string> told = [];
         await using var services = new ServiceCollection().AddStampoDatabase(folder ?? _folder).BuildServiceProvider();
-        using var taken = await DataFolder.TakeAsync(folder ?? _folder, told.Add, TimeSpan.FromSeconds(0.5), TestContext.Current.CancellationToken);
-        await Database.PrepareAsync(services.GetRequiredService<IDbContextFactory<StampoDb>>(), taken, told.Add, TestContext.Current.CancellationToken);
+        using var taken = await DataFolder.TakeAsync(
+            folder ?? _folder,
+            told.Add,
+            TimeSpan.FromSeconds(0.5),
+            TestContext.Current.CancellationToken
+        );
+        await Database.PrepareAsync(
+            services.GetRequiredService<IDbContextFactory<StampoDb>>(),
+            taken,
+            told.Add,
+            TestContext.Current.CancellationToken
+        );
         return told;
     }
 
@@ -67,17 +77,21 @@ public sealed class StartTests : IDisposable
     public async Task A_server_killed_as_it_changed_the_layout_starts_again()
     {
         await PrepareAsync();
-        await RunAsync("""
+        await RunAsync(
+            """
             CREATE TABLE IF NOT EXISTS "__EFMigrationsLock" ("Id" INTEGER PRIMARY KEY, "Timestamp" TEXT NOT NULL);
             INSERT OR REPLACE INTO "__EFMigrationsLock" VALUES (1, '2026-01-01');
-            """);
+            """
+        );
         Assert.Empty(await PrepareAsync());
         // Also when there is something left to do.
-        await RunAsync("""
+        await RunAsync(
+            """
             DELETE FROM "__EFMigrationsHistory" WHERE "MigrationId" LIKE '%Housekeeping';
             ALTER TABLE "Studies" DROP COLUMN "KeptUtc"; ALTER TABLE "Meshes" DROP COLUMN "KeptUtc"; DROP INDEX "IX_Projects_RemovedUtc_TouchedUtc_Id";
             INSERT OR REPLACE INTO "__EFMigrationsLock" VALUES (1, '2026-01-01');
-            """);
+            """
+        );
         Assert.Contains("up to date", Assert.Single(await PrepareAsync()), StringComparison.Ordinal);
     }
 
@@ -144,8 +158,14 @@ public sealed class StartTests : IDisposable
         var to = Path.Combine(_folder, "copy.db");
         Assert.Equal(1, Backup.Make(_folder, to).Projects);
         Assert.Equal("backup.exists", Assert.Throws<CannotStartException>(() => Backup.Make(_folder, to)).Code);
-        Assert.Equal("backup.nothing", Assert.Throws<CannotStartException>(() => Backup.Make(Path.Combine(_folder, "elsewhere"), to + "2")).Code);
-        Assert.Equal("backup.failed", Assert.Throws<CannotStartException>(() => Backup.Make(_folder, Path.Combine(_folder, "no", "such", "place.db"))).Code);
+        Assert.Equal(
+            "backup.nothing",
+            Assert.Throws<CannotStartException>(() => Backup.Make(Path.Combine(_folder, "elsewhere"), to + "2")).Code
+        );
+        Assert.Equal(
+            "backup.failed",
+            Assert.Throws<CannotStartException>(() => Backup.Make(_folder, Path.Combine(_folder, "no", "such", "place.db"))).Code
+        );
         Assert.Empty(Directory.GetFiles(_folder, "*.part"));
     }
 }

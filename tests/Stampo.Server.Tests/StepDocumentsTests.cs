@@ -15,7 +15,10 @@ public sealed class StepDocumentsTests : IAsyncLifetime
 
     public StepDocumentsTests()
     {
-        _factory = new ServiceCollection().AddStampoDatabase(_folder).BuildServiceProvider().GetRequiredService<IDbContextFactory<StampoDb>>();
+        _factory = new ServiceCollection()
+            .AddStampoDatabase(_folder)
+            .BuildServiceProvider()
+            .GetRequiredService<IDbContextFactory<StampoDb>>();
         _documents = new StepDocuments(_factory, _clock);
     }
 

@@ -9,20 +9,40 @@ public class StorageTests
     [Fact]
     public async Task A_restart_keeps_everything_and_undo_still_works()
     {
-        string folder, id;
+        string folder,
+            id;
         using (var first = new StampoServer(keepData: true))
         {
             folder = first.Folder;
             id = await first.NewProjectWithPartAsync();
             await first.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(new Core.Briefs.Brief { Inserts = 1 }, 0));
             await first.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(new Core.Briefs.Brief { Inserts = 2 }, 1));
-            await first.PostAsync($"/api/projects/{id}/decisions", new { stretches = new[] { new { routeId = "print", quantity = 5 } }, reason = "Five.", by = "Ilka Brandvold" });
+            await first.PostAsync(
+                $"/api/projects/{id}/decisions",
+                new
+                {
+                    stretches = new[] { new { routeId = "print", quantity = 5 } },
+                    reason = "Five.",
+                    by = "Ilka Brandvold",
+                }
+            );
         }
 
         using var second = new StampoServer(folder);
-        Assert.Equal(118, (await second.GetAsync($"/api/projects/{id}/part")).GetProperty("value").GetProperty("report").GetProperty("bboxMm")[0].GetDouble(), 0.01);
+        Assert.Equal(
+            118,
+            (await second.GetAsync($"/api/projects/{id}/part"))
+                .GetProperty("value")
+                .GetProperty("report")
+                .GetProperty("bboxMm")[0]
+                .GetDouble(),
+            0.01
+        );
         Assert.Equal("Five.", (await second.GetAsync($"/api/projects/{id}/decisions"))[0].GetProperty("reason").GetString());
-        Assert.Equal(1, (await second.PostAsync($"/api/projects/{id}/brief/undo", new Move(2))).GetProperty("value").GetProperty("inserts").GetInt32());
+        Assert.Equal(
+            1,
+            (await second.PostAsync($"/api/projects/{id}/brief/undo", new Move(2))).GetProperty("value").GetProperty("inserts").GetInt32()
+        );
     }
 
     [Fact]
@@ -30,7 +50,10 @@ public class StorageTests
     {
         using var server = new StampoServer();
         await server.NewProjectAsync("Seen from outside");
-        Assert.Equal("Seen from outside/wal", await Sql.AskAsync(server.DatabaseFile, "SELECT Name || '/' || (SELECT journal_mode FROM pragma_journal_mode) FROM Projects"));
+        Assert.Equal(
+            "Seen from outside/wal",
+            await Sql.AskAsync(server.DatabaseFile, "SELECT Name || '/' || (SELECT journal_mode FROM pragma_journal_mode) FROM Projects")
+        );
     }
 
     [Fact]
@@ -38,25 +61,38 @@ public class StorageTests
     {
         using var server = new StampoServer(settings: ("Stampo:Demo", StampoServer.DemoFolder));
         var projects = (await server.GetAsync("/api/projects")).EnumerateArray().ToList();
-        Assert.Equal(["Gateway housing", "Probe grommet", "Scale foot", "Feeder tray", "Weather roof", "Frame grip", "Vent disc", "Sensor prism"], projects.Select(p => p.GetProperty("name").GetString()));
+        Assert.Equal(
+            ["Gateway housing", "Probe grommet", "Scale foot", "Feeder tray", "Weather roof", "Frame grip", "Vent disc", "Sensor prism"],
+            projects.Select(p => p.GetProperty("name").GetString())
+        );
         Assert.Equal(7, projects.Count(p => p.GetProperty("volumeCm3").ValueKind == System.Text.Json.JsonValueKind.Number));
         Assert.Contains("inside out", projects[^1].GetProperty("fault").GetString(), StringComparison.Ordinal);
         foreach (var project in projects[..^1])
         {
             var id = project.GetProperty("id").GetString();
             var brief = (await server.GetAsync($"/api/projects/{id}/brief")).GetProperty("value");
-            Assert.All(brief.GetProperty("demand").EnumerateArray(), row => Assert.True(row.GetProperty("neededBy").GetDateTime() >= DateTime.Today));
+            Assert.All(
+                brief.GetProperty("demand").EnumerateArray(),
+                row => Assert.True(row.GetProperty("neededBy").GetDateTime() >= DateTime.Today)
+            );
             var lanes = (await server.GetAsync($"/api/projects/{id}/comparison")).GetProperty("lanes");
             Assert.Contains(lanes.EnumerateArray(), lane => lane.GetProperty("verdict").GetString() != "out");
         }
 
         var planned = projects.Single(p => p.GetProperty("name").GetString() == "Scale foot").GetProperty("id").GetString();
-        Assert.True((await server.GetAsync($"/api/projects/{planned}/plan")).GetProperty("answer").GetProperty("figures").GetProperty("batch").GetProperty("massG").GetDouble() > 10);
+        Assert.True(
+            (await server.GetAsync($"/api/projects/{planned}/plan"))
+                .GetProperty("answer")
+                .GetProperty("figures")
+                .GetProperty("batch")
+                .GetProperty("massG")
+                .GetDouble() > 10
+        );
     }
 
     [Fact]
-    public void The_committed_demo_meshes_are_what_their_code_makes() => Assert.All(DemoParts.All, part =>
-        Assert.Equal(StlFile.Of(part.Value), StampoServer.DemoMesh(part.Key)));
+    public void The_committed_demo_meshes_are_what_their_code_makes() =>
+        Assert.All(DemoParts.All, part => Assert.Equal(StlFile.Of(part.Value), StampoServer.DemoMesh(part.Key)));
 
     [Theory]
     [InlineData("gateway-housing.stl", 118, 82, 34, 46, 4)]

@@ -74,7 +74,15 @@ public sealed class VisitorTests(SharedServer shared)
             var client = new TcpClient();
             slow.Add(client);
             await client.ConnectAsync(address.Host, address.Port, TestContext.Current.CancellationToken);
-            await client.GetStream().WriteAsync(Encoding.ASCII.GetBytes($"POST /api/{path(i)} HTTP/1.1\r\nHost: localhost\r\nContent-Type: {type(i)}\r\nContent-Length: 900000\r\n\r\n--b\r\n"), TestContext.Current.CancellationToken);
+            await client
+                .GetStream()
+                .WriteAsync(
+                    Encoding.ASCII.GetBytes(
+                        $"POST /api/{path(i)} HTTP/1.1\r\nHost: localhost\r\nContent-Type: {type(i)}\r\nContent-Length: "
+                            + "900000\r\n\r\n--b\r\n"
+                    ),
+                    TestContext.Current.CancellationToken
+                );
         }
 
         return slow;
@@ -87,7 +95,12 @@ public sealed class VisitorTests(SharedServer shared)
     {
         using var server = new StampoServer();
         // More of them than there are places to work.
-        var slow = await SlowAsync(server, 8 * Environment.ProcessorCount + 8, i => i % 2 == 0 ? "calc/mesh-check" : "projects", i => i % 2 == 0 ? Form : "application/json");
+        var slow = await SlowAsync(
+            server,
+            8 * Environment.ProcessorCount + 8,
+            i => i % 2 == 0 ? "calc/mesh-check" : "projects",
+            i => i % 2 == 0 ? Form : "application/json"
+        );
         await server.NewProjectAsync("Served meanwhile");
         Assert.True((await server.Client.GetAsync("/api/health")).IsSuccessStatusCode);
         // None of the slow ones was answered or cut off to make room.
@@ -106,7 +119,7 @@ public sealed class VisitorTests(SharedServer shared)
             return Encoding.UTF8.GetString(bytes, 0, await client.GetStream().ReadAsync(bytes, TestContext.Current.CancellationToken));
         });
         var refused = "";
-        for (var waiting = answers.ToList(); waiting.Count > 0 && !refused.StartsWith("HTTP/1.1 503", StringComparison.Ordinal);)
+        for (var waiting = answers.ToList(); waiting.Count > 0 && !refused.StartsWith("HTTP/1.1 503", StringComparison.Ordinal); )
         {
             var first = await Task.WhenAny(waiting);
             waiting.Remove(first);

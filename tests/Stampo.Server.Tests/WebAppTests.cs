@@ -65,7 +65,9 @@ public sealed class WebAppTests(WebAppTests.WithPage page) : IClassFixture<WebAp
     public async Task Many_at_once_are_all_answered()
     {
         var id = await _server.MeasuredAsync(await _server.NewProjectWithPartAsync("scale-foot.stl"));
-        var answers = await Task.WhenAll(Enumerable.Range(1, 60).Select(q => _server.Client.GetAsync($"/api/projects/{id}/comparison?quantity={q}")));
+        var answers = await Task.WhenAll(
+            Enumerable.Range(1, 60).Select(q => _server.Client.GetAsync($"/api/projects/{id}/comparison?quantity={q}"))
+        );
         Assert.All(answers, a => Assert.Equal(HttpStatusCode.OK, a.StatusCode));
     }
 
@@ -74,7 +76,9 @@ public sealed class WebAppTests(WebAppTests.WithPage page) : IClassFixture<WebAp
     {
         var mesh = StampoServer.DemoMesh("probe-grommet.stl");
         var ids = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => _server.NewProjectAsync()));
-        var answers = await Task.WhenAll(ids.Select(id => _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0", mesh, "../../etc/grommet.stl")));
+        var answers = await Task.WhenAll(
+            ids.Select(id => _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0", mesh, "../../etc/grommet.stl"))
+        );
         var parts = await Task.WhenAll(answers.Select(StampoServer.ReadAsync));
         Assert.Single(parts.Select(p => p.GetProperty("value").GetProperty("hash").GetString()).Distinct());
         Assert.All(parts, p => Assert.Equal("grommet.stl", p.GetProperty("value").GetProperty("fileName").GetString()));
@@ -87,6 +91,9 @@ public sealed class WebAppTests(WebAppTests.WithPage page) : IClassFixture<WebAp
         using var late = await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0", StampoServer.DemoMesh("vent-disc.stl"));
         var problem = await late.Content.ReadFromJsonAsync<System.Text.Json.JsonElement>();
         Assert.Equal((409, 1), ((int)late.StatusCode, problem.GetProperty("theirs").GetProperty("version").GetInt32()));
-        Assert.Equal("part.stl", (await _server.GetAsync($"/api/projects/{id}/part")).GetProperty("value").GetProperty("fileName").GetString());
+        Assert.Equal(
+            "part.stl",
+            (await _server.GetAsync($"/api/projects/{id}/part")).GetProperty("value").GetProperty("fileName").GetString()
+        );
     }
 }

@@ -7,12 +7,13 @@ namespace Stampo.Core.Bridging;
 /// <summary>
 /// Which route serves which stretch of time, exactly, for demand and routes in bare numbers.
 /// A stretch costs its one-offs, tool sets and pieces for the demand in it, and over the months its tool stands, from the
-/// order to the last row it serves (or until the design is settled), the expected remake of the tool and the price of the money in it. Its tool is ordered the
-/// lead time before its first row, not before the start.
+/// order to the last row it serves (or until the design is settled), the expected remake of the tool and the price of the money in it.
+/// Its tool is ordered the lead time before its first row, not before the start.
 /// </summary>
 public static class Bridge
 {
-    private const int MostRows = 240, MostRoutes = 50;
+    private const int MostRows = 240,
+        MostRoutes = 50;
     private const double LongestDays = 36_500;
     private const double DaysPerMonth = 365.25 / 12;
 
@@ -24,13 +25,22 @@ public static class Bridge
         if (!search.IsFound)
             throw Unserved(problem, search.FirstUnserved);
         List<Stretch> stretches = [.. search.Legs().Select(problem.StretchOf)];
-        return new BridgeAnswer(stretches, search.Total, Single(problem, Enumerable.Range(0, problem.Routes.Count)),
-            Single(problem, LongestLived(problem)), stretches[^1].OrderBy);
+        return new BridgeAnswer(
+            stretches,
+            search.Total,
+            Single(problem, Enumerable.Range(0, problem.Routes.Count)),
+            Single(problem, LongestLived(problem)),
+            stretches[^1].OrderBy
+        );
     }
 
     /// <summary>Of the routes that need a tool at all, the one whose tool lasts longest.</summary>
     private static IEnumerable<int> LongestLived(Problem problem) =>
-        Enumerable.Range(0, problem.Routes.Count).Where(r => problem.Routes[r].Tool.Likely > 0).OrderByDescending(r => problem.Routes[r].Bare.Likely.Capacity).Take(1);
+        Enumerable
+            .Range(0, problem.Routes.Count)
+            .Where(r => problem.Routes[r].Tool.Likely > 0)
+            .OrderByDescending(r => problem.Routes[r].Bare.Likely.Capacity)
+            .Take(1);
 
     private static SingleRoute? Single(Problem problem, IEnumerable<int> routes)
     {
@@ -44,10 +54,19 @@ public static class Bridge
     private static RefusalException Unserved(Problem problem, int row)
     {
         var (given, demand) = problem.Rows[row];
-        var soonest = problem.Routes.Where(r => r.EligibleRows?.Contains(given) ?? true).Select(r => r.LeadDays).DefaultIfEmpty(double.NaN).Min();
-        return new RefusalException("bridge.no-route", double.IsNaN(soonest)
-            ? $"No route may serve the row of {Text.Number(demand.Quantity, 9)} by {demand.ByDate:d MMM yyyy}; relax its musts."
-            : $"No route is ready for the {Text.Number(demand.Quantity, 9)} by {demand.ByDate:d MMM yyyy}: the soonest takes {Text.Number(soonest, 4)} days. Move the date, or add a quicker route.", $"rows[{given}]");
+        var soonest = problem
+            .Routes.Where(r => r.EligibleRows?.Contains(given) ?? true)
+            .Select(r => r.LeadDays)
+            .DefaultIfEmpty(double.NaN)
+            .Min();
+        return new RefusalException(
+            "bridge.no-route",
+            double.IsNaN(soonest)
+                ? $"No route may serve the row of {Text.Number(demand.Quantity, 9)} by {demand.ByDate:d MMM yyyy}; relax its musts."
+                : $"No route is ready for the {Text.Number(demand.Quantity, 9)} by {demand.ByDate:d MMM yyyy}: the soonest "
+                    + $"takes {Text.Number(soonest, 4)} days. Move the date, or add a quicker route.",
+            $"rows[{given}]"
+        );
     }
 
     private static void RefuseBad(BridgeRequest request)
@@ -59,7 +78,14 @@ public static class Bridge
         Check.Between(request.ChangeProbability, 0, 1, "changeProbability", "", "a chance each month");
         Check.Between(request.MoneyPctPerYear, 0, 100, "moneyPctPerYear", "%", "the price of money is a yearly rate");
         for (var i = 0; i < rows.Count; i++)
-            Check.Between(Check.Given(rows[i], $"rows[{i}]").Quantity, 1, 1e12, $"rows[{i}].quantity", "", "a row asks for at least one part");
+            Check.Between(
+                Check.Given(rows[i], $"rows[{i}]").Quantity,
+                1,
+                1e12,
+                $"rows[{i}].quantity",
+                "",
+                "a row asks for at least one part"
+            );
         for (var i = 0; i < routes.Count; i++)
         {
             var route = Check.Given(routes[i], $"routes[{i}]");
@@ -96,8 +122,8 @@ public static class Bridge
             _costs = [.. Routes.Select(r => r.Bare.Likely)];
             _unservedBefore = new int[Routes.Count, Rows.Length + 1];
             for (var r = 0; r < Routes.Count; r++)
-                for (var i = 0; i < Rows.Length; i++)
-                    _unservedBefore[r, i + 1] = _unservedBefore[r, i] + (Routes[r].EligibleRows?.Contains(Rows[i].Given) ?? true ? 0 : 1);
+            for (var i = 0; i < Rows.Length; i++)
+                _unservedBefore[r, i + 1] = _unservedBefore[r, i] + (Routes[r].EligibleRows?.Contains(Rows[i].Given) ?? true ? 0 : 1);
         }
 
         public (int Given, BridgeRow Demand)[] Rows { get; }
@@ -105,13 +131,23 @@ public static class Bridge
         public IReadOnlyList<BridgeRoute> Routes => _request.Routes;
 
         public double Cost(int route, int from, int to) =>
-            _unservedBefore[route, to] > _unservedBefore[route, from] || OrderBy(route, from) < _start ? double.PositiveInfinity : CostOf(route, from, to).Total;
+            _unservedBefore[route, to] > _unservedBefore[route, from] || OrderBy(route, from) < _start
+                ? double.PositiveInfinity
+                : CostOf(route, from, to).Total;
 
         public Stretch StretchOf(Leg leg)
         {
             var (route, from, to) = leg;
-            return new Stretch(Routes[route].Id, [.. Rows[from..to].Select(r => r.Given)], Quantity(from, to),
-                OrderBy(route, from), Rows[from].Demand.ByDate, Rows[to - 1].Demand.ByDate, (long)_costs[route].Sets(Quantity(from, to)), CostOf(route, from, to));
+            return new Stretch(
+                Routes[route].Id,
+                [.. Rows[from..to].Select(r => r.Given)],
+                Quantity(from, to),
+                OrderBy(route, from),
+                Rows[from].Demand.ByDate,
+                Rows[to - 1].Demand.ByDate,
+                (long)_costs[route].Sets(Quantity(from, to)),
+                CostOf(route, from, to)
+            );
         }
 
         private double Quantity(int from, int to) => _quantityBefore[to] - _quantityBefore[from];
@@ -128,11 +164,20 @@ public static class Bridge
         {
             var (cost, quantity) = (_costs[route], Quantity(from, to));
             var months = (Rows[to - 1].Demand.ByDate.DayNumber - OrderBy(route, from).DayNumber) / DaysPerMonth;
-            var changing = Math.Max(0, Math.Min(Rows[to - 1].Demand.ByDate.DayNumber, (_request.ChangeUntil ?? DateOnly.MaxValue).DayNumber) - OrderBy(route, from).DayNumber) / DaysPerMonth;
+            var changing =
+                Math.Max(
+                    0,
+                    Math.Min(Rows[to - 1].Demand.ByDate.DayNumber, (_request.ChangeUntil ?? DateOnly.MaxValue).DayNumber)
+                        - OrderBy(route, from).DayNumber
+                ) / DaysPerMonth;
             var tools = cost.Sets(quantity) * cost.Tool;
-            return new StretchCost(cost.OneOff, tools, quantity * cost.PerGoodPart,
+            return new StretchCost(
+                cost.OneOff,
+                tools,
+                quantity * cost.PerGoodPart,
                 changing * _request.ChangeProbability * Routes[route].ChangeShare * cost.Tool,
-                (cost.OneOff + tools) * _request.MoneyPctPerYear / 100 * months / 12);
+                (cost.OneOff + tools) * _request.MoneyPctPerYear / 100 * months / 12
+            );
         }
     }
 }

@@ -22,7 +22,8 @@ public sealed record BridgeRoute(
     double LeadDays = 0,
     double ChangeShare = 0,
     IReadOnlyList<int>? EligibleRows = null,
-    double? PartsPerDay = null)
+    double? PartsPerDay = null
+)
 {
     internal BareRoute Bare => new(Id, OneOff, Tool, LifeShots, Cavities, Yield, Piece);
 }
@@ -39,7 +40,8 @@ public sealed record BridgeRequest(
     double ChangeProbability = 0,
     double MoneyPctPerYear = 0,
     DateOnly? StartDate = null,
-    DateOnly? ChangeUntil = null);
+    DateOnly? ChangeUntil = null
+);
 
 /// <summary>What a stretch costs: tools, pieces, and what a change of the design is expected to cost while its tool stands.</summary>
 public sealed record StretchCost(double OneOff, double Tools, double Pieces, double Change, double Money)
@@ -48,7 +50,16 @@ public sealed record StretchCost(double OneOff, double Tools, double Pieces, dou
 }
 
 /// <summary>One route serving rows that follow each other in time.</summary>
-public sealed record Stretch(string RouteId, IReadOnlyList<int> Rows, double Quantity, DateOnly OrderBy, DateOnly From, DateOnly Until, long Sets, StretchCost Cost);
+public sealed record Stretch(
+    string RouteId,
+    IReadOnlyList<int> Rows,
+    double Quantity,
+    DateOnly OrderBy,
+    DateOnly From,
+    DateOnly Until,
+    long Sets,
+    StretchCost Cost
+);
 
 /// <summary>One route serving everything, to compare with.</summary>
 public sealed record SingleRoute(string RouteId, double Total);
@@ -56,6 +67,13 @@ public sealed record SingleRoute(string RouteId, double Total);
 /// <param name="Stretches">Which route serves which rows, in time.</param>
 /// <param name="Total">What the whole costs.</param>
 /// <param name="BestSingle">The cheapest route that can serve all rows alone; null when none can.</param>
-/// <param name="LongestLivedAtOnce">The route whose tool lasts longest, for all rows from the start; null when it comes too late or none has a tool.</param>
+/// <param name="LongestLivedAtOnce">The route whose tool lasts longest, for all rows from the start; null when it comes too late or none
+/// has a tool.</param>
 /// <param name="DesignFreeUntil">The last tool is ordered then; a change after it is paid in that tool.</param>
-public sealed record BridgeAnswer(IReadOnlyList<Stretch> Stretches, double Total, SingleRoute? BestSingle, SingleRoute? LongestLivedAtOnce, DateOnly DesignFreeUntil);
+public sealed record BridgeAnswer(
+    IReadOnlyList<Stretch> Stretches,
+    double Total,
+    SingleRoute? BestSingle,
+    SingleRoute? LongestLivedAtOnce,
+    DateOnly DesignFreeUntil
+);

@@ -18,7 +18,11 @@ internal static class BriefCheck
     private static void Demand(IReadOnlyList<DemandRow> demand)
     {
         if (demand.Count > 50)
-            throw new RefusalException("input.too-many", $"{demand.Count} demand rows; at most 50 are kept. Join rows that fall together.", "demand");
+            throw new RefusalException(
+                "input.too-many",
+                $"{demand.Count} demand rows; at most 50 are kept. Join rows that fall together.",
+                "demand"
+            );
         for (var i = 0; i < demand.Count; i++)
         {
             Check.Between(demand[i].Quantity, 1, Brief.MaxQuantity, $"demand[{i}].quantity", "", "a row asks for at least one part");
@@ -48,7 +52,14 @@ internal static class BriefCheck
         {
             Check.Between(target.AtLeast, 0, 500_000, "properties", "", "no material here has more");
             if (target.AtMost is { } most)
-                Check.Between(most, Math.Max(target.AtLeast, 1e-6), 500_000, "properties", "", "the most is not less than the least, and more than nothing");
+                Check.Between(
+                    most,
+                    Math.Max(target.AtLeast, 1e-6),
+                    500_000,
+                    "properties",
+                    "",
+                    "the most is not less than the least, and more than nothing"
+                );
         }
 
         if (brief.Properties.DistinctBy(t => t.Property).Count() < brief.Properties.Count)
@@ -66,7 +77,14 @@ internal static class BriefCheck
         if (brief.InsertSize is { } insert)
         {
             Check.Between(insert.DiameterMm, 0.5, 100, "insertSize.diameterMm", "mm", "a bush or contact is of that size");
-            Check.Between(insert.BossMm, insert.DiameterMm * 1.05, 500, "insertSize.bossMm", "mm", "the boss is wider than the insert in it");
+            Check.Between(
+                insert.BossMm,
+                insert.DiameterMm * 1.05,
+                500,
+                "insertSize.bossMm",
+                "mm",
+                "the boss is wider than the insert in it"
+            );
         }
 
         if (brief.SecondMaterial is not { } second)
@@ -93,16 +111,31 @@ internal static class BriefCheck
     {
         if (e.OvenHighestC is { } hottest)
             Check.Between(hottest, 25, 400, "equipment.ovenHighestC", "°C", "an oven for curing");
-        foreach (var (value, field, unit, most) in new[]
-        {
-            (e.ChamberLitres, "chamberLitres", "L", 10_000), (e.ChamberDiameterMm, "chamberDiameterMm", "mm", 5_000), (e.ChamberHeightMm, "chamberHeightMm", "mm", 5_000),
-            (e.PotDiameterMm, "potDiameterMm", "mm", 5_000), (e.PotHeightMm, "potHeightMm", "mm", 5_000), (e.OvenXMm, "ovenXMm", "mm", 5_000), (e.OvenYMm, "ovenYMm", "mm", 5_000), (e.OvenZMm, "ovenZMm", "mm", 5_000),
-            (e.ScaleCapacityG, "scaleCapacityG", "g", 1_000_000), (e.ScaleStepG, "scaleStepG", "g", 1_000),
-            (e.PumpM3PerH, "pumpM3PerH", "m³/h", 10_000), (e.PotLitres, "potLitres", "L", 10_000),
-            (e.PotRatedKpa, "potRatedKpa", "kPa", 5_000), (e.OvenLitres, "ovenLitres", "L", 100_000.0), (e.PrinterXMm, "printerXMm", "mm", 5_000),
-            (e.PrinterYMm, "printerYMm", "mm", 5_000), (e.PrinterZMm, "printerZMm", "mm", 5_000), (e.PressKn, "pressKn", "kN", 100_000),
-            (e.SheetLengthMm, "sheetLengthMm", "mm", 10_000), (e.SheetWidthMm, "sheetWidthMm", "mm", 10_000),
-        })
+        foreach (
+            var (value, field, unit, most) in new[]
+            {
+                (e.ChamberLitres, "chamberLitres", "L", 10_000),
+                (e.ChamberDiameterMm, "chamberDiameterMm", "mm", 5_000),
+                (e.ChamberHeightMm, "chamberHeightMm", "mm", 5_000),
+                (e.PotDiameterMm, "potDiameterMm", "mm", 5_000),
+                (e.PotHeightMm, "potHeightMm", "mm", 5_000),
+                (e.OvenXMm, "ovenXMm", "mm", 5_000),
+                (e.OvenYMm, "ovenYMm", "mm", 5_000),
+                (e.OvenZMm, "ovenZMm", "mm", 5_000),
+                (e.ScaleCapacityG, "scaleCapacityG", "g", 1_000_000),
+                (e.ScaleStepG, "scaleStepG", "g", 1_000),
+                (e.PumpM3PerH, "pumpM3PerH", "m³/h", 10_000),
+                (e.PotLitres, "potLitres", "L", 10_000),
+                (e.PotRatedKpa, "potRatedKpa", "kPa", 5_000),
+                (e.OvenLitres, "ovenLitres", "L", 100_000.0),
+                (e.PrinterXMm, "printerXMm", "mm", 5_000),
+                (e.PrinterYMm, "printerYMm", "mm", 5_000),
+                (e.PrinterZMm, "printerZMm", "mm", 5_000),
+                (e.PressKn, "pressKn", "kN", 100_000),
+                (e.SheetLengthMm, "sheetLengthMm", "mm", 10_000),
+                (e.SheetWidthMm, "sheetWidthMm", "mm", 10_000),
+            }
+        )
         {
             if (value is { } size)
                 Check.Positive(size, $"equipment.{field}", unit, most);

@@ -20,7 +20,8 @@ public sealed record DemandRow(DateOnly NeededBy, int Quantity, Purpose Purpose,
     {
         if (Years == 0)
             return [this];
-        return Enumerable.Range(0, CallsAYear * Years)
+        return Enumerable
+            .Range(0, CallsAYear * Years)
             .Select(month => this with { NeededBy = NeededBy.AddMonths(month), Quantity = CallSize(month), Years = 0 })
             .Where(call => call.Quantity > 0);
     }

@@ -36,8 +36,10 @@ public sealed record PropertyTarget(Property Property, double AtLeast, bool Must
 {
     /// <summary>What is asked, in words: "10 MPa", "at most 50 MPa", "10 to 50 MPa".</summary>
     [JsonIgnore]
-    public string Asked => AtMost is not { } most ? $"{Text.Number(AtLeast)} {Property.Unit()}"
-        : AtLeast > 0 ? $"{Text.Number(AtLeast)} to {Text.Number(most)} {Property.Unit()}" : $"at most {Text.Number(most)} {Property.Unit()}";
+    public string Asked =>
+        AtMost is not { } most ? $"{Text.Number(AtLeast)} {Property.Unit()}"
+        : AtLeast > 0 ? $"{Text.Number(AtLeast)} to {Text.Number(most)} {Property.Unit()}"
+        : $"at most {Text.Number(most)} {Property.Unit()}";
 }
 
 public enum Clarity

@@ -34,7 +34,8 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
     {
         var draws = source.Count;
         var drawn = new DrawnCost(draws) { BatchSize = estimate.PiecesPerBatch ?? double.PositiveInfinity };
-        double[] amount = new double[draws], yield = new double[draws];
+        double[] amount = new double[draws],
+            yield = new double[draws];
         foreach (var line in estimate.Costs)
         {
             source.Sample(line.Amount, $"{routeId}/{line.Name}", amount);
@@ -62,26 +63,38 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
         return drawn.Kept();
     }
 
-    private static double[] Of(DrawnCost drawn, ChargedOn on) => on switch
-    {
-        ChargedOn.OneOff => drawn.OneOff,
-        ChargedOn.Tool => drawn.Tool,
-        ChargedOn.Batch => drawn.Batch,
-        _ => drawn.PerGoodPart,
-    };
+    private static double[] Of(DrawnCost drawn, ChargedOn on) =>
+        on switch
+        {
+            ChargedOn.OneOff => drawn.OneOff,
+            ChargedOn.Tool => drawn.Tool,
+            ChargedOn.Batch => drawn.Batch,
+            _ => drawn.PerGoodPart,
+        };
 
-    private static CostPoint LikelyOf(RouteEstimate e) => new(
-        e.Sum(ChargedOn.OneOff).Likely, e.Sum(ChargedOn.Tool).Likely,
-        e.LifeShots?.Likely * e.Cavities * e.Yield.Likely ?? double.PositiveInfinity,
-        e.Sum(ChargedOn.Piece).Likely / e.Yield.Likely, e.Sum(ChargedOn.Batch).Likely, e.PiecesPerBatch ?? double.PositiveInfinity);
+    private static CostPoint LikelyOf(RouteEstimate e) =>
+        new(
+            e.Sum(ChargedOn.OneOff).Likely,
+            e.Sum(ChargedOn.Tool).Likely,
+            e.LifeShots?.Likely * e.Cavities * e.Yield.Likely ?? double.PositiveInfinity,
+            e.Sum(ChargedOn.Piece).Likely / e.Yield.Likely,
+            e.Sum(ChargedOn.Batch).Likely,
+            e.PiecesPerBatch ?? double.PositiveInfinity
+        );
 }
 
 /// <summary>
 /// A route with its material, its gates that hold at any quantity, and its ways of tooling.
-/// <paramref name="OutFrom"/> is the quantity from which it no longer competes: 1 when the part or every row rules it out or a question holds it back, the first part of
-/// the first row its material may not serve, or infinite.
+/// <paramref name="OutFrom"/> is the quantity from which it no longer competes: 1 when the part or every row rules it out or a question
+/// holds it back, the first part of the first row its material may not serve, or infinite.
 /// </summary>
-public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IReadOnlyList<Gate> Gates, IReadOnlyList<Way> Ways, double OutFrom)
+public sealed record CandidateRoute(
+    IRoute Route,
+    MaterialChoice Material,
+    IReadOnlyList<Gate> Gates,
+    IReadOnlyList<Way> Ways,
+    double OutFrom
+)
 {
     private readonly Verdict _verdict = Gates.Max(g => g.Verdict);
 
@@ -117,16 +130,29 @@ public sealed record CandidateRoute(IRoute Route, MaterialChoice Material, IRead
     public bool IsQuoted => Ways[0].Quote is not null;
 
     /// <summary>The same with tools that are sure to give so many shots.</summary>
-    public CandidateRoute Lasting(double shots) => this with { Ways = [.. Ways.Select(w => w.Estimate.LifeShots is null ? w : w.Lasting(shots))] };
+    public CandidateRoute Lasting(double shots) =>
+        this with
+        {
+            Ways = [.. Ways.Select(w => w.Estimate.LifeShots is null ? w : w.Lasting(shots))],
+        };
 
     public static CandidateRoute? For(IRoute route, JobInputs inputs, SharedDraws source)
     {
         if (MaterialChoice.Best(route.Card.Id, inputs.Brief, inputs.Library) is not { } choice)
             return null;
         var job = inputs.JobWith(choice.Material);
-        List<Way> ways = [.. Jobs(route, job).SelectMany(j => route.CavityChoices(j).Select(n => new Way(route.Costed(j, n), j.Assist, route.Card.Id, source)))];
+        List<Way> ways =
+        [
+            .. Jobs(route, job)
+                .SelectMany(j => route.CavityChoices(j).Select(n => new Way(route.Costed(j, n), j.Assist, route.Card.Id, source))),
+        ];
         List<Gate> gates = [.. CommonGates.Of(route, job, choice, ways[0].Estimate.ToleranceMm), .. route.Screen(job)];
-        return QuotedRoute.With(new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs)), [.. inputs.Quotes.On(route.Card.Id)], source, inputs.Today);
+        return QuotedRoute.With(
+            new CandidateRoute(route, choice, gates, ways, OutFromOf(gates, choice, inputs)),
+            [.. inputs.Quotes.On(route.Card.Id)],
+            source,
+            inputs.Today
+        );
     }
 
     /// <summary>By hand, and where there is something to automate also by machine.</summary>

@@ -12,13 +12,20 @@ public sealed record BareRoute(
     ThreePoint? LifeShots,
     int Cavities,
     ThreePoint Yield,
-    ThreePoint Piece)
+    ThreePoint Piece
+)
 {
     [JsonIgnore]
     public bool IsPlain => OneOff.IsPoint && Tool.IsPoint && (LifeShots?.IsPoint ?? true) && Yield.IsPoint && Piece.IsPoint;
 
     [JsonIgnore]
-    public CostPoint Likely => new(OneOff.Likely, Tool.Likely, LifeShots?.Likely * Cavities * Yield.Likely ?? double.PositiveInfinity, Piece.Likely / Yield.Likely);
+    public CostPoint Likely =>
+        new(
+            OneOff.Likely,
+            Tool.Likely,
+            LifeShots?.Likely * Cavities * Yield.Likely ?? double.PositiveInfinity,
+            Piece.Likely / Yield.Likely
+        );
 
     public DrawnCost Draw(Draws source, int count)
     {
@@ -66,7 +73,8 @@ public sealed record CostCurveRequest(
     IReadOnlyList<double> Quantities,
     int? Draws = null,
     long? Seed = null,
-    long? CrossoverUpTo = null);
+    long? CrossoverUpTo = null
+);
 
 /// <summary>Totals and prices each at the asked quantities. Bands and chances are there when any number was a range.</summary>
 public sealed record CurveAnswer(
@@ -76,7 +84,8 @@ public sealed record CurveAnswer(
     IReadOnlyList<double>? LikelyUnits,
     IReadOnlyList<Band>? UnitBands,
     IReadOnlyList<long> Sets,
-    IReadOnlyList<double>? ChanceCheapest);
+    IReadOnlyList<double>? ChanceCheapest
+);
 
 public sealed record CostCurveAnswer(IReadOnlyList<CurveAnswer> Curves, IReadOnlyList<Crossover> Crossovers);
 
@@ -106,8 +115,15 @@ public static class CostCurve
         }
 
         Band[] bands = Array.ConvertAll(odds, o => o.Bands[index]);
-        return new CurveAnswer(route.Id, null, bands, null, [.. bands.Zip(quantities, (b, q) => new Band(b.P10 / q, b.P50 / q, b.P90 / q))],
-            sets, Array.ConvertAll(odds, o => o.ChanceCheapest[index]));
+        return new CurveAnswer(
+            route.Id,
+            null,
+            bands,
+            null,
+            [.. bands.Zip(quantities, (b, q) => new Band(b.P10 / q, b.P50 / q, b.P90 / q))],
+            sets,
+            Array.ConvertAll(odds, o => o.ChanceCheapest[index])
+        );
     }
 
     private static Odds[] OddsAtEach(CostCurveRequest request)
@@ -127,9 +143,22 @@ public static class CostCurve
         Check.Between(routes.Count, 1, 50, "routes", "routes", "a comparison takes up to 50");
         Check.Between(quantities.Count, 1, 500, "quantities", "quantities", "a curve takes up to 500 points");
         Check.Between(request.Draws ?? Draws.DefaultCount, 1, Draws.MaxCount, "draws", "", "more draws add time, not truth");
-        Check.Between(request.CrossoverUpTo ?? DefaultCrossoverUpTo, 1, 100_000_000, "crossoverUpTo", "", "crossings are looked for among parts that can be made");
-        Check.Between((double)routes.Count * quantities.Count * (request.Draws ?? Draws.DefaultCount), 1, 50_000_000, "draws", "route draws",
-            "routes × quantities × draws bounds the time of one request");
+        Check.Between(
+            request.CrossoverUpTo ?? DefaultCrossoverUpTo,
+            1,
+            100_000_000,
+            "crossoverUpTo",
+            "",
+            "crossings are looked for among parts that can be made"
+        );
+        Check.Between(
+            (double)routes.Count * quantities.Count * (request.Draws ?? Draws.DefaultCount),
+            1,
+            50_000_000,
+            "draws",
+            "route draws",
+            "routes × quantities × draws bounds the time of one request"
+        );
         for (var i = 0; i < quantities.Count; i++)
             Check.Between(quantities[i], 1, 1e12, $"quantities[{i}]", "", "a quantity is at least one part");
         for (var i = 0; i < routes.Count; i++)

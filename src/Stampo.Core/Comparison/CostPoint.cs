@@ -4,7 +4,14 @@ namespace Stampo.Core.Comparison;
 /// One route's cost with every number settled: total(Q) = oneOff + ceil(Q/capacity)·tool + ceil(Q/batchSize)·batch + Q·perGoodPart.
 /// Capacity is good parts a tool set gives, infinite when nothing wears; perGoodPart is piece ÷ yield.
 /// </summary>
-public readonly record struct CostPoint(double OneOff, double Tool, double Capacity, double PerGoodPart, double Batch = 0, double BatchSize = double.PositiveInfinity)
+public readonly record struct CostPoint(
+    double OneOff,
+    double Tool,
+    double Capacity,
+    double PerGoodPart,
+    double Batch = 0,
+    double BatchSize = double.PositiveInfinity
+)
 {
     /// <summary>The fewest parts it can be had for; fewer cost without end.</summary>
     public double From { get; init; }
@@ -14,17 +21,20 @@ public readonly record struct CostPoint(double OneOff, double Tool, double Capac
 
     public double Sets(double quantity) => Whole(quantity, Capacity);
 
-    public double Total(double quantity) => quantity < From ? double.PositiveInfinity :
-        OneOff + Sets(quantity) * Tool + (Batch == 0 ? 0 : Whole(quantity, BatchSize) * Batch) + quantity * PerGoodPart;
+    public double Total(double quantity) =>
+        quantity < From
+            ? double.PositiveInfinity
+            : OneOff + Sets(quantity) * Tool + (Batch == 0 ? 0 : Whole(quantity, BatchSize) * Batch) + quantity * PerGoodPart;
 
     /// <summary>The last whole quantity made with the same number of sets and batches as <paramref name="quantity"/>.</summary>
-    public double StepEnd(double quantity) => quantity < From ? From - 1 :
-        Math.Min(LastBefore(quantity, Capacity), Batch == 0 ? double.PositiveInfinity : LastBefore(quantity, BatchSize));
+    public double StepEnd(double quantity) =>
+        quantity < From
+            ? From - 1
+            : Math.Min(LastBefore(quantity, Capacity), Batch == 0 ? double.PositiveInfinity : LastBefore(quantity, BatchSize));
 
     /// <summary>Straight line the staircase never goes below (<paramref name="above"/> false) or never above.</summary>
-    public (double Start, double Slope) Bound(bool above) => (
-        OneOff + Start(Tool, Capacity, above) + Start(Batch, BatchSize, above),
-        PerGoodPart + Tool / Capacity + Batch / BatchSize);
+    public (double Start, double Slope) Bound(bool above) =>
+        (OneOff + Start(Tool, Capacity, above) + Start(Batch, BatchSize, above), PerGoodPart + Tool / Capacity + Batch / BatchSize);
 
     private static double Start(double step, double size, bool above) => above || double.IsPositiveInfinity(size) ? step : 0;
 

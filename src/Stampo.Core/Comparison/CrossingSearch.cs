@@ -2,7 +2,9 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Comparison;
 
-/// <summary>Where the cheapest route changes. <paramref name="ForGoodAt"/> is null when the two keep alternating to the end of the search.</summary>
+/// <summary>
+/// Where the cheapest route changes. <paramref name="ForGoodAt"/> is null when the two keep alternating to the end of the search.
+/// </summary>
 public sealed record Crossover(string From, string To, long FirstAt, long? ForGoodAt);
 
 /// <summary>A stretch of quantities over which one route is cheapest.</summary>
@@ -91,13 +93,18 @@ public sealed class CrossingSearch(IReadOnlyList<Curve> curves, long upTo)
     /// <summary>The smallest whole quantity in from … until at which the challenger costs less than (or as much as) the holder.</summary>
     private long? Next(CostPoint challenger, CostPoint holder, long from, long until, bool orEqual = false)
     {
-        for (double q = from; q <= until;)
+        for (double q = from; q <= until; )
         {
             q = Skip(challenger, holder, q);
             if (q > until)
                 return null;
             if (++_steps > MostSteps)
-                throw new RefusalException("crossover.too-far", "Two of the routes rise so nearly alike that their crossings can't be followed this far; ask with a smaller crossoverUpTo.", "crossoverUpTo");
+                throw new RefusalException(
+                    "crossover.too-far",
+                    "Two of the routes rise so nearly alike that their crossings can't be followed this far; ask with a "
+                        + "smaller crossoverUpTo.",
+                    "crossoverUpTo"
+                );
             var end = Math.Min(until, Math.Min(challenger.StepEnd(q), holder.StepEnd(q)));
             if (WithinStep(challenger, holder, q, end, orEqual) is { } found)
                 return found;
@@ -107,7 +114,9 @@ public sealed class CrossingSearch(IReadOnlyList<Curve> curves, long upTo)
         return null;
     }
 
-    /// <summary>The first quantity at or after q where the challenger's lower bound dips under the holder's upper bound; infinite if never.</summary>
+    /// <summary>
+    /// The first quantity at or after q where the challenger's lower bound dips under the holder's upper bound; infinite if never.
+    /// </summary>
     private static double Skip(CostPoint challenger, CostPoint holder, double q)
     {
         var (low, lowSlope) = challenger.Bound(above: false);

@@ -6,7 +6,9 @@ using Stampo.Core.Ranges;
 
 namespace Stampo.Core.Comparison;
 
-/// <summary>One way of tooling a route with its uncertain numbers drawn many times: a <see cref="CostPoint"/> per draw, in flat arrays.</summary>
+/// <summary>
+/// One way of tooling a route with its uncertain numbers drawn many times: a <see cref="CostPoint"/> per draw, in flat arrays.
+/// </summary>
 public sealed class DrawnCost(int draws)
 {
     /// <summary>Columns that are the same in every draw and every way, such as no set-up or no wear: held once.</summary>
@@ -25,24 +27,36 @@ public sealed class DrawnCost(int draws)
 
     public double[] Batch { get; private set; } = new double[draws];
 
-    /// <summary>To be kept: what is nothing, or without end, in every draw takes no room of its own. Nothing is written to it after.</summary>
+    /// <summary>
+    /// To be kept: what is nothing, or without end, in every draw takes no room of its own. Nothing is written to it after.
+    /// </summary>
     public DrawnCost Kept()
     {
         (OneOff, Tool, Capacity, PerGoodPart, Batch) = (Once(OneOff), Once(Tool), Once(Capacity), Once(PerGoodPart), Once(Batch));
         return this;
     }
 
-    private static double[] Once(double[] column) => column[0] is 0 or double.PositiveInfinity && !column.AsSpan().ContainsAnyExcept(column[0])
-        ? Same.GetOrAdd((column[0], column.Length), column) : column;
+    private static double[] Once(double[] column) =>
+        column[0] is 0 or double.PositiveInfinity && !column.AsSpan().ContainsAnyExcept(column[0])
+            ? Same.GetOrAdd((column[0], column.Length), column)
+            : column;
 
     public double BatchSize { get; init; } = double.PositiveInfinity;
 
     /// <summary><see cref="CostPoint.Total"/> of every draw, several draws at a time.</summary>
     public void Totals(double quantity, Span<double> totals)
     {
-        var (all, nearly, batches) = (new Vector<double>(quantity), new Vector<double>(1 - CostPoint.Rounding), new Vector<double>(CostPoint.Whole(quantity, BatchSize)));
+        var (all, nearly, batches) = (
+            new Vector<double>(quantity),
+            new Vector<double>(1 - CostPoint.Rounding),
+            new Vector<double>(CostPoint.Whole(quantity, BatchSize))
+        );
         var sums = MemoryMarshal.Cast<double, Vector<double>>(totals);
-        ReadOnlySpan<Vector<double>> oneOff = Several(OneOff, sums), tool = Several(Tool, sums), capacity = Several(Capacity, sums), piece = Several(PerGoodPart, sums), batch = Several(Batch, sums);
+        ReadOnlySpan<Vector<double>> oneOff = Several(OneOff, sums),
+            tool = Several(Tool, sums),
+            capacity = Several(Capacity, sums),
+            piece = Several(PerGoodPart, sums),
+            batch = Several(Batch, sums);
         for (var v = 0; v < sums.Length; v++)
         {
             // An unending tool gives nought sets here and one below, as a single one does.
@@ -56,7 +70,8 @@ public sealed class DrawnCost(int draws)
     }
 
     /// <summary>A column as vectors, as many as there are sums: a length the compiler knows needs no check at each.</summary>
-    private static ReadOnlySpan<Vector<double>> Several(double[] column, ReadOnlySpan<Vector<double>> sums) => MemoryMarshal.Cast<double, Vector<double>>(column)[..sums.Length];
+    private static ReadOnlySpan<Vector<double>> Several(double[] column, ReadOnlySpan<Vector<double>> sums) =>
+        MemoryMarshal.Cast<double, Vector<double>>(column)[..sums.Length];
 
     /// <summary>The middle of the totals at a quantity.</summary>
     public double MiddleAt(double quantity)
@@ -80,7 +95,13 @@ public sealed record Odds(Band[] Bands, double[] ChanceCheapest, int? Leader, bo
     /// <param name="safety">Which leads among those that tie; null: all are alike.</param>
     /// <param name="wanted">Which have a band; null: all. Who may lead has one.</param>
     public static Odds At(
-        double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? competes = null, IReadOnlyList<SafeRank>? safety = null, IReadOnlyList<bool>? wanted = null)
+        double quantity,
+        IReadOnlyList<DrawnCost> routes,
+        int draws,
+        IReadOnlyList<bool>? competes = null,
+        IReadOnlyList<SafeRank>? safety = null,
+        IReadOnlyList<bool>? wanted = null
+    )
     {
         competes ??= [.. routes.Select(_ => true)];
         var totals = Totals(quantity, routes, draws, wanted);
@@ -92,15 +113,26 @@ public sealed record Odds(Band[] Bands, double[] ChanceCheapest, int? Leader, bo
     }
 
     /// <summary>Who leads, looking at nothing else.</summary>
-    public static int? LeaderAt(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool> competes, IReadOnlyList<SafeRank> safety)
+    public static int? LeaderAt(
+        double quantity,
+        IReadOnlyList<DrawnCost> routes,
+        int draws,
+        IReadOnlyList<bool> competes,
+        IReadOnlyList<SafeRank> safety
+    )
     {
         var totals = Totals(quantity, routes, draws, competes);
-        var leader = Noise.Lead([.. totals.Select((t, r) => competes[r] ? Band.MiddleOf(t) : double.PositiveInfinity)], totals, competes, safety).Leader;
+        var leader = Noise
+            .Lead([.. totals.Select((t, r) => competes[r] ? Band.MiddleOf(t) : double.PositiveInfinity)], totals, competes, safety)
+            .Leader;
         Spare.Add(totals);
         return leader;
     }
 
-    /// <summary>Written over by the next question; sixty quantities would leave twenty megabytes behind otherwise. No more of them than questions at once.</summary>
+    /// <summary>
+    /// Written over by the next question; sixty quantities would leave twenty megabytes behind otherwise. No more of them than questions
+    /// at once.
+    /// </summary>
     private static readonly ConcurrentBag<double[][]> Spare = [];
 
     private static double[][] Totals(double quantity, IReadOnlyList<DrawnCost> routes, int draws, IReadOnlyList<bool>? wanted = null)

@@ -18,14 +18,23 @@ public sealed record JobInputs(PartFacts Part, Brief Brief, RateCard Rates, IRea
 
     public IReadOnlyList<Supply> Supplies { get; init; } = SupplyLibrary.All;
 
-    public Job JobWith(Material material) => new(Part, Brief, material, Rates) { Soft = SoftWith(material), Today = Today, Materials = Library, Supplies = Supplies };
+    public Job JobWith(Material material) =>
+        new(Part, Brief, material, Rates)
+        {
+            Soft = SoftWith(material),
+            Today = Today,
+            Materials = Library,
+            Supplies = Supplies,
+        };
 
     /// <summary>The second material asked for where it shares a route with the first; else the one nearest in hardness that does.</summary>
     private Material? SoftWith(Material first)
     {
         if (Brief.SecondMaterial is not { } second || Library.FirstOrDefault(m => m.Id == second.MaterialId) is not { } asked)
             return null;
-        return Goes(asked) ? asked : Library.Where(m => m.IsSoft && Goes(m)).MinBy(m => Math.Abs(m.Hardness.OnOneScale - asked.Hardness.OnOneScale));
+        return Goes(asked)
+            ? asked
+            : Library.Where(m => m.IsSoft && Goes(m)).MinBy(m => Math.Abs(m.Hardness.OnOneScale - asked.Hardness.OnOneScale));
 
         bool Goes(Material soft) => soft.Routes.Intersect(first.Routes).Any();
     }

@@ -34,7 +34,8 @@ public sealed record Lane(
     DateOnly LastPart,
     double ToleranceMm,
     string GivesUp,
-    IReadOnlyList<QuoteBeside> Quotes)
+    IReadOnlyList<QuoteBeside> Quotes
+)
 {
     /// <summary>What may hurt someone on this way.</summary>
     public IReadOnlyList<Caution> Cautions { get; init; } = [];
@@ -45,7 +46,25 @@ public sealed record Lane(
 
     /// <summary>What a moved marker changes of it.</summary>
     [JsonIgnore]
-    public MovedLane Moved => new(Route.Id, Verdict, [.. Gates.Skip(FixedGates)], Total, Unit, ChanceCheapest, Tied, Cavities, Assist, ToolSets, LifeShots, FirstTooling, Run, FirstArticle, LastPart, Quotes);
+    public MovedLane Moved =>
+        new(
+            Route.Id,
+            Verdict,
+            [.. Gates.Skip(FixedGates)],
+            Total,
+            Unit,
+            ChanceCheapest,
+            Tied,
+            Cavities,
+            Assist,
+            ToolSets,
+            LifeShots,
+            FirstTooling,
+            Run,
+            FirstArticle,
+            LastPart,
+            Quotes
+        );
 }
 
 /// <summary>What of a lane depends on the quantity; its gates are those that do.</summary>
@@ -65,4 +84,5 @@ public sealed record MovedLane(
     RunSize? Run,
     DateOnly FirstArticle,
     DateOnly LastPart,
-    IReadOnlyList<QuoteBeside> Quotes);
+    IReadOnlyList<QuoteBeside> Quotes
+);

@@ -34,7 +34,12 @@ public static class Noise
     public static bool Ties(ReadOnlySpan<double> cheaper, ReadOnlySpan<double> other) => ShareCheaper(cheaper, other) < ClearLead;
 
     /// <summary>Who leads, and who ties with the cheapest: the leader is among them. No leader among none.</summary>
-    public static (int? Leader, bool[] Tied) Lead(IReadOnlyList<double> middles, double[][] totals, IReadOnlyList<bool> competes, IReadOnlyList<SafeRank> safety)
+    public static (int? Leader, bool[] Tied) Lead(
+        IReadOnlyList<double> middles,
+        double[][] totals,
+        IReadOnlyList<bool> competes,
+        IReadOnlyList<SafeRank> safety
+    )
     {
         var tied = new bool[middles.Count];
         int? cheapest = null;
@@ -48,6 +53,9 @@ public static class Noise
             return (null, tied);
         for (var r = 0; r < middles.Count; r++)
             tied[r] = competes[r] && (r == first || Ties(totals[first], totals[r]));
-        return (Enumerable.Range(0, middles.Count).Where(r => tied[r]).OrderBy(r => safety[r].InOrder).ThenBy(r => middles[r]).First(), tied);
+        return (
+            Enumerable.Range(0, middles.Count).Where(r => tied[r]).OrderBy(r => safety[r].InOrder).ThenBy(r => middles[r]).First(),
+            tied
+        );
     }
 }

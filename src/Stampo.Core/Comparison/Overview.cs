@@ -14,7 +14,8 @@ public sealed record Span(string Id, long From, long To, bool Tie);
 /// </summary>
 public sealed class Overview
 {
-    private const int GridSize = 60, MostTurns = 8;
+    private const int GridSize = 60,
+        MostTurns = 8;
 
     private readonly IReadOnlyList<CandidateRoute> _candidates;
     private readonly long _upTo;
@@ -26,12 +27,29 @@ public sealed class Overview
         (_candidates, _upTo, _oddsAt, _leaderAt) = (candidates, upTo, oddsAt, leaderAt);
         var grid = Grid(upTo);
         // Each way that is anywhere the best is drawn first, so that no quantity waits for another.
-        candidates.Where(c => !c.IsOutAt(1)).SelectMany(c => grid.Select(c.BestWay).Distinct()).ToList().AsParallel().ForAll(way => _ = way.Drawn);
+        candidates
+            .Where(c => !c.IsOutAt(1))
+            .SelectMany(c => grid.Select(c.BestWay).Distinct())
+            .ToList()
+            .AsParallel()
+            .ForAll(way => _ = way.Drawn);
         var odds = new Odds[grid.Length];
         Parallel.For(0, odds.Length, i => odds[i] = oddsAt(grid[i]));
         Quantities = grid;
-        Curves = [.. candidates.Select((c, r) => new LaneCurve(c.Route.Card.Id, c.Route.Card.Tag, c.Route.Card.Name, c.IsOutAt(1),
-            c.IsOutAt(1) ? [] : [.. odds.Select(o => o.Bands[r])], Stairs.Of([.. c.Ways.Select(w => w.Likely)], grid)))];
+        Curves =
+        [
+            .. candidates.Select(
+                (c, r) =>
+                    new LaneCurve(
+                        c.Route.Card.Id,
+                        c.Route.Card.Tag,
+                        c.Route.Card.Name,
+                        c.IsOutAt(1),
+                        c.IsOutAt(1) ? [] : [.. odds.Select(o => o.Bands[r])],
+                        Stairs.Of([.. c.Ways.Select(w => w.Likely)], grid)
+                    )
+            ),
+        ];
         Spans = SpansOf(grid, odds);
         Crossovers = CrossoversOf(Spans);
     }
@@ -56,13 +74,25 @@ public sealed class Overview
     {
         var turns = new List<(int? Leader, long From)>[grid.Length];
         turns[0] = [(odds[0].Leader, 1)];
-        Parallel.For(1, grid.Length, i => turns[i] = odds[i].Leader == odds[i - 1].Leader ? [] : TurnsBetween(grid[i - 1], odds[i - 1].Leader, grid[i], odds[i].Leader));
+        Parallel.For(
+            1,
+            grid.Length,
+            i =>
+                turns[i] =
+                    odds[i].Leader == odds[i - 1].Leader ? [] : TurnsBetween(grid[i - 1], odds[i - 1].Leader, grid[i], odds[i].Leader)
+        );
         List<(int? Leader, long From)> all = [.. turns.SelectMany(t => t)];
-        return [.. all.TakeWhile(turn => turn.Leader is not null).Select((turn, t) =>
-        {
-            var to = t + 1 < all.Count ? all[t + 1].From - 1 : _upTo;
-            return new Span(_candidates[turn.Leader!.Value].Route.Card.Id, turn.From, to, IsTie(grid, odds, turn.From, to));
-        })];
+        return
+        [
+            .. all.TakeWhile(turn => turn.Leader is not null)
+                .Select(
+                    (turn, t) =>
+                    {
+                        var to = t + 1 < all.Count ? all[t + 1].From - 1 : _upTo;
+                        return new Span(_candidates[turn.Leader!.Value].Route.Card.Id, turn.From, to, IsTie(grid, odds, turn.From, to));
+                    }
+                ),
+        ];
     }
 
     /// <summary>Who takes over after whom, and from where, until the route that leads at the end does.</summary>
@@ -100,14 +130,29 @@ public sealed class Overview
         return (long)led;
     }
 
-    /// <summary>Between the routes that lead in turn: where each first takes over, and from where the one before never leads again.</summary>
+    /// <summary>
+    /// Between the routes that lead in turn: where each first takes over, and from where the one before never leads again.
+    /// </summary>
     private static List<Crossover> CrossoversOf(IReadOnlyList<Span> spans)
     {
         var chain = spans.DistinctBy(s => s.Id).ToList();
-        return [.. chain.Zip(chain.Skip(1), (from, to) =>
-        {
-            var lastBefore = spans.Last(s => s.Id == from.Id);
-            return new Crossover(from.Id, to.Id, to.From, lastBefore.From < to.From ? to.From : lastBefore == spans[^1] ? null : lastBefore.To + 1);
-        })];
+        return
+        [
+            .. chain.Zip(
+                chain.Skip(1),
+                (from, to) =>
+                {
+                    var lastBefore = spans.Last(s => s.Id == from.Id);
+                    return new Crossover(
+                        from.Id,
+                        to.Id,
+                        to.From,
+                        lastBefore.From < to.From ? to.From
+                            : lastBefore == spans[^1] ? null
+                            : lastBefore.To + 1
+                    );
+                }
+            ),
+        ];
     }
 }

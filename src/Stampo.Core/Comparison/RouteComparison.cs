@@ -12,7 +12,8 @@ public sealed record ComparisonAnswer(
     IReadOnlyList<LaneCurve> Curves,
     IReadOnlyList<Span> Spans,
     IReadOnlyList<Crossover> Crossovers,
-    int Draws);
+    int Draws
+);
 
 /// <summary>The lanes at a quantity, without what stays the same at all of them.</summary>
 public sealed record LanesAnswer(double Quantity, IReadOnlyList<MovedLane> Lanes);
@@ -30,7 +31,12 @@ public sealed class RouteComparison
     /// <summary>Routes that are not ruled out at any quantity: the others have lanes, but no curve.</summary>
     private readonly bool[] _mayEver;
 
-    public RouteComparison(JobInputs inputs, IReadOnlyList<IRoute> routes, int draws = Ranges.Draws.DefaultCount, ulong seed = Ranges.Draws.DefaultSeed)
+    public RouteComparison(
+        JobInputs inputs,
+        IReadOnlyList<IRoute> routes,
+        int draws = Ranges.Draws.DefaultCount,
+        ulong seed = Ranges.Draws.DefaultSeed
+    )
     {
         Inputs = inputs;
         Draws = draws;
@@ -56,15 +62,26 @@ public sealed class RouteComparison
     /// <summary>What changes as the marker moves, alone.</summary>
     public LanesAnswer LanesOnly(double quantity) => new(quantity, [.. LanesAt(quantity).Select(l => l.Moved)]);
 
-    public ComparisonAnswer At(double quantity) => new(quantity, LanesAt(quantity),
-        Overview.Quantities, Overview.Curves, Overview.Spans, Overview.Crossovers, Draws);
+    public ComparisonAnswer At(double quantity) =>
+        new(quantity, LanesAt(quantity), Overview.Quantities, Overview.Curves, Overview.Spans, Overview.Crossovers, Draws);
 
     /// <summary>Every route at a quantity, cheapest first, those ruled out last.</summary>
     public IReadOnlyList<Lane> LanesAt(double quantity)
     {
         var odds = OddsAt(quantity);
-        return [.. _candidates.Select((c, r) => (Lane: LaneOf(c, quantity, odds.Bands[r], odds.ChanceCheapest[r], odds.Tied[r]), Leads: r == odds.Leader))
-            .OrderBy(l => l.Lane.Verdict == Verdict.Out ? 2 : l.Lane.IsHeldBack ? 1 : 0).ThenBy(l => l.Leads ? 0 : 1).ThenBy(l => l.Lane.Total.P50).Select(l => l.Lane)];
+        return
+        [
+            .. _candidates
+                .Select((c, r) => (Lane: LaneOf(c, quantity, odds.Bands[r], odds.ChanceCheapest[r], odds.Tied[r]), Leads: r == odds.Leader))
+                .OrderBy(l =>
+                    l.Lane.Verdict == Verdict.Out ? 2
+                    : l.Lane.IsHeldBack ? 1
+                    : 0
+                )
+                .ThenBy(l => l.Leads ? 0 : 1)
+                .ThenBy(l => l.Lane.Total.P50)
+                .Select(l => l.Lane),
+        ];
     }
 
     private Odds OddsAt(double quantity, bool[]? wanted = null)
@@ -82,7 +99,11 @@ public sealed class RouteComparison
     private (DrawnCost[] Drawn, bool[] Competes, SafeRank[] Safety) FieldAt(double quantity, bool[]? wanted)
     {
         Way[] ways = [.. _candidates.Select(c => c.BestWay(quantity))];
-        return ([.. ways.Select((w, r) => wanted is null || wanted[r] ? w.Drawn : DrawnCost.None)], [.. _candidates.Select(c => !c.IsOutAt(quantity))], [.. _candidates.Select((c, r) => c.SafetyOf(ways[r]))]);
+        return (
+            [.. ways.Select((w, r) => wanted is null || wanted[r] ? w.Drawn : DrawnCost.None)],
+            [.. _candidates.Select(c => !c.IsOutAt(quantity))],
+            [.. _candidates.Select((c, r) => c.SafetyOf(ways[r]))]
+        );
     }
 
     private Lane LaneOf(CandidateRoute candidate, double quantity, Band total, double chance, bool tied)
@@ -93,14 +114,38 @@ public sealed class RouteComparison
         var unit = new Band(total.P10 / quantity, total.P50 / quantity, total.P90 / quantity);
         List<Gate> gates = [.. candidate.Gates, .. QuantityGates.Of(Inputs, candidate, way, quantity, unit, dates)];
         var tool = estimate.Sum(ChargedOn.Tool) + estimate.Sum(ChargedOn.OneOff);
-        return new Lane(candidate.Route.Card, gates.Max(g => g.Verdict), gates, candidate.Gates.Count, candidate.Material.Material, candidate.Material.Properties, candidate.Material.Likeness, total, unit, chance, tied,
-            estimate.Cavities, way.Assist, estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity), estimate.LifeShots,
-            new Band(tool.Low, tool.Likely, tool.High), estimate.ToolClass, estimate.Run, dates.FirstArticle, dates.LastPart, estimate.ToleranceMm,
-            GivesUp(candidate), QuotedRoute.Beside(candidate, quantity, _source, Inputs.Today))
-        { Cautions = Cautions.Of(candidate.Route.Cautions) };
+        return new Lane(
+            candidate.Route.Card,
+            gates.Max(g => g.Verdict),
+            gates,
+            candidate.Gates.Count,
+            candidate.Material.Material,
+            candidate.Material.Properties,
+            candidate.Material.Likeness,
+            total,
+            unit,
+            chance,
+            tied,
+            estimate.Cavities,
+            way.Assist,
+            estimate.LifeShots is null ? null : (long)way.Likely.Sets(quantity),
+            estimate.LifeShots,
+            new Band(tool.Low, tool.Likely, tool.High),
+            estimate.ToolClass,
+            estimate.Run,
+            dates.FirstArticle,
+            dates.LastPart,
+            estimate.ToleranceMm,
+            GivesUp(candidate),
+            QuotedRoute.Beside(candidate, quantity, _source, Inputs.Today)
+        )
+        {
+            Cautions = Cautions.Of(candidate.Route.Cautions),
+        };
     }
 
-    private static string GivesUp(CandidateRoute candidate) => candidate.Material.MissedWants.Count == 0
-        ? candidate.Route.Card.GivesUp
-        : $"{candidate.Route.Card.GivesUp} Misses a want: {string.Join("; ", candidate.Material.MissedWants)}.";
+    private static string GivesUp(CandidateRoute candidate) =>
+        candidate.Material.MissedWants.Count == 0
+            ? candidate.Route.Card.GivesUp
+            : $"{candidate.Route.Card.GivesUp} Misses a want: {string.Join("; ", candidate.Material.MissedWants)}.";
 }

@@ -2,7 +2,9 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Comparison;
 
-/// <summary>Why the lead changes hands where it does on the ruler of quantities: cost, a must, or the safer of two that tie. A line for each turn.</summary>
+/// <summary>
+/// Why the lead changes hands where it does on the ruler of quantities: cost, a must, or the safer of two that tie. A line for each turn.
+/// </summary>
 public static class RulerWorking
 {
     public static IReadOnlyList<WorkLine> Of(RouteComparison comparison)
@@ -16,7 +18,15 @@ public static class RulerWorking
     private static WorkLine First(RouteComparison comparison, Span span)
     {
         var lane = Of(comparison.LanesAt(span.From), span.Id);
-        return new WorkLine(IdOf(span), $"From 1: {lane.Route.Name}", "leads at one part", [new WorkInput(lane.Route.Name, lane.Total.P50, "€")], span.From, "parts", "middle totals of the draws");
+        return new WorkLine(
+            IdOf(span),
+            $"From 1: {lane.Route.Name}",
+            "leads at one part",
+            [new WorkInput(lane.Route.Name, lane.Total.P50, "€")],
+            span.From,
+            "parts",
+            "middle totals of the draws"
+        );
     }
 
     private static WorkLine Turn(RouteComparison comparison, string beforeId, Span after)
@@ -25,10 +35,22 @@ public static class RulerWorking
         var (last, first) = (comparison.LanesAt(from - 1), comparison.LanesAt(from));
         var (name, card) = (Of(first, after.Id).Route.Name, Of(first, beforeId).Route);
         var before = comparison.Candidates.Single(c => c.Route.Card.Id == beforeId);
-        WorkInput[] totals = [Total(last, beforeId, from - 1), Total(last, after.Id, from - 1), Total(first, beforeId, from), Total(first, after.Id, from)];
-        var (why, source) = before.IsOutAt(from) ? ($"{card.Name} may serve no part from here on", $"a must: {string.Join("; ", before.Material.MissedMusts)}")
-            : totals[3].Value.Likely < totals[2].Value.Likely ? ("the first quantity at which its middle total leads", "cost: middle totals of the draws")
-            : ("inside the noise, and the safer from here on", "a tie: under two draws in three decide it; fits before at risk, then earlier, then tighter");
+        WorkInput[] totals =
+        [
+            Total(last, beforeId, from - 1),
+            Total(last, after.Id, from - 1),
+            Total(first, beforeId, from),
+            Total(first, after.Id, from),
+        ];
+        var (why, source) =
+            before.IsOutAt(from)
+                ? ($"{card.Name} may serve no part from here on", $"a must: {string.Join("; ", before.Material.MissedMusts)}")
+            : totals[3].Value.Likely < totals[2].Value.Likely
+                ? ("the first quantity at which its middle total leads", "cost: middle totals of the draws")
+            : (
+                "inside the noise, and the safer from here on",
+                "a tie: under two draws in three decide it; fits before at risk, then earlier, then tighter"
+            );
         return new WorkLine(IdOf(after), $"From {Text.Number(from, 12)}: {name} after {card.Within}", why, totals, from, "parts", source);
     }
 

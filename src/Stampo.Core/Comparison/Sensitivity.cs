@@ -8,30 +8,65 @@ namespace Stampo.Core.Comparison;
 /// What one uncertain input does to the lead: the margin of the cheapest route over the next at its low and its high end, all else
 /// likely, and who leads there. A margin below nought means that the lead changes hands.
 /// </summary>
-public sealed record Swing(string Key, string Name, string Unit, ThreePoint Range, string? RouteId, double MarginLow, double MarginHigh, string LeaderLow, string LeaderHigh)
+public sealed record Swing(
+    string Key,
+    string Name,
+    string Unit,
+    ThreePoint Range,
+    string? RouteId,
+    double MarginLow,
+    double MarginHigh,
+    string LeaderLow,
+    string LeaderHigh
+)
 {
     public double Span => Math.Abs(MarginHigh - MarginLow);
 
     /// <summary>How its bar came about.</summary>
-    internal WorkLine Line(int at, string leader) => new($"swing-{at}", $"{Name}: how far it moves the lead",
-        "lead with the input at its high end − lead at its low end; lead = the cheapest other − the leader, all else likely",
-        [new WorkInput(Name, Range, Unit, RouteId is null ? $"rates/{Key}" : null), new WorkInput($"lead of {leader} at its low end", MarginLow, "€"), new WorkInput("lead at its high end", MarginHigh, "€")],
-        Span, "€", "likely totals of all routes that compete, one input moved");
+    internal WorkLine Line(int at, string leader) =>
+        new(
+            $"swing-{at}",
+            $"{Name}: how far it moves the lead",
+            "lead with the input at its high end − lead at its low end; lead = the cheapest other − the leader, all else likely",
+            [
+                new WorkInput(Name, Range, Unit, RouteId is null ? $"rates/{Key}" : null),
+                new WorkInput($"lead of {leader} at its low end", MarginLow, "€"),
+                new WorkInput("lead at its high end", MarginHigh, "€"),
+            ],
+            Span,
+            "€",
+            "likely totals of all routes that compete, one input moved"
+        );
 }
 
 /// <summary>The likely margin at a quantity, and the inputs that move it most, the strongest first.</summary>
-public sealed record Sensitivity(double Quantity, string Leader, string? Next, double Margin, IReadOnlyList<Swing> Swings, IReadOnlyList<WorkLine> Working)
+public sealed record Sensitivity(
+    double Quantity,
+    string Leader,
+    string? Next,
+    double Margin,
+    IReadOnlyList<Swing> Swings,
+    IReadOnlyList<WorkLine> Working
+)
 {
     private const int Shown = 10;
 
     /// <summary>Null when fewer than two routes compete.</summary>
     public static Sensitivity? Of(RouteComparison comparison, double quantity)
     {
-        List<Standing> standing = [.. comparison.Candidates.Where(c => !c.IsOutAt(quantity)).Select(c => new Standing(c.Route.Card.Id, c.BestWay(quantity).Estimate, quantity))];
+        List<Standing> standing =
+        [
+            .. comparison
+                .Candidates.Where(c => !c.IsOutAt(quantity))
+                .Select(c => new Standing(c.Route.Card.Id, c.BestWay(quantity).Estimate, quantity)),
+        ];
         if (standing.Count < 2)
             return null;
         var field = new Field(standing);
-        var inputs = standing.SelectMany(s => s.Inputs(comparison.Inputs.Rates)).Where(i => !i.Range.IsPoint).DistinctBy(i => (i.Key, i.RouteId));
+        var inputs = standing
+            .SelectMany(s => s.Inputs(comparison.Inputs.Rates))
+            .Where(i => !i.Range.IsPoint)
+            .DistinctBy(i => (i.Key, i.RouteId));
         List<Swing> swings = [.. inputs.Select(field.Swing).OrderByDescending(s => s.Span).Take(Shown)];
         var leader = comparison.Candidates.Single(c => c.Route.Card.Id == field.Leader).Route.Card.Within;
         return new Sensitivity(quantity, field.Leader, field.Next, field.Margin, swings, [.. swings.Select((s, i) => s.Line(i, leader))]);
@@ -42,7 +77,8 @@ public sealed record Sensitivity(double Quantity, string Leader, string? Next, d
 
     private sealed record Standing(string Id, RouteEstimate Estimate, double Quantity)
     {
-        private const string Life = "life", Yield = "yield";
+        private const string Life = "life",
+            Yield = "yield";
 
         public IEnumerable<Input> Inputs(Reference.RateCard rates)
         {
@@ -65,20 +101,31 @@ public sealed record Sensitivity(double Quantity, string Leader, string? Next, d
             double[] sums = new double[4];
             foreach (var line in Estimate.Costs)
             {
-                var rate = Shared(line.RateKey, line.Rate) * line.Markups.Aggregate(1.0, (product, markup) => product * Shared(markup.Key, markup.Value));
+                var rate =
+                    Shared(line.RateKey, line.Rate)
+                    * line.Markups.Aggregate(1.0, (product, markup) => product * Shared(markup.Key, markup.Value));
                 var amount = held is not null && held.RouteId == Id && held.Key == line.Name ? at : line.Amount.Likely;
                 sums[(int)line.On] += rate * amount;
             }
 
             var yield = held?.RouteId == Id && held.Key == Yield ? at : Estimate.Yield.Likely;
             var life = held?.RouteId == Id && held.Key == Life ? at : Estimate.LifeShots?.Likely ?? double.PositiveInfinity;
-            return new CostPoint(sums[(int)ChargedOn.OneOff], sums[(int)ChargedOn.Tool], life * Estimate.Cavities * yield, sums[(int)ChargedOn.Piece] / yield, sums[(int)ChargedOn.Batch], Estimate.PiecesPerBatch ?? double.PositiveInfinity)
-                .Total(Quantity);
+            return new CostPoint(
+                sums[(int)ChargedOn.OneOff],
+                sums[(int)ChargedOn.Tool],
+                life * Estimate.Cavities * yield,
+                sums[(int)ChargedOn.Piece] / yield,
+                sums[(int)ChargedOn.Batch],
+                Estimate.PiecesPerBatch ?? double.PositiveInfinity
+            ).Total(Quantity);
 
             double Shared(string key, ThreePoint range) => held is { RouteId: null } && held.Key == key ? at : range.Likely;
         }
 
-        public bool Uses(Input input) => input.RouteId is null ? Estimate.Costs.Any(c => c.RateKey == input.Key || c.Markups.Any(m => m.Key == input.Key)) : input.RouteId == Id;
+        public bool Uses(Input input) =>
+            input.RouteId is null
+                ? Estimate.Costs.Any(c => c.RateKey == input.Key || c.Markups.Any(m => m.Key == input.Key))
+                : input.RouteId == Id;
     }
 
     /// <summary>All competing routes at their likely totals.</summary>

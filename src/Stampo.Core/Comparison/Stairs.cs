@@ -1,6 +1,8 @@
 namespace Stampo.Core.Comparison;
 
-/// <summary>A route's likely totals as a drawable staircase: quantities in rising order with their totals; a jump is two neighbouring quantities.</summary>
+/// <summary>
+/// A route's likely totals as a drawable staircase: quantities in rising order with their totals; a jump is two neighbouring quantities.
+/// </summary>
 public sealed record Stairs(IReadOnlyList<double> Quantities, IReadOnlyList<double> Totals)
 {
     /// <summary>Steps drawn between two grid points; more would stand closer than a line is wide.</summary>
@@ -24,7 +26,7 @@ public sealed record Stairs(IReadOnlyList<double> Quantities, IReadOnlyList<doub
     private static List<double> Jumps(IReadOnlyList<CostPoint> ways, double from, double to)
     {
         var jumps = new List<double>();
-        for (var q = from; ;)
+        for (var q = from; ; )
         {
             var end = ways.Min(w => w.StepEnd(q));
             if (!(end + 1 < to))

@@ -13,7 +13,8 @@ public sealed record WhatIf(IReadOnlyList<HeldInput> Inputs)
 {
     private const int Most = 50;
 
-    private const string MaterialMark = "material.", Source = "what if";
+    private const string MaterialMark = "material.",
+        Source = "what if";
 
     public static WhatIf None { get; } = new([]);
 
@@ -38,12 +39,24 @@ public sealed record WhatIf(IReadOnlyList<HeldInput> Inputs)
         return this;
     }
 
-    public RateCard On(RateCard rates) => rates.With(
-        Inputs.Where(i => rates.Find(i.Key) is not null).Select(i => Held(rates[i.Key], i.At)));
+    public RateCard On(RateCard rates) =>
+        rates.With(Inputs.Where(i => rates.Find(i.Key) is not null).Select(i => Held(rates[i.Key], i.At)));
 
     private static Rate Held(Rate rate, ThreePoint at) => rate with { Low = at.Low, Likely = at.Likely, High = at.High, Source = Source };
 
-    public IReadOnlyList<Material> On(IReadOnlyList<Material> library) => Inputs.Any(i => i.Key.StartsWith(MaterialMark, StringComparison.Ordinal))
-        ? [.. library.Select(m => Inputs.FirstOrDefault(i => i.Key == MaterialMark + m.Id) is { } held ? m with { PricePerKg = held.At, Source = Source } : m)]
-        : library;
+    public IReadOnlyList<Material> On(IReadOnlyList<Material> library) =>
+        Inputs.Any(i => i.Key.StartsWith(MaterialMark, StringComparison.Ordinal))
+            ?
+            [
+                .. library.Select(m =>
+                    Inputs.FirstOrDefault(i => i.Key == MaterialMark + m.Id) is { } held
+                        ? m with
+                        {
+                            PricePerKg = held.At,
+                            Source = Source,
+                        }
+                        : m
+                ),
+            ]
+            : library;
 }

@@ -41,7 +41,8 @@ public sealed class Bvh
     /// Distance along the unit direction to the nearest triangle that passes the filter, at least <paramref name="from"/> away;
     /// infinite when there is none.
     /// </summary>
-    public double FirstHit(Vec3 origin, Vec3 direction, double from, Func<int, bool>? accepts = null) => Cast(origin, direction, from, anyWillDo: false, accepts);
+    public double FirstHit(Vec3 origin, Vec3 direction, double from, Func<int, bool>? accepts = null) =>
+        Cast(origin, direction, from, anyWillDo: false, accepts);
 
     /// <summary>Whether anything stands in the way along the unit direction.</summary>
     public bool AnyHit(Vec3 origin, Vec3 direction, double from) => double.IsFinite(Cast(origin, direction, from, anyWillDo: true, null));
@@ -102,7 +103,8 @@ public sealed class Bvh
             while (entry < nearest && node < _leaves)
             {
                 node *= 2;
-                float left = Entry(node, o, inverse), right = Entry(node + 1, o, inverse);
+                float left = Entry(node, o, inverse),
+                    right = Entry(node + 1, o, inverse);
                 if (right < left)
                     (left, right, node) = (right, left, node + 1);
                 if (right < nearest)
@@ -152,20 +154,24 @@ public sealed class Bvh
 
     private void FillBounds()
     {
-        Parallel.For(_leaves, 2 * _leaves, node =>
-        {
-            Span<float> low = [float.PositiveInfinity, float.PositiveInfinity, float.PositiveInfinity, 0];
-            Span<float> high = [float.NegativeInfinity, float.NegativeInfinity, float.NegativeInfinity, 0];
-            var (start, end) = Leaf(node);
-            for (var i = 9 * start; i < 9 * end; i++)
+        Parallel.For(
+            _leaves,
+            2 * _leaves,
+            node =>
             {
-                var axis = i % 3;
-                low[axis] = Math.Min(low[axis], Outward(_corners[i], -1));
-                high[axis] = Math.Max(high[axis], Outward(_corners[i], 1));
-            }
+                Span<float> low = [float.PositiveInfinity, float.PositiveInfinity, float.PositiveInfinity, 0];
+                Span<float> high = [float.NegativeInfinity, float.NegativeInfinity, float.NegativeInfinity, 0];
+                var (start, end) = Leaf(node);
+                for (var i = 9 * start; i < 9 * end; i++)
+                {
+                    var axis = i % 3;
+                    low[axis] = Math.Min(low[axis], Outward(_corners[i], -1));
+                    high[axis] = Math.Max(high[axis], Outward(_corners[i], 1));
+                }
 
-            (_bounds[2 * node], _bounds[2 * node + 1]) = (Vector128.Create<float>(low), Vector128.Create<float>(high));
-        });
+                (_bounds[2 * node], _bounds[2 * node + 1]) = (Vector128.Create<float>(low), Vector128.Create<float>(high));
+            }
+        );
         for (var node = _leaves - 1; node >= 1; node--)
         {
             _bounds[2 * node] = Vector128.Min(_bounds[4 * node], _bounds[4 * node + 2]);
@@ -180,8 +186,10 @@ public sealed class Bvh
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private float Entry(int node, Vector128<float> origin, Vector128<float> inverse)
     {
-        Vector128<float> a = (_bounds[2 * node] - origin) * inverse, b = (_bounds[2 * node + 1] - origin) * inverse;
-        Vector128<float> near = Vector128.Min(a, b), far = Vector128.Max(a, b);
+        Vector128<float> a = (_bounds[2 * node] - origin) * inverse,
+            b = (_bounds[2 * node + 1] - origin) * inverse;
+        Vector128<float> near = Vector128.Min(a, b),
+            far = Vector128.Max(a, b);
         // The fourth lane of the inverse is one and of all else nought, so that it says 0 ≤ entry and is left out of the exit.
         near = Vector128.Max(near, Vector128.Shuffle(near, Vector128.Create(1, 0, 3, 2)));
         var enters = Math.Max(near[0], near[2]);

@@ -29,7 +29,10 @@ internal sealed class DisjointSets
         var numbers = new int[_parent.Length];
         var count = 0;
         for (var i = 0; i < numbers.Length; i++)
-            numbers[i] = leftOut[i] ? -1 : Root(i) == i ? count++ : numbers[Root(i)];
+            numbers[i] =
+                leftOut[i] ? -1
+                : Root(i) == i ? count++
+                : numbers[Root(i)];
         return (numbers, count);
     }
 

@@ -18,7 +18,9 @@ public static class FaceTurner
         return (Apply(mesh, turn), turn.Count(t => t));
     }
 
-    /// <summary>Walks each shell from its first triangle and marks those that run along a shared edge the same way as their neighbour.</summary>
+    /// <summary>
+    /// Walks each shell from its first triangle and marks those that run along a shared edge the same way as their neighbour.
+    /// </summary>
     private static bool[] Agree(Mesh mesh, bool[] leftOut, Topology topology)
     {
         var turn = new bool[leftOut.Length];

@@ -27,7 +27,9 @@ public sealed class Faults
         var degenerate = 0;
         for (var t = 0; t < leftOut.Length; t++)
         {
-            int a = corners[3 * t], b = corners[3 * t + 1], c = corners[3 * t + 2];
+            int a = corners[3 * t],
+                b = corners[3 * t + 1],
+                c = corners[3 * t + 2];
             leftOut[t] = a == b || b == c || c == a;
             if (leftOut[t] || mesh.AreaNormal(t) == default)
                 degenerate++;
@@ -90,7 +92,9 @@ public sealed class Faults
 
     private static (int Low, long Others) Sorted(ReadOnlySpan<int> triangle)
     {
-        int a = triangle[0], b = triangle[1], c = triangle[2];
+        int a = triangle[0],
+            b = triangle[1],
+            c = triangle[2];
         if (a > b)
             (a, b) = (b, a);
         if (b > c)

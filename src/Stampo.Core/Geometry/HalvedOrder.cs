@@ -29,7 +29,9 @@ internal static class HalvedOrder
     {
         if (last - first < 2)
             return;
-        int middle = (first + last) / 2, start = Start(first, parts, order.Length), end = Start(last, parts, order.Length);
+        int middle = (first + last) / 2,
+            start = Start(first, parts, order.Length),
+            end = Start(last, parts, order.Length);
         var here = order.AsSpan(start, end - start);
         Selection.Place(here, Start(middle, parts, order.Length) - start, new Along(points, LongestAxis(here, points)));
         if (end - start > WorthAnotherCore)
@@ -44,7 +46,8 @@ internal static class HalvedOrder
 
     private static int LongestAxis(ReadOnlySpan<int> some, Vector3[] points)
     {
-        Vector3 low = new(float.PositiveInfinity), high = new(float.NegativeInfinity);
+        Vector3 low = new(float.PositiveInfinity),
+            high = new(float.NegativeInfinity);
         foreach (var i in some)
         {
             low = Vector3.Min(low, points[i]);
@@ -52,7 +55,9 @@ internal static class HalvedOrder
         }
 
         var size = high - low;
-        return size.X >= size.Y && size.X >= size.Z ? 0 : size.Y >= size.Z ? 1 : 2;
+        return size.X >= size.Y && size.X >= size.Z ? 0
+            : size.Y >= size.Z ? 1
+            : 2;
     }
 
     /// <summary>The points' coordinate along one axis, by their numbers.</summary>

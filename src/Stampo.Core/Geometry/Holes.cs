@@ -24,7 +24,12 @@ public static class Holes
         var patches = new List<int[]>();
         foreach (var loop in loops)
         {
-            if (Flat(mesh, loop) is not { } outline || outline.Polygon.Area > largest || !outline.Polygon.IsValid || loops.Exists(other => other != loop && LiesIn(mesh, other[0], outline)))
+            if (
+                Flat(mesh, loop) is not { } outline
+                || outline.Polygon.Area > largest
+                || !outline.Polygon.IsValid
+                || loops.Exists(other => other != loop && LiesIn(mesh, other[0], outline))
+            )
                 continue;
             patches.Add(Fill(loop, outline));
         }
@@ -43,7 +48,8 @@ public static class Holes
         {
             if (topology.Neighbours[edge] >= 0 || leftOut[edge / 3])
                 continue;
-            int from = mesh.Corners[edge], to = mesh.Corners[edge - edge % 3 + (edge + 1) % 3];
+            int from = mesh.Corners[edge],
+                to = mesh.Corners[edge - edge % 3 + (edge + 1) % 3];
             var key = from < to ? (from, to) : (to, from);
             uses[key] = uses.GetValueOrDefault(key) + 1;
             edges.Add((from, to));
@@ -83,7 +89,8 @@ public static class Holes
         double length = 0;
         for (var i = 0; i < loop.Length; i++)
         {
-            Vec3 a = mesh.Vertex(loop[i]) - origin, b = mesh.Vertex(loop[(i + 1) % loop.Length]) - origin;
+            Vec3 a = mesh.Vertex(loop[i]) - origin,
+                b = mesh.Vertex(loop[(i + 1) % loop.Length]) - origin;
             normal += a.Cross(b);
             length += (b - a).Length;
         }
@@ -114,7 +121,9 @@ public static class Holes
         for (var i = 0; i < triangles.NumGeometries; i++)
         {
             var c = triangles.GetGeometryN(i).Coordinates;
-            var turnsLeft = NetTopologySuite.Algorithm.Orientation.Index(c[0], c[1], c[2]) == NetTopologySuite.Algorithm.OrientationIndex.CounterClockwise;
+            var turnsLeft =
+                NetTopologySuite.Algorithm.Orientation.Index(c[0], c[1], c[2])
+                == NetTopologySuite.Algorithm.OrientationIndex.CounterClockwise;
             corners.AddRange(turnsLeft ? [numbers[c[0]], numbers[c[1]], numbers[c[2]]] : [numbers[c[0]], numbers[c[2]], numbers[c[1]]]);
         }
 

@@ -27,7 +27,9 @@ public static class Measures
         for (var t = 0; t < mesh.TriangleCount; t++)
         {
             if (topology.ShellOf[t] >= 0)
-                volumes[topology.ShellOf[t]] += (mesh.Corner(t, 0) - origin).Dot((mesh.Corner(t, 1) - origin).Cross(mesh.Corner(t, 2) - origin));
+                volumes[topology.ShellOf[t]] += (mesh.Corner(t, 0) - origin).Dot(
+                    (mesh.Corner(t, 1) - origin).Cross(mesh.Corner(t, 2) - origin)
+                );
         }
 
         for (var s = 0; s < volumes.Length; s++)

@@ -22,8 +22,8 @@ public sealed class Mesh(double[] positions, int[] corners)
     public void CopyCorners(int triangle, Span<float> into)
     {
         for (var k = 0; k < 3; k++)
-            for (var axis = 0; axis < 3; axis++)
-                into[3 * k + axis] = (float)Positions[3 * Corners[3 * triangle + k] + axis];
+        for (var axis = 0; axis < 3; axis++)
+            into[3 * k + axis] = (float)Positions[3 * Corners[3 * triangle + k] + axis];
     }
 
     /// <summary>Twice the area, along the outward normal when the triangle winds counter-clockwise seen from outside.</summary>
@@ -44,7 +44,12 @@ public sealed class Mesh(double[] positions, int[] corners)
 
     public static Box Bounds(ReadOnlySpan<double> positions)
     {
-        double x0 = double.PositiveInfinity, y0 = x0, z0 = x0, x1 = double.NegativeInfinity, y1 = x1, z1 = x1;
+        double x0 = double.PositiveInfinity,
+            y0 = x0,
+            z0 = x0,
+            x1 = double.NegativeInfinity,
+            y1 = x1,
+            z1 = x1;
         for (var i = 0; i < positions.Length; i += 3)
         {
             x0 = Math.Min(x0, positions[i]);

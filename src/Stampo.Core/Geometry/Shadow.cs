@@ -18,13 +18,15 @@ public static class Shadow
     {
         var (u, v) = direction.Unit().Plane();
         var flat = Flatten(mesh, u, v, out var low, out var high);
-        double width = high.X - low.X, height = high.Y - low.Y;
+        double width = high.X - low.X,
+            height = high.Y - low.Y;
         if (!(width > 0 && height > 0))
             return 0;
         var grid = FinestGrid;
         while (grid > 64 && RowsAt(mesh, flat, grid / Math.Max(width, height)) > MostRows)
             grid /= 2;
-        int columns = (int)Math.Max(1, Math.Ceiling(grid * width / Math.Max(width, height))), rows = (int)Math.Max(1, Math.Ceiling(grid * height / Math.Max(width, height)));
+        int columns = (int)Math.Max(1, Math.Ceiling(grid * width / Math.Max(width, height))),
+            rows = (int)Math.Max(1, Math.Ceiling(grid * height / Math.Max(width, height)));
         var words = (columns + 63) / 64;
         var bits = new ulong[rows * words];
         for (var t = 0; t < mesh.TriangleCount; t++)
@@ -50,7 +52,10 @@ public static class Shadow
     private static Vector2d[] Flatten(Mesh mesh, Vec3 u, Vec3 v, out Vector2d low, out Vector2d high)
     {
         var flat = new Vector2d[mesh.VertexCount];
-        double x0 = double.PositiveInfinity, y0 = x0, x1 = double.NegativeInfinity, y1 = x1;
+        double x0 = double.PositiveInfinity,
+            y0 = x0,
+            x1 = double.NegativeInfinity,
+            y1 = x1;
         for (var i = 0; i < flat.Length; i++)
         {
             var p = mesh.Vertex(i);
@@ -70,7 +75,9 @@ public static class Shadow
         var rows = 0.0;
         for (var t = 0; t < mesh.TriangleCount; t++)
         {
-            double a = flat[mesh.Corners[3 * t]].Y, b = flat[mesh.Corners[3 * t + 1]].Y, c = flat[mesh.Corners[3 * t + 2]].Y;
+            double a = flat[mesh.Corners[3 * t]].Y,
+                b = flat[mesh.Corners[3 * t + 1]].Y,
+                c = flat[mesh.Corners[3 * t + 2]].Y;
             rows += (Math.Max(a, Math.Max(b, c)) - Math.Min(a, Math.Min(b, c))) * cellsPerMm;
         }
 
@@ -83,7 +90,9 @@ public static class Shadow
         var last = Math.Min(rows - 1, (int)Math.Floor(Math.Max(a.Y, Math.Max(b.Y, c.Y)) - 0.5));
         for (var row = first; row <= last; row++)
         {
-            double y = row + 0.5, from = double.PositiveInfinity, to = double.NegativeInfinity;
+            double y = row + 0.5,
+                from = double.PositiveInfinity,
+                to = double.NegativeInfinity;
             Cut(a, b, y, ref from, ref to);
             Cut(b, c, y, ref from, ref to);
             Cut(c, a, y, ref from, ref to);
@@ -105,7 +114,8 @@ public static class Shadow
 
     private static void Set(Span<ulong> row, int start, int end)
     {
-        int first = start >> 6, last = end >> 6;
+        int first = start >> 6,
+            last = end >> 6;
         var head = ulong.MaxValue << (start & 63);
         var tail = ulong.MaxValue >> (63 - (end & 63));
         if (first == last)

@@ -1,12 +1,16 @@
 namespace Stampo.Core.Geometry;
 
-/// <summary>Which shells of a closed mesh face the wrong way: a shell inside an odd number of others is a void and must face inward.</summary>
+/// <summary>
+/// Which shells of a closed mesh face the wrong way: a shell inside an odd number of others is a void and must face inward.
+/// </summary>
 public static class ShellOrder
 {
     /// <summary>Most ray tests spent on telling which shell lies in which; beyond it the answer would take too long.</summary>
     private const long MostTests = 200_000_000;
 
-    /// <summary>How many shells lie inside an odd number of others, and which face the wrong way; null when there are too many shells to tell.</summary>
+    /// <summary>
+    /// How many shells lie inside an odd number of others, and which face the wrong way; null when there are too many shells to tell.
+    /// </summary>
     public static (int Voids, List<int> Reversed)? Of(Mesh mesh, Topology topology, ReadOnlySpan<double> shellVolumes)
     {
         var shells = Split(mesh, topology);

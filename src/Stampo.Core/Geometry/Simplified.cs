@@ -8,7 +8,8 @@ namespace Stampo.Core.Geometry;
 /// <param name="Source">For each triangle drawn, the triangle of the true mesh it was.</param>
 public sealed record Simplified(Mesh Mesh, int[] Source)
 {
-    private const int FinestGrid = 1024, CoarsestGrid = 24;
+    private const int FinestGrid = 1024,
+        CoarsestGrid = 24;
 
     /// <summary>With at most so many triangles; null when the mesh has no more than that.</summary>
     public static Simplified? Of(Mesh mesh, int mostTriangles)
@@ -20,7 +21,10 @@ public sealed record Simplified(Mesh Mesh, int[] Source)
         var simplified = On(mesh, grid);
         while (simplified.Source.Length > mostTriangles && grid > CoarsestGrid)
         {
-            grid = Math.Max(CoarsestGrid, Math.Min(grid * 9 / 10, (int)(grid * Math.Sqrt((double)mostTriangles / simplified.Source.Length))));
+            grid = Math.Max(
+                CoarsestGrid,
+                Math.Min(grid * 9 / 10, (int)(grid * Math.Sqrt((double)mostTriangles / simplified.Source.Length)))
+            );
             simplified = On(mesh, grid);
         }
 
@@ -49,7 +53,9 @@ public sealed record Simplified(Mesh Mesh, int[] Source)
         var source = new List<int>();
         for (var t = 0; t < mesh.TriangleCount; t++)
         {
-            int a = numbers[mesh.Corners[3 * t]], b = numbers[mesh.Corners[3 * t + 1]], c = numbers[mesh.Corners[3 * t + 2]];
+            int a = numbers[mesh.Corners[3 * t]],
+                b = numbers[mesh.Corners[3 * t + 1]],
+                c = numbers[mesh.Corners[3 * t + 2]];
             if (a == b || b == c || c == a)
                 continue;
             corners.AddRange([a, b, c]);

@@ -17,7 +17,9 @@ public sealed class SurfaceSamples
     /// <summary>n for each triangle: how many parts a side was cut into; 0 for a triangle without area or left out.</summary>
     public byte[] Divisions { get; }
 
-    /// <summary>The samples in the order of the triangles, n² each: along the first side, then the parts pointing the other way between them.</summary>
+    /// <summary>
+    /// The samples in the order of the triangles, n² each: along the first side, then the parts pointing the other way between them.
+    /// </summary>
     public SurfaceSample[] All { get; }
 
     public static SurfaceSamples Of(Mesh mesh, ReadOnlySpan<bool> leftOut)
@@ -26,7 +28,10 @@ public sealed class SurfaceSamples
         for (var t = 0; t < areas.Length; t++)
             areas[t] = leftOut[t] ? 0 : mesh.AreaNormal(t).Length / 2;
         var largest = areas.Sum() * FinestShare;
-        var divisions = Array.ConvertAll(areas, area => area > 0 ? (byte)Math.Clamp(Math.Ceiling(Math.Sqrt(area / largest)), 1, MostPerSide) : (byte)0);
+        var divisions = Array.ConvertAll(
+            areas,
+            area => area > 0 ? (byte)Math.Clamp(Math.Ceiling(Math.Sqrt(area / largest)), 1, MostPerSide) : (byte)0
+        );
         var all = new SurfaceSample[divisions.Sum(n => n * n)];
         var at = 0;
         for (var t = 0; t < areas.Length; t++)
@@ -41,14 +46,15 @@ public sealed class SurfaceSamples
     private static int Divide(Mesh mesh, int triangle, double area, int n, SurfaceSample[] samples, int at)
     {
         var a = mesh.Corner(triangle, 0);
-        Vec3 u = (mesh.Corner(triangle, 1) - a) * (1.0 / n), v = (mesh.Corner(triangle, 2) - a) * (1.0 / n);
+        Vec3 u = (mesh.Corner(triangle, 1) - a) * (1.0 / n),
+            v = (mesh.Corner(triangle, 2) - a) * (1.0 / n);
         for (var i = 0; i < n; i++)
-            for (var j = 0; j < n - i; j++)
-            {
-                samples[at++] = new SurfaceSample(triangle, a + u * (i + 1 / 3.0) + v * (j + 1 / 3.0), area / (n * n));
-                if (j < n - i - 1)
-                    samples[at++] = new SurfaceSample(triangle, a + u * (i + 2 / 3.0) + v * (j + 2 / 3.0), area / (n * n));
-            }
+        for (var j = 0; j < n - i; j++)
+        {
+            samples[at++] = new SurfaceSample(triangle, a + u * (i + 1 / 3.0) + v * (j + 1 / 3.0), area / (n * n));
+            if (j < n - i - 1)
+                samples[at++] = new SurfaceSample(triangle, a + u * (i + 2 / 3.0) + v * (j + 2 / 3.0), area / (n * n));
+        }
 
         return at;
     }

@@ -54,7 +54,8 @@ public sealed class Topology
                 continue;
             for (var k = 0; k < 3; k++)
             {
-                int from = corners[3 * t + k], to = corners[3 * t + (k + 1) % 3];
+                int from = corners[3 * t + k],
+                    to = corners[3 * t + (k + 1) % 3];
                 var (low, high) = from < to ? (from, to) : (to, from);
                 // The key sorts by the far vertex, then carries the triangle and the direction.
                 keys[fill[low]++] = ((long)high << 32) | ((uint)t << 1) | (from < to ? 1u : 0u);
@@ -72,7 +73,9 @@ public sealed class Topology
         {
             if (leftOut[t])
                 continue;
-            int a = corners[3 * t], b = corners[3 * t + 1], c = corners[3 * t + 2];
+            int a = corners[3 * t],
+                b = corners[3 * t + 1],
+                c = corners[3 * t + 2];
             starts[Math.Min(a, b) + 1]++;
             starts[Math.Min(b, c) + 1]++;
             starts[Math.Min(c, a) + 1]++;
@@ -85,7 +88,9 @@ public sealed class Topology
 
     private static Topology Match(Mesh mesh, ReadOnlySpan<bool> leftOut, int[] starts, long[] keys)
     {
-        int open = 0, nonManifold = 0, flipped = 0;
+        int open = 0,
+            nonManifold = 0,
+            flipped = 0;
         var openVertices = new HashSet<int>();
         var neighbours = new int[3 * mesh.TriangleCount];
         Array.Fill(neighbours, -1);
@@ -94,7 +99,7 @@ public sealed class Topology
         {
             var bucket = keys.AsSpan(starts[low], starts[low + 1] - starts[low]);
             SortSmall(bucket);
-            for (var i = 0; i < bucket.Length;)
+            for (var i = 0; i < bucket.Length; )
             {
                 var high = bucket[i] >> 32;
                 var end = i + 1;
@@ -134,7 +139,10 @@ public sealed class Topology
         {
             var corners = mesh.Corners.AsSpan(3 * t, 3);
             // The corner not on the edge faces the side we want; the side begins at the corner after it.
-            var apart = corners[0] != low && corners[0] != high ? 0 : corners[1] != low && corners[1] != high ? 1 : 2;
+            var apart =
+                corners[0] != low && corners[0] != high ? 0
+                : corners[1] != low && corners[1] != high ? 1
+                : 2;
             return (apart + 1) % 3;
         }
     }

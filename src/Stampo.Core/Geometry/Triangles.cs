@@ -12,7 +12,8 @@ internal static class Triangles
     public static double RayDistance(ReadOnlySpan<float> corners, Vec3 origin, Vec3 direction, double slack)
     {
         var a = At(corners, 0);
-        Vec3 e1 = At(corners, 3) - a, e2 = At(corners, 6) - a;
+        Vec3 e1 = At(corners, 3) - a,
+            e2 = At(corners, 6) - a;
         var p = direction.Cross(e2);
         var det = e1.Dot(p);
         if (det == 0)
@@ -26,23 +27,33 @@ internal static class Triangles
         return v < -slack || u + v > 1 + slack ? double.NaN : e2.Dot(q) / det;
     }
 
-    /// <summary>The point of the triangle nearest to p, by the region of the plane p projects into (Ericson, Real-Time Collision Detection, 2005, 5.1.5).</summary>
+    /// <summary>
+    /// The point of the triangle nearest to p, by the region of the plane p projects into (Ericson, Real-Time Collision Detection, 2005,
+    /// 5.1.5).
+    /// </summary>
     public static Vec3 NearestPoint(ReadOnlySpan<float> corners, Vec3 p)
     {
-        Vec3 a = At(corners, 0), b = At(corners, 3), c = At(corners, 6);
-        Vec3 ab = b - a, ac = c - a, ap = p - a;
-        double d1 = ab.Dot(ap), d2 = ac.Dot(ap);
+        Vec3 a = At(corners, 0),
+            b = At(corners, 3),
+            c = At(corners, 6);
+        Vec3 ab = b - a,
+            ac = c - a,
+            ap = p - a;
+        double d1 = ab.Dot(ap),
+            d2 = ac.Dot(ap);
         if (d1 <= 0 && d2 <= 0)
             return a;
         var bp = p - b;
-        double d3 = ab.Dot(bp), d4 = ac.Dot(bp);
+        double d3 = ab.Dot(bp),
+            d4 = ac.Dot(bp);
         if (d3 >= 0 && d4 <= d3)
             return b;
         var vc = d1 * d4 - d3 * d2;
         if (vc <= 0 && d1 >= 0 && d3 <= 0)
             return a + ab * (d1 / (d1 - d3));
         var cp = p - c;
-        double d5 = ab.Dot(cp), d6 = ac.Dot(cp);
+        double d5 = ab.Dot(cp),
+            d6 = ac.Dot(cp);
         if (d6 >= 0 && d5 <= d6)
             return c;
         var vb = d5 * d2 - d1 * d6;

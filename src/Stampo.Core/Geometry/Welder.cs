@@ -74,17 +74,17 @@ public static class Welder
     {
         var (x, y, z) = Cell(point, reach);
         for (var dx = -1; dx <= 1; dx++)
-            for (var dy = -1; dy <= 1; dy++)
-                for (var dz = -1; dz <= 1; dz++)
-                {
-                    if (!cells.TryGetValue((x + dx, y + dy, z + dz), out var cell))
-                        continue;
-                    foreach (var other in cell)
-                    {
-                        if ((mesh.Vertex(other) - point).Length <= reach)
-                            return other;
-                    }
-                }
+        for (var dy = -1; dy <= 1; dy++)
+        for (var dz = -1; dz <= 1; dz++)
+        {
+            if (!cells.TryGetValue((x + dx, y + dy, z + dz), out var cell))
+                continue;
+            foreach (var other in cell)
+            {
+                if ((mesh.Vertex(other) - point).Length <= reach)
+                    return other;
+            }
+        }
 
         return null;
     }

@@ -19,7 +19,9 @@ public sealed record Bond(string Substrate, string Soft, BondStrength Strength, 
     /// <summary>The same polymer bonds to itself; a pair nobody vouches for counts as poor.</summary>
     public static Bond Between(string substrate, string soft) =>
         Matrix.FirstOrDefault(b => b.Substrate == substrate && b.Soft == soft)
-        ?? (substrate == soft
-            ? new Bond(substrate, soft, BondStrength.Good, "the same polymer")
-            : new Bond(substrate, soft, BondStrength.Poor, "nobody vouches for this pair: try it first"));
+        ?? (
+            substrate == soft
+                ? new Bond(substrate, soft, BondStrength.Good, "the same polymer")
+                : new Bond(substrate, soft, BondStrength.Poor, "nobody vouches for this pair: try it first")
+        );
 }

@@ -21,29 +21,58 @@ public enum LadderSection
 
 /// <summary>
 /// What it must do: under <paramref name="LoadN"/> a tab sags or a pad gives by <paramref name="GiveMm"/>; a ring is pushed with that
-/// load over a post of <paramref name="PostMm"/>; a strip is squeezed shut with it. Lengths in mm; those a section doesn't have are left out.
+/// load over a post of <paramref name="PostMm"/>; a strip is squeezed shut with it. Lengths in mm; those a section doesn't have are left
+/// out.
 /// </summary>
-public sealed record LadderRequest(LadderSection Section, double? LoadN = null, double? GiveMm = null, double? LengthMm = null, double? WidthMm = null, double? ThicknessMm = null, double? DiameterMm = null, double? HeightMm = null, double? PostMm = null);
+public sealed record LadderRequest(
+    LadderSection Section,
+    double? LoadN = null,
+    double? GiveMm = null,
+    double? LengthMm = null,
+    double? WidthMm = null,
+    double? ThicknessMm = null,
+    double? DiameterMm = null,
+    double? HeightMm = null,
+    double? PostMm = null
+);
 
 /// <summary>A hardness to try in a material on hand, with the two components of one sample.</summary>
-public sealed record LadderRung(string MaterialId, string Name, double ShoreA, double ModulusMpa, double SampleG, double PartAG, double PartBG, double PotLifeMin, double DemoldH);
+public sealed record LadderRung(
+    string MaterialId,
+    string Name,
+    double ShoreA,
+    double ModulusMpa,
+    double SampleG,
+    double PartAG,
+    double PartBG,
+    double PotLifeMin,
+    double DemoldH
+);
 
 /// <param name="ModulusMpa">What the section asks for.</param>
 /// <param name="ShoreA">The hardness that has it, held between 20 and 90.</param>
 /// <param name="OffScale">The modulus asked lies outside what the formula covers.</param>
 /// <param name="Rungs">Three to five hardnesses around it, the softest first.</param>
 /// <param name="Working">How it came about.</param>
-public sealed record LadderAnswer(double ModulusMpa, double ShoreA, bool OffScale, IReadOnlyList<LadderRung> Rungs, IReadOnlyList<WorkLine> Working);
+public sealed record LadderAnswer(
+    double ModulusMpa,
+    double ShoreA,
+    bool OffScale,
+    IReadOnlyList<LadderRung> Rungs,
+    IReadOnlyList<WorkLine> Working
+);
 
 /// <summary>From what a soft part must do to hardnesses to try.</summary>
 public static class HardnessLadder
 {
-    private const double Softest = 20, Hardest = 90;
+    private const double Softest = 20,
+        Hardest = 90;
 
     private const int MostRungs = 5;
 
     /// <summary>A 30° lead-in and rubber on a dry post.</summary>
-    private const double LeadInDeg = 30, Friction = 0.5;
+    private const double LeadInDeg = 30,
+        Friction = 0.5;
 
     /// <summary>A sample is poured with a gate and what stays in the cup.</summary>
     private const double Extra = 1.25;
@@ -53,7 +82,12 @@ public static class HardnessLadder
 
     public static LadderAnswer Of(LadderRequest request, IReadOnlyList<Material> library)
     {
-        Check.Positive(request.LoadN ?? throw new RefusalException("input.missing", "The load is missing; every section needs it.", "loadN"), "loadN", "N", 100_000);
+        Check.Positive(
+            request.LoadN ?? throw new RefusalException("input.missing", "The load is missing; every section needs it.", "loadN"),
+            "loadN",
+            "N",
+            100_000
+        );
         var sheet = new Worksheet();
         var (modulus, volumeCm3) = request.Section switch
         {
@@ -63,55 +97,170 @@ public static class HardnessLadder
             _ => Ring(request, sheet),
         };
         var shore = Stiffness.GentShoreA(modulus);
-        var held = sheet.Write("shore", "Hardness to start from", "Gent's formula the other way round", Math.Clamp(shore, Softest, Hardest), "Shore A", "Gent (1958), indentation of rubber", new WorkInput("modulus", modulus, "MPa"));
+        var held = sheet.Write(
+            "shore",
+            "Hardness to start from",
+            "Gent's formula the other way round",
+            Math.Clamp(shore, Softest, Hardest),
+            "Shore A",
+            "Gent (1958), indentation of rubber",
+            new WorkInput("modulus", modulus, "MPa")
+        );
         return new LadderAnswer(modulus, held, shore is < Softest or > Hardest, Rungs(held, volumeCm3, library), sheet.Lines);
     }
 
     /// <summary>k = F/δ = 3EI/L³, I = w·t³/12.</summary>
     private static (double, double) Cantilever(LadderRequest r, Worksheet sheet)
     {
-        double give = Length(r.GiveMm, "giveMm"), l = Length(r.LengthMm, "lengthMm"), w = Length(r.WidthMm, "widthMm"), t = Length(r.ThicknessMm, "thicknessMm");
+        double give = Length(r.GiveMm, "giveMm"),
+            l = Length(r.LengthMm, "lengthMm"),
+            w = Length(r.WidthMm, "widthMm"),
+            t = Length(r.ThicknessMm, "thicknessMm");
         var inertia = sheet.Write("inertia", "Second moment", "w·t³/12", w * t * t * t / 12, "mm⁴", "beam theory", Mm("w", w), Mm("t", t));
-        var modulus = sheet.Write("modulus", "Young's modulus", "F·L³/(3·I·δ)", Load(r) * l * l * l / (3 * inertia * give), "MPa", "beam theory", new WorkInput("F", Load(r), "N"), Mm("L", l), Mm("δ", give), new WorkInput("I", inertia, "mm⁴"));
+        var modulus = sheet.Write(
+            "modulus",
+            "Young's modulus",
+            "F·L³/(3·I·δ)",
+            Load(r) * l * l * l / (3 * inertia * give),
+            "MPa",
+            "beam theory",
+            new WorkInput("F", Load(r), "N"),
+            Mm("L", l),
+            Mm("δ", give),
+            new WorkInput("I", inertia, "mm⁴")
+        );
         return (modulus, l * w * t / 1000);
     }
 
     /// <summary>Apparent modulus Ea = E·(1 + 2·S²), shape factor S = D/4h.</summary>
     private static (double, double) Pad(LadderRequest r, Worksheet sheet)
     {
-        double give = Length(r.GiveMm, "giveMm"), d = Length(r.DiameterMm, "diameterMm"), h = Length(r.HeightMm, "heightMm");
+        double give = Length(r.GiveMm, "giveMm"),
+            d = Length(r.DiameterMm, "diameterMm"),
+            h = Length(r.HeightMm, "heightMm");
         if (give > 0.5 * h)
-            throw new RefusalException("input.out-of-range", $"giveMm is {Text.Number(give)} mm of a pad {Text.Number(h)} mm high; the formula holds to half its height. Ask for less, or make it higher.", "giveMm");
+            throw new RefusalException(
+                "input.out-of-range",
+                $"giveMm is {Text.Number(give)} mm of a pad {Text.Number(h)} mm high; the formula holds to half its "
+                    + "height. Ask for less, or make it higher.",
+                "giveMm"
+            );
         var area = Math.PI * d * d / 4;
         var shape = sheet.Write("shape", "Shape factor", "D/4h", d / (4 * h), "", "bonded rubber pad", Mm("D", d), Mm("h", h));
-        var apparent = sheet.Write("apparent", "Apparent modulus", "F·h/(A·δ)", Load(r) * h / (area * give), "MPa", "bonded rubber pad", new WorkInput("F", Load(r), "N"), Mm("h", h), new WorkInput("A", area, "mm²"), Mm("δ", give));
-        var modulus = sheet.Write("modulus", "Young's modulus", "Ea/(1 + 2·S²)", apparent / (1 + 2 * shape * shape), "MPa", "bonded rubber pad", new WorkInput("Ea", apparent, "MPa"), new WorkInput("S", shape, ""));
+        var apparent = sheet.Write(
+            "apparent",
+            "Apparent modulus",
+            "F·h/(A·δ)",
+            Load(r) * h / (area * give),
+            "MPa",
+            "bonded rubber pad",
+            new WorkInput("F", Load(r), "N"),
+            Mm("h", h),
+            new WorkInput("A", area, "mm²"),
+            Mm("δ", give)
+        );
+        var modulus = sheet.Write(
+            "modulus",
+            "Young's modulus",
+            "Ea/(1 + 2·S²)",
+            apparent / (1 + 2 * shape * shape),
+            "MPa",
+            "bonded rubber pad",
+            new WorkInput("Ea", apparent, "MPa"),
+            new WorkInput("S", shape, "")
+        );
         return (modulus, area * h / 1000);
     }
 
     /// <summary>Ring tension E·ε·w·t presses on the post with 2π times itself; the lead-in turns that into a push of tan(α + φ).</summary>
     private static (double, double) Ring(LadderRequest r, Worksheet sheet)
     {
-        double d = Length(r.DiameterMm, "diameterMm"), w = Length(r.WidthMm, "widthMm"), t = Length(r.ThicknessMm, "thicknessMm"), post = Length(r.PostMm, "postMm");
+        double d = Length(r.DiameterMm, "diameterMm"),
+            w = Length(r.WidthMm, "widthMm"),
+            t = Length(r.ThicknessMm, "thicknessMm"),
+            post = Length(r.PostMm, "postMm");
         if (post <= d)
-            throw new RefusalException("input.out-of-range", $"The post ({Text.Number(post)} mm) is no wider than the ring's bore ({Text.Number(d)} mm): nothing to snap over.", "postMm");
-        var strain = sheet.Write("strain", "Stretch of the bore", "(post − bore)/bore", (post - d) / d, "", "ring under tension", Mm("post", post), Mm("bore", d));
+            throw new RefusalException(
+                "input.out-of-range",
+                $"The post ({Text.Number(post)} mm) is no wider than the ring's bore ({Text.Number(d)} mm): nothing to snap over.",
+                "postMm"
+            );
+        var strain = sheet.Write(
+            "strain",
+            "Stretch of the bore",
+            "(post − bore)/bore",
+            (post - d) / d,
+            "",
+            "ring under tension",
+            Mm("post", post),
+            Mm("bore", d)
+        );
         var ramp = Math.Tan(LeadInDeg * Math.PI / 180 + Math.Atan(Friction));
-        var modulus = sheet.Write("modulus", "Young's modulus", "F/(2π·ε·w·t·tan(α + φ))", Load(r) / (2 * Math.PI * strain * w * t * ramp), "MPa", "ring under tension on a 30° lead-in, friction 0.5",
-            new WorkInput("F", Load(r), "N"), new WorkInput("ε", strain, ""), Mm("w", w), Mm("t", t), new WorkInput("tan(α + φ)", ramp, ""));
+        var modulus = sheet.Write(
+            "modulus",
+            "Young's modulus",
+            "F/(2π·ε·w·t·tan(α + φ))",
+            Load(r) / (2 * Math.PI * strain * w * t * ramp),
+            "MPa",
+            "ring under tension on a 30° lead-in, friction 0.5",
+            new WorkInput("F", Load(r), "N"),
+            new WorkInput("ε", strain, ""),
+            Mm("w", w),
+            Mm("t", t),
+            new WorkInput("tan(α + φ)", ramp, "")
+        );
         return (modulus, Math.PI * (d + t) * w * t / 1000);
     }
 
     /// <summary>A strip on its face: Ea = E·(1 + 2·S²), S = w·l/(2·h·(w + l)), loaded area over free sides.</summary>
     private static (double, double) Seal(LadderRequest r, Worksheet sheet)
     {
-        double give = Length(r.GiveMm, "giveMm"), l = Length(r.LengthMm, "lengthMm"), w = Length(r.WidthMm, "widthMm"), h = Length(r.HeightMm, "heightMm");
+        double give = Length(r.GiveMm, "giveMm"),
+            l = Length(r.LengthMm, "lengthMm"),
+            w = Length(r.WidthMm, "widthMm"),
+            h = Length(r.HeightMm, "heightMm");
         if (give > MostSqueeze * h)
-            throw new RefusalException("input.out-of-range", $"{Text.Number(give)} mm off a strip {Text.Number(h)} mm high is more than {Text.Number(100 * MostSqueeze)} %; a seal is squeezed by 15 to 30 %. Ask for less, or make it higher.", "giveMm");
+            throw new RefusalException(
+                "input.out-of-range",
+                $"{Text.Number(give)} mm off a strip {Text.Number(h)} mm high is more than "
+                    + $"{Text.Number(100 * MostSqueeze)} %; a seal is squeezed by 15 to 30 %. Ask for less, or make it higher.",
+                "giveMm"
+            );
         var area = w * l;
-        var shape = sheet.Write("shape", "Shape factor", "w·l/(2·h·(w + l))", area / (2 * h * (w + l)), "", "bonded rubber pad", Mm("w", w), Mm("l", l), Mm("h", h));
-        var apparent = sheet.Write("apparent", "Apparent modulus", "F·h/(w·l·δ)", Load(r) * h / (area * give), "MPa", "bonded rubber pad", new WorkInput("F", Load(r), "N"), Mm("h", h), Mm("w", w), Mm("l", l), Mm("δ", give));
-        var modulus = sheet.Write("modulus", "Young's modulus", "Ea/(1 + 2·S²)", apparent / (1 + 2 * shape * shape), "MPa", "bonded rubber pad", new WorkInput("Ea", apparent, "MPa"), new WorkInput("S", shape, ""));
+        var shape = sheet.Write(
+            "shape",
+            "Shape factor",
+            "w·l/(2·h·(w + l))",
+            area / (2 * h * (w + l)),
+            "",
+            "bonded rubber pad",
+            Mm("w", w),
+            Mm("l", l),
+            Mm("h", h)
+        );
+        var apparent = sheet.Write(
+            "apparent",
+            "Apparent modulus",
+            "F·h/(w·l·δ)",
+            Load(r) * h / (area * give),
+            "MPa",
+            "bonded rubber pad",
+            new WorkInput("F", Load(r), "N"),
+            Mm("h", h),
+            Mm("w", w),
+            Mm("l", l),
+            Mm("δ", give)
+        );
+        var modulus = sheet.Write(
+            "modulus",
+            "Young's modulus",
+            "Ea/(1 + 2·S²)",
+            apparent / (1 + 2 * shape * shape),
+            "MPa",
+            "bonded rubber pad",
+            new WorkInput("Ea", apparent, "MPa"),
+            new WorkInput("S", shape, "")
+        );
         return (modulus, area * h / 1000);
     }
 
@@ -119,20 +268,38 @@ public static class HardnessLadder
 
     private static double Load(LadderRequest r) => r.LoadN!.Value;
 
-    private static double Length(double? value, string field) => value is { } length
-        ? Check.Positive(length, field, "mm", 10_000)
-        : throw new RefusalException("input.missing", $"{field} is missing; this section needs it.", field);
+    private static double Length(double? value, string field) =>
+        value is { } length
+            ? Check.Positive(length, field, "mm", 10_000)
+            : throw new RefusalException("input.missing", $"{field} is missing; this section needs it.", field);
 
     private static WorkInput Mm(string name, double value) => new(name, value, "mm");
 
     /// <summary>The castable elastomers nearest to the hardness, softest first.</summary>
     private static List<LadderRung> Rungs(double shoreA, double volumeCm3, IReadOnlyList<Material> library) =>
-        [.. library.Where(m => m is { Cast: not null, IsSoft: true, ShoreScale: ShoreScale.A }).OrderBy(m => Math.Abs(m.ShoreValue - shoreA)).DistinctBy(m => m.ShoreValue).Take(MostRungs).OrderBy(m => m.ShoreValue)
-            .Select(m =>
-            {
-                var (grams, cast) = (Math.Ceiling(Math.Max(LeastG, volumeCm3 * m.DensityGPerCm3 * Extra) * 10) / 10, m.Cast!);
-                // By volume or by weight alike: a cup of so many grams in these proportions; the batch card refines it.
-                var a = grams * cast.RatioA / (cast.RatioA + cast.RatioB);
-                return new LadderRung(m.Id, m.Name, m.ShoreValue, Stiffness.GentMpa(Math.Min(m.ShoreValue, 99)), grams, a, grams - a, cast.PotLifeMin, cast.DemoldH);
-            })];
+        [
+            .. library
+                .Where(m => m is { Cast: not null, IsSoft: true, ShoreScale: ShoreScale.A })
+                .OrderBy(m => Math.Abs(m.ShoreValue - shoreA))
+                .DistinctBy(m => m.ShoreValue)
+                .Take(MostRungs)
+                .OrderBy(m => m.ShoreValue)
+                .Select(m =>
+                {
+                    var (grams, cast) = (Math.Ceiling(Math.Max(LeastG, volumeCm3 * m.DensityGPerCm3 * Extra) * 10) / 10, m.Cast!);
+                    // By volume or by weight alike: a cup of so many grams in these proportions; the batch card refines it.
+                    var a = grams * cast.RatioA / (cast.RatioA + cast.RatioB);
+                    return new LadderRung(
+                        m.Id,
+                        m.Name,
+                        m.ShoreValue,
+                        Stiffness.GentMpa(Math.Min(m.ShoreValue, 99)),
+                        grams,
+                        a,
+                        grams - a,
+                        cast.PotLifeMin,
+                        cast.DemoldH
+                    );
+                }),
+        ];
 }

@@ -15,7 +15,8 @@ public sealed record Likeness(double Share, PropertyRatio? Weakest, IReadOnlyLis
     /// <summary>No ratio counts as less: one property at nought would say nothing of the others.</summary>
     private const double Least = 0.05;
 
-    private const double RoomC = 20, PointsToNought = 50;
+    private const double RoomC = 20,
+        PointsToNought = 50;
 
     public static Likeness Of(Material material, Material production)
     {
@@ -26,11 +27,26 @@ public sealed record Likeness(double Share, PropertyRatio? Weakest, IReadOnlyLis
 
     private static IEnumerable<PropertyRatio> RatiosOf(Material m, Material p)
     {
-        yield return Ratio("hardness", 1 - Math.Abs(m.Hardness.OnOneScale - p.Hardness.OnOneScale) / PointsToNought, m.Hardness.ToString(), p.Hardness.ToString());
-        yield return Ratio("service temperature", (m.ServiceC - RoomC) / Math.Max(1, p.ServiceC - RoomC), $"{m.ServiceC:0} °C", $"{p.ServiceC:0} °C");
+        yield return Ratio(
+            "hardness",
+            1 - Math.Abs(m.Hardness.OnOneScale - p.Hardness.OnOneScale) / PointsToNought,
+            m.Hardness.ToString(),
+            p.Hardness.ToString()
+        );
+        yield return Ratio(
+            "service temperature",
+            (m.ServiceC - RoomC) / Math.Max(1, p.ServiceC - RoomC),
+            $"{m.ServiceC:0} °C",
+            $"{p.ServiceC:0} °C"
+        );
         foreach (var property in Enum.GetValues<Property>())
         {
-            if (property is Property.ShortTermC or Property.HeatDeflectionC || m.Of(property) is not { } has || p.Of(property) is not { } of || !(has > 0 && of > 0))
+            if (
+                property is Property.ShortTermC or Property.HeatDeflectionC
+                || m.Of(property) is not { } has
+                || p.Of(property) is not { } of
+                || !(has > 0 && of > 0)
+            )
                 continue;
             var unit = property.Unit();
             var ratio = property == Property.ModulusMpa ? 1 - Math.Abs(Math.Log10(has / of)) : has / of;

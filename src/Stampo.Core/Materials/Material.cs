@@ -9,15 +9,38 @@ namespace Stampo.Core.Materials;
 /// How a two-part casting resin is mixed, how long it stays pourable and how hot it runs. Handling strength is known at 23 °C
 /// (<paramref name="DemoldH"/>) and, where the data sheet says so, warm; parts that need a post-cure have its temperature and hours.
 /// </summary>
-public sealed record CastData(double RatioA, double RatioB, string Basis, double PotLifeMin, double PotMassG, double PotC, double DemoldH,
-    double? ViscosityMpaS = null, string? Exotherm = null, double? WarmC = null, double? WarmDemoldH = null, double? PostCureC = null, double? PostCureH = null);
+public sealed record CastData(
+    double RatioA,
+    double RatioB,
+    string Basis,
+    double PotLifeMin,
+    double PotMassG,
+    double PotC,
+    double DemoldH,
+    double? ViscosityMpaS = null,
+    string? Exotherm = null,
+    double? WarmC = null,
+    double? WarmDemoldH = null,
+    double? PostCureC = null,
+    double? PostCureH = null
+);
 
 /// <summary>
 /// Temperatures and flow figures of a thermoplastic in an injection tool. <paramref name="CrazingMpa"/> is the stress it bears
 /// around an insert for years; null for plastics that creep instead of crazing.
 /// </summary>
-public sealed record MeltData(double MeltC, double MoldC, double EjectC, double DiffusivityMm2PerS, double CavityMpa, bool GlassFilled,
-    double? FlowRatioLow = null, double? FlowRatioHigh = null, string? Drying = null, double? CrazingMpa = null);
+public sealed record MeltData(
+    double MeltC,
+    double MoldC,
+    double EjectC,
+    double DiffusivityMm2PerS,
+    double CavityMpa,
+    bool GlassFilled,
+    double? FlowRatioLow = null,
+    double? FlowRatioHigh = null,
+    string? Drying = null,
+    double? CrazingMpa = null
+);
 
 /// <summary>Between which temperatures a sheet is formed, and the gauges it is sold in.</summary>
 public sealed record SheetData(double FormLowC, double FormHighC, IReadOnlyList<double> GaugesMm);
@@ -68,7 +91,8 @@ public sealed record Material(
     MeltData? Melt = null,
     SheetData? Sheet = null,
     PrintData? Print = null,
-    double? HeatDeflectionC = null)
+    double? HeatDeflectionC = null
+)
 {
     [JsonIgnore]
     public Hardness Hardness => new(ShoreScale, ShoreValue);
@@ -76,16 +100,17 @@ public sealed record Material(
     [JsonIgnore]
     public bool IsSoft => Softness.Of(Family);
 
-    public double? Of(Property property) => property switch
-    {
-        Property.TensileMpa => TensileMpa,
-        Property.ModulusMpa => ModulusMpa,
-        Property.ElongationPct => ElongationPct,
-        Property.TearKnPerM => TearKnPerM,
-        Property.ImpactKjPerM2 => ImpactKjPerM2,
-        Property.HeatDeflectionC => HeatDeflectionC,
-        _ => ShortTermC,
-    };
+    public double? Of(Property property) =>
+        property switch
+        {
+            Property.TensileMpa => TensileMpa,
+            Property.ModulusMpa => ModulusMpa,
+            Property.ElongationPct => ElongationPct,
+            Property.TearKnPerM => TearKnPerM,
+            Property.ImpactKjPerM2 => ImpactKjPerM2,
+            Property.HeatDeflectionC => HeatDeflectionC,
+            _ => ShortTermC,
+        };
 
     /// <summary>Where it goes soft: heat deflection, or what it bears for years when that is not known.</summary>
     [JsonIgnore]
@@ -94,7 +119,8 @@ public sealed record Material(
 
 public static class Softness
 {
-    public static bool Of(MaterialFamily family) => family is MaterialFamily.FlexibleElastomer or MaterialFamily.SiliconeRubber or MaterialFamily.Rubber;
+    public static bool Of(MaterialFamily family) =>
+        family is MaterialFamily.FlexibleElastomer or MaterialFamily.SiliconeRubber or MaterialFamily.Rubber;
 }
 
 /// <summary>The materials that ship with the application.</summary>

@@ -24,7 +24,11 @@ public sealed record MixRatio(double A, double B, string? Basis = null, double? 
         Check.Between(B, 0.001, 100_000, $"{at}.b", "parts", "each side has some");
         Check.OneOf(Basis, $"{at}.basis", "weight", "volume");
         if (!CanBeWeighed)
-            throw new RefusalException("batch.component-density-missing", "A ratio by volume needs the density of A and of B (densityA, densityB in g/cm³) before anything can be weighed.", at);
+            throw new RefusalException(
+                "batch.component-density-missing",
+                "A ratio by volume needs the density of A and of B (densityA, densityB in g/cm³) before anything can be weighed.",
+                at
+            );
         Component(DensityA, $"{at}.densityA");
         Component(DensityB, $"{at}.densityB");
         return this;

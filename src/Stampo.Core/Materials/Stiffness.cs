@@ -20,11 +20,18 @@ public static class Stiffness
             throw new RefusalException("input.missing", "Give either shoreA or shoreD.", shoreA is null ? "shoreA" : "shoreD");
         var s = shoreA is { } a
             ? Check.Between(a, 20, 90, "shoreA", "Shore A", "the formula was fitted there")
-            : Check.Between(shoreD!.Value, 30, 85, "shoreD", "Shore D", "softer is measured on Shore A, harder is no longer rubber-like") + AContinuesAfterD;
+            : Check.Between(shoreD!.Value, 30, 85, "shoreD", "Shore D", "softer is measured on Shore A, harder is no longer rubber-like")
+                + AContinuesAfterD;
         var sheet = new Worksheet();
-        var modulus = sheet.Write("modulus", "Young's modulus", "0.0981·(56 + 7.62336·S) / (0.137505·(254 − 2.54·S))",
-            GentMpa(Math.Min(s, MostA)), "MPa", "Gent (1958), indentation of rubber",
-            new WorkInput("S", s, shoreA is null ? "Shore D + 50" : "Shore A"));
+        var modulus = sheet.Write(
+            "modulus",
+            "Young's modulus",
+            "0.0981·(56 + 7.62336·S) / (0.137505·(254 − 2.54·S))",
+            GentMpa(Math.Min(s, MostA)),
+            "MPa",
+            "Gent (1958), indentation of rubber",
+            new WorkInput("S", s, shoreA is null ? "Shore D + 50" : "Shore A")
+        );
         return new StiffnessAnswer(modulus, shoreA is null, sheet.Lines);
     }
 

@@ -14,7 +14,15 @@ public enum SupplyKind
 }
 
 /// <summary>What molds, laminates and tools are made of. Null is not known or doesn't apply; the unit of the price is said.</summary>
-public sealed record Supply(string Id, string Name, SupplyKind Kind, double DensityGPerCm3, ThreePoint Price, string PriceUnit, string Source)
+public sealed record Supply(
+    string Id,
+    string Name,
+    SupplyKind Kind,
+    double DensityGPerCm3,
+    ThreePoint Price,
+    string PriceUnit,
+    string Source
+)
 {
     public double? ShoreA { get; init; }
 

@@ -9,15 +9,18 @@ public sealed record MarksFound(int Count, double HeightMm, bool Raised, Place? 
 }
 
 /// <summary>
-/// Finds lettering on flat faces: several small flat faces at one low height over, or depth under, a large one that they lie within. Marks on curved faces are
-/// not seen, and feet or pads as low and small as letters are taken for them, so a person has the last word.
+/// Finds lettering on flat faces: several small flat faces at one low height over, or depth under, a large one that they lie within.
+/// Marks on curved faces are not seen, and feet or pads as low and small as letters are taken for them, so a person has the last word.
 /// </summary>
 public static class FlatMarks
 {
     /// <summary>Neighbouring facets of one flat face, and of two faces that lie alike.</summary>
-    private const double FlatDeg = 0.5, AlikeCos = 0.9999;
+    private const double FlatDeg = 0.5,
+        AlikeCos = 0.9999;
 
-    private const double LowestMm = 0.1, HighestMm = 1.5, SameHeightMm = 0.05;
+    private const double LowestMm = 0.1,
+        HighestMm = 1.5,
+        SameHeightMm = 0.05;
 
     /// <summary>A mark covers less than this share of its face.</summary>
     private const double SmallShare = 0.1;
@@ -89,7 +92,12 @@ public static class FlatMarks
     {
         var height = marks.Average(m => m.Offset) - carrier.Offset;
         var middle = marks.Aggregate(new Vec3(0, 0, 0), (sum, m) => sum + m.Middle) * (1.0 / marks.Count);
-        return new MarksFound(marks.Count, Math.Abs(height), height > 0, Place.Of(middle, carrier.Normal, Math.Max(5, marks.Max(m => (m.Middle - middle).Length) * 1.5)));
+        return new MarksFound(
+            marks.Count,
+            Math.Abs(height),
+            height > 0,
+            Place.Of(middle, carrier.Normal, Math.Max(5, marks.Max(m => (m.Middle - middle).Length) * 1.5))
+        );
     }
 
     private static List<FlatFace> Faces(SolidSurface surface, int[] regionOf, bool[] wanted)
@@ -110,8 +118,10 @@ public static class FlatMarks
     /// <summary>Facets that lie in one plane, with the box they reach over.</summary>
     private sealed class FlatFace(Vec3 normal)
     {
-        private Vec3 _least = new(double.MaxValue, double.MaxValue, double.MaxValue), _most = new(double.MinValue, double.MinValue, double.MinValue);
-        private double _lowest = double.MaxValue, _highest = double.MinValue;
+        private Vec3 _least = new(double.MaxValue, double.MaxValue, double.MaxValue),
+            _most = new(double.MinValue, double.MinValue, double.MinValue);
+        private double _lowest = double.MaxValue,
+            _highest = double.MinValue;
 
         public Vec3 Normal => normal;
 
@@ -143,6 +153,11 @@ public static class FlatMarks
         public bool Carries(FlatFace mark) => IsLow(mark.Middle) && Covers(mark.Middle);
 
         private bool Covers(Vec3 p) =>
-            p.X > _least.X - HighestMm && p.X < _most.X + HighestMm && p.Y > _least.Y - HighestMm && p.Y < _most.Y + HighestMm && p.Z > _least.Z - HighestMm && p.Z < _most.Z + HighestMm;
+            p.X > _least.X - HighestMm
+            && p.X < _most.X + HighestMm
+            && p.Y > _least.Y - HighestMm
+            && p.Y < _most.Y + HighestMm
+            && p.Z > _least.Z - HighestMm
+            && p.Z < _most.Z + HighestMm;
     }
 }

@@ -11,8 +11,11 @@ namespace Stampo.Core.Parts;
 /// </summary>
 public sealed class InscribedBalls
 {
-    /// <summary>How deep something may stand inside a ball that counts as fitting, as a share of the radius: the faceting of round walls.</summary>
-    private const double Fit = 0.99, FitAll = 0.98;
+    /// <summary>
+    /// How deep something may stand inside a ball that counts as fitting, as a share of the radius: the faceting of round walls.
+    /// </summary>
+    private const double Fit = 0.99,
+        FitAll = 0.98;
 
     /// <summary>Cosine between outward normals below which two walls face each other.</summary>
     private const double Facing = -0.2;
@@ -23,7 +26,9 @@ public sealed class InscribedBalls
     /// <summary>Balls measured at most; on a finer mesh every so many facets, the others taking a neighbour's.</summary>
     private const int MostBalls = 60_000;
 
-    private const int MostShrinks = 16, MostClimbs = 1500, ThoroughVisits = 20_000;
+    private const int MostShrinks = 16,
+        MostClimbs = 1500,
+        ThoroughVisits = 20_000;
 
     /// <summary>A ball that grows less than this per millimetre moved is on a wall that merely tapers, and stays where it is.</summary>
     private const double LeastSlope = 0.05;
@@ -61,11 +66,15 @@ public sealed class InscribedBalls
         Ball[] inscribed = [.. tangent.Where(t => t.Inscribed).Select(t => t.Ball), .. work.Climb(samples, chosen, tangent)];
         var largest = inscribed.Length > 0 ? inscribed.MaxBy(ball => ball.Radius) : (Ball?)null;
         var tree = new BallTree(inscribed);
-        Parallel.For(0, chosen.Length, i =>
-        {
-            work.ThicknessMm[chosen[i]] = 2 * work.RadiusAt(samples[chosen[i]], tangent[i], tree);
-            work.Measured[chosen[i]] = true;
-        });
+        Parallel.For(
+            0,
+            chosen.Length,
+            i =>
+            {
+                work.ThicknessMm[chosen[i]] = 2 * work.RadiusAt(samples[chosen[i]], tangent[i], tree);
+                work.Measured[chosen[i]] = true;
+            }
+        );
         for (var i = 0; i < samples.Length; i++)
             work.ThicknessMm[i] = work.ThicknessMm[standsFor[i]];
         return new InscribedBalls(surface, work.ThicknessMm, work.Measured, largest, mostVisits);
@@ -115,12 +124,24 @@ public sealed class InscribedBalls
     {
         var squeezed = Enumerable.Range(0, chosen.Length).Where(i => !tangent[i].Inscribed && tangent[i].Ball.Radius > 0).ToArray();
         var stride = (squeezed.Length + MostClimbs - 1) / MostClimbs;
-        return squeezed.Where((_, i) => i % stride == 0).AsParallel().Select(i =>
-        {
-            var sample = samples[chosen[i]];
-            var radius = FullTangent(sample, tangent[i].Ball.Radius);
-            return Grown(sample.Point, tangent[i].Ball with { Centre = sample.Point - _surface.Normals[sample.Triangle] * radius, Radius = radius }, _mostVisits, finest: 0.005);
-        });
+        return squeezed
+            .Where((_, i) => i % stride == 0)
+            .AsParallel()
+            .Select(i =>
+            {
+                var sample = samples[chosen[i]];
+                var radius = FullTangent(sample, tangent[i].Ball.Radius);
+                return Grown(
+                    sample.Point,
+                    tangent[i].Ball with
+                    {
+                        Centre = sample.Point - _surface.Normals[sample.Triangle] * radius,
+                        Radius = radius,
+                    },
+                    _mostVisits,
+                    finest: 0.005
+                );
+            });
     }
 
     private double FullTangent(SurfaceSample sample, double radius)
@@ -136,7 +157,9 @@ public sealed class InscribedBalls
         if (tangent.Ball.Radius == 0)
             return double.NaN;
         return tree.LargestReaching(sample.Point) is { } near
-            ? near.Radius > Fit * tangent.Ball.Radius ? tangent.Ball.Radius : near.Radius
+            ? near.Radius > Fit * tangent.Ball.Radius
+                ? tangent.Ball.Radius
+                : near.Radius
             : FullTangent(sample, tangent.Ball.Radius);
     }
 
@@ -164,13 +187,17 @@ public sealed class InscribedBalls
     {
         var (centre, radius) = (ball.Centre, Clearance(ball.Centre));
         var turn = 0;
-        for (var step = Math.Max(radius, ball.Reach / 8); step > finest * radius;)
+        for (var step = Math.Max(radius, ball.Reach / 8); step > finest * radius; )
         {
             var moved = false;
             foreach (var direction in Compass[turn++ % Compass.Length])
             {
                 var next = centre + direction * Math.Min(step, 0.9 * radius);
-                if (Clearance(next) is var clear && clear > radius + LeastSlope * Math.Min(step, radius) && (next - home).Length <= Math.Max(ReachInRadii * clear, ball.Reach))
+                if (
+                    Clearance(next) is var clear
+                    && clear > radius + LeastSlope * Math.Min(step, radius)
+                    && (next - home).Length <= Math.Max(ReachInRadii * clear, ball.Reach)
+                )
                     (centre, radius, moved) = (next, clear, true);
             }
 
@@ -186,9 +213,16 @@ public sealed class InscribedBalls
     /// <summary>Fourteen directions a set (faces and corners of a cube), each set turned against the one before.</summary>
     private static readonly Vec3[][] Compass =
     [
-        .. Enumerable.Range(0, 16).Select(turn => (
-            from x in new[] { -1, 0, 1 } from y in new[] { -1, 0, 1 } from z in new[] { -1, 0, 1 }
-            where Math.Abs(x) + Math.Abs(y) + Math.Abs(z) is 1 or 3
-            select new Vec3(x, y, z).Unit().Turned(new Vec3(0.36, 0.48, 0.8), turn)).ToArray()),
+        .. Enumerable
+            .Range(0, 16)
+            .Select(turn =>
+                (
+                    from x in new[] { -1, 0, 1 }
+                    from y in new[] { -1, 0, 1 }
+                    from z in new[] { -1, 0, 1 }
+                    where Math.Abs(x) + Math.Abs(y) + Math.Abs(z) is 1 or 3
+                    select new Vec3(x, y, z).Unit().Turned(new Vec3(0.36, 0.48, 0.8), turn)
+                ).ToArray()
+            ),
     ];
 }

@@ -31,7 +31,8 @@ public static class LocalHighs
     {
         private readonly SolidSurface _surface;
         private readonly int[] _plateauOf;
-        private readonly double[] _top, _facing;
+        private readonly double[] _top,
+            _facing;
         private readonly Vec3[] _middle;
         private readonly int[] _corners;
         private readonly long[] _steps;
@@ -57,7 +58,9 @@ public static class LocalHighs
                     continue;
                 for (var k = 0; k < 3; k++)
                 {
-                    int v = mesh.Corners[3 * t + k], here = rank[plateauOf[v]], next = rank[plateauOf[mesh.Corners[3 * t + (k + 1) % 3]]];
+                    int v = mesh.Corners[3 * t + k],
+                        here = rank[plateauOf[v]],
+                        next = rank[plateauOf[mesh.Corners[3 * t + (k + 1) % 3]]];
                     if (here != next)
                         steps.Add(((long)Math.Max(here, next) << 32) | (uint)Math.Min(here, next));
                     _facing[here] += surface.Normals[t].Dot(up);
@@ -98,7 +101,13 @@ public static class LocalHighs
                 {
                     var (plateau, next) = (_plateauOf[mesh.Corners[3 * t + k]], _plateauOf[mesh.Corners[3 * t + (k + 1) % 3]]);
                     if (best.ContainsKey(plateau))
-                        Offer(plateau, plateau == next ? OnSegment(mesh.Corner(t, k), mesh.Corner(t, (k + 1) % 3), Middle(plateau)) : mesh.Corner(t, k), Middle(plateau));
+                        Offer(
+                            plateau,
+                            plateau == next
+                                ? OnSegment(mesh.Corner(t, k), mesh.Corner(t, (k + 1) % 3), Middle(plateau))
+                                : mesh.Corner(t, k),
+                            Middle(plateau)
+                        );
                 }
             }
 
@@ -132,7 +141,10 @@ public static class LocalHighs
                     var mine = hills.Root(p);
                     if (other == mine)
                         continue;
-                    var (kept, lost) = summit[other] < 0 || (summit[mine] >= 0 && summit[mine] < summit[other]) ? (summit[mine], summit[other]) : (summit[other], summit[mine]);
+                    var (kept, lost) =
+                        summit[other] < 0 || (summit[mine] >= 0 && summit[mine] < summit[other])
+                            ? (summit[mine], summit[other])
+                            : (summit[other], summit[mine]);
                     if (lost >= 0 && _top[lost] - _top[p] > apartMm)
                         summits.Add(lost);
                     hills.Join(mine, other);
@@ -156,12 +168,13 @@ public static class LocalHighs
         var mesh = surface.Mesh;
         var sets = new DisjointSets(mesh.VertexCount);
         for (var t = 0; t < mesh.TriangleCount; t++)
-            for (var k = 0; k < 3; k++)
-            {
-                int v = mesh.Corners[3 * t + k], next = mesh.Corners[3 * t + (k + 1) % 3];
-                if (!surface.LeftOut[t] && Math.Abs(height[v] - height[next]) <= level)
-                    sets.Join(v, next);
-            }
+        for (var k = 0; k < 3; k++)
+        {
+            int v = mesh.Corners[3 * t + k],
+                next = mesh.Corners[3 * t + (k + 1) % 3];
+            if (!surface.LeftOut[t] && Math.Abs(height[v] - height[next]) <= level)
+                sets.Join(v, next);
+        }
 
         return sets.Number(new bool[mesh.VertexCount]);
     }

@@ -13,7 +13,8 @@ public sealed record MeasuredShape(
     DraftShares NoDraftShares,
     [property: JsonPropertyName("partingCm2")] double PartingCm2,
     double ArealDrawRatio,
-    int SlenderHoles)
+    int SlenderHoles
+)
 {
     /// <summary>Less undercut than this share of the surface is the roughness of the mesh.</summary>
     private const double Notable = 0.002;
@@ -26,7 +27,9 @@ public sealed record MeasuredShape(
 
     private const double Slender = 3;
 
-    /// <summary>Round holes that go through across the pull: a slide in a rigid tool, a core of silicone in a soft mold, nothing to stretch over.</summary>
+    /// <summary>
+    /// Round holes that go through across the pull: a slide in a rigid tool, a core of silicone in a soft mold, nothing to stretch over.
+    /// </summary>
     public int CrossHoles { get; init; }
 
     /// <summary>Undercuts that are no such holes.</summary>
@@ -44,20 +47,38 @@ public sealed record MeasuredShape(
         var caught = figures.UndercutAreaMm2 < Notable * areaMm2 ? [] : figures.Undercuts;
         var stretched = caught.Where(u => u.ThroughHoleMm is null).ToList();
         double? depth = stretched.Count == 0 || stretched.Exists(u => u.DepthMm is null) ? null : stretched.Max(u => u.DepthMm);
-        var shape = new MeasuredShape(figures.WallMm?.P1, figures.WallMm?.Median, figures.Section?.DiameterMm, Undercut.None, caught.Count, depth,
-            DraftShares.Of(figures.BelowDraft, areaMm2), figures.Draw.OpeningMm2 / 100, figures.Draw.ArealRatio, figures.BlindHoles.Count(hole => hole.Slenderness > Slender))
+        var shape = new MeasuredShape(
+            figures.WallMm?.P1,
+            figures.WallMm?.Median,
+            figures.Section?.DiameterMm,
+            Undercut.None,
+            caught.Count,
+            depth,
+            DraftShares.Of(figures.BelowDraft, areaMm2),
+            figures.Draw.OpeningMm2 / 100,
+            figures.Draw.ArealRatio,
+            figures.BlindHoles.Count(hole => hole.Slenderness > Slender)
+        )
         {
             CrossHoles = caught.Count - stretched.Count,
             StretchedRegions = stretched.Count,
             Slenders = [.. figures.BlindHoles.Where(hole => hole.Slenderness > Slender)],
             LooksLikeShell = figures.LooksLikeShell,
         };
-        return shape with { Undercut = caught.Count == 0 ? Undercut.None : stretched.Count == 0 ? Undercut.Mild : shape.UndercutIn(UsualMoldWallMm) };
+        return shape with
+        {
+            Undercut =
+                caught.Count == 0 ? Undercut.None
+                : stretched.Count == 0 ? Undercut.Mild
+                : shape.UndercutIn(UsualMoldWallMm),
+        };
     }
 
     /// <summary>What a soft mold of this wall has to stretch over, by depth ÷ wall; one that is shut in on all sides is strong.</summary>
     public Undercut UndercutIn(double moldWallMm) =>
-        StretchedRegions == 0 ? Undercut.None : UndercutDepthMm <= StrongShare * moldWallMm ? Undercut.Mild : Undercut.Strong;
+        StretchedRegions == 0 ? Undercut.None
+        : UndercutDepthMm <= StrongShare * moldWallMm ? Undercut.Mild
+        : Undercut.Strong;
 }
 
 /// <summary>Shares of the surface that stand closer to the pull than so many degrees.</summary>
@@ -71,5 +92,10 @@ public sealed record DraftShares(double HalfDeg, double OneDeg, double TwoDeg, d
     }
 
     /// <summary>The share below the least of the known angles that is at least as large as the one asked.</summary>
-    public double Below(double deg) => deg <= 0.5 ? HalfDeg : deg <= 1 ? OneDeg : deg <= 2 ? TwoDeg : deg <= 3 ? ThreeDeg : FiveDeg;
+    public double Below(double deg) =>
+        deg <= 0.5 ? HalfDeg
+        : deg <= 1 ? OneDeg
+        : deg <= 2 ? TwoDeg
+        : deg <= 3 ? ThreeDeg
+        : FiveDeg;
 }

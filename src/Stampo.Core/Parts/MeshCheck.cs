@@ -32,19 +32,55 @@ public static class MeshCheck
         var sheet = new Worksheet();
         var findings = new List<Finding>();
         var size = mesh.Bounds().Size;
-        sheet.Write("box", "Longest side of the box", "largest − smallest coordinate, per axis", Math.Max(size.X, Math.Max(size.Y, size.Z)), "mm", Source,
-            new WorkInput("x", size.X, "mm"), new WorkInput("y", size.Y, "mm"), new WorkInput("z", size.Z, "mm"));
-        var area = sheet.Write("area", "Surface area", "Σ ½·|e₁ × e₂|", Measures.AreaMm2(mesh, faults.LeftOut), "mm²", Source,
-            new WorkInput("triangles", mesh.TriangleCount - faults.LeftOut.Count(left => left), ""));
+        sheet.Write(
+            "box",
+            "Longest side of the box",
+            "largest − smallest coordinate, per axis",
+            Math.Max(size.X, Math.Max(size.Y, size.Z)),
+            "mm",
+            Source,
+            new WorkInput("x", size.X, "mm"),
+            new WorkInput("y", size.Y, "mm"),
+            new WorkInput("z", size.Z, "mm")
+        );
+        var area = sheet.Write(
+            "area",
+            "Surface area",
+            "Σ ½·|e₁ × e₂|",
+            Measures.AreaMm2(mesh, faults.LeftOut),
+            "mm²",
+            Source,
+            new WorkInput("triangles", mesh.TriangleCount - faults.LeftOut.Count(left => left), "")
+        );
         AddFaults(findings, faults, topology);
         var volume = Volume(mesh, topology, findings, sheet);
         AddUnitQuestion(findings, soup, unit, size);
 
-        return new CheckedMesh(mesh, faults, topology, new MeshReport(
-            soup.Format, soup.TriangleCount, mesh.VertexCount, topology.ShellCount, topology.IsClosed,
-            topology.OpenEdges, topology.NonManifoldEdges, topology.FlippedEdges, faults.Degenerate, faults.Duplicate,
-            volume, area, [size.X, size.Y, size.Z], findings)
-        { StatedUnit = soup.StatedUnit }, sheet.Lines);
+        return new CheckedMesh(
+            mesh,
+            faults,
+            topology,
+            new MeshReport(
+                soup.Format,
+                soup.TriangleCount,
+                mesh.VertexCount,
+                topology.ShellCount,
+                topology.IsClosed,
+                topology.OpenEdges,
+                topology.NonManifoldEdges,
+                topology.FlippedEdges,
+                faults.Degenerate,
+                faults.Duplicate,
+                volume,
+                area,
+                [size.X, size.Y, size.Z],
+                findings
+            )
+            {
+                StatedUnit = soup.StatedUnit,
+            },
+            sheet.Lines
+        );
     }
 
     private static (Faults, Topology) Connect(Mesh mesh)
@@ -56,18 +92,48 @@ public static class MeshCheck
     private static void AddFaults(List<Finding> findings, Faults faults, Topology topology)
     {
         if (topology.OpenEdges > 0)
-            findings.Add(new Finding(Severity.Fault, "open-edges",
-                $"{Text.Count(topology.OpenEdges, "edge")} with one triangle only: the part is not closed, so no volume is given. Close the holes in the model and export again."));
+            findings.Add(
+                new Finding(
+                    Severity.Fault,
+                    "open-edges",
+                    $"{Text.Count(topology.OpenEdges, "edge")} with one triangle only: the part is not closed, so no "
+                        + "volume is given. Close the holes in the model and export again."
+                )
+            );
         if (topology.NonManifoldEdges > 0)
-            findings.Add(new Finding(Severity.Fault, "non-manifold",
-                $"{Text.Count(topology.NonManifoldEdges, "edge")} shared by three or more triangles: walls meet in a way no real part can. Join the bodies in the model and export again."));
+            findings.Add(
+                new Finding(
+                    Severity.Fault,
+                    "non-manifold",
+                    $"{Text.Count(topology.NonManifoldEdges, "edge")} shared by three or more triangles: walls meet in a "
+                        + "way no real part can. Join the bodies in the model and export again."
+                )
+            );
         if (topology.FlippedEdges > 0)
-            findings.Add(new Finding(Severity.Fault, "flipped-edges",
-                $"{Text.Count(topology.FlippedEdges, "edge")} where neighbouring triangles face opposite ways: inside and outside are mixed up. Turn the reversed faces in the model."));
+            findings.Add(
+                new Finding(
+                    Severity.Fault,
+                    "flipped-edges",
+                    $"{Text.Count(topology.FlippedEdges, "edge")} where neighbouring triangles face opposite ways: inside "
+                        + "and outside are mixed up. Turn the reversed faces in the model."
+                )
+            );
         if (faults.Degenerate > 0)
-            findings.Add(new Finding(Severity.Note, "degenerate", $"{Text.Count(faults.Degenerate, "triangle")} without area; they change no figure."));
+            findings.Add(
+                new Finding(
+                    Severity.Note,
+                    "degenerate",
+                    $"{Text.Count(faults.Degenerate, "triangle")} without area; they change no figure."
+                )
+            );
         if (faults.Duplicate > 0)
-            findings.Add(new Finding(Severity.Warning, "duplicate", $"{Text.Count(faults.Duplicate, "triangle")} listed more than once; each is counted once."));
+            findings.Add(
+                new Finding(
+                    Severity.Warning,
+                    "duplicate",
+                    $"{Text.Count(faults.Duplicate, "triangle")} listed more than once; each is counted once."
+                )
+            );
     }
 
     private static double? Volume(Mesh mesh, Topology topology, List<Finding> findings, Worksheet sheet)
@@ -78,26 +144,59 @@ public static class MeshCheck
         var order = ShellOrder.Of(mesh, topology, shells);
         if (order is null)
         {
-            findings.Add(new Finding(Severity.Fault, "too-many-shells",
-                $"{Text.Count(shells.Length, "separate shell")}: too many to tell solids from voids, so no volume is given. Join the bodies in the model."));
+            findings.Add(
+                new Finding(
+                    Severity.Fault,
+                    "too-many-shells",
+                    $"{Text.Count(shells.Length, "separate shell")}: too many to tell solids from voids, so no volume is "
+                        + "given. Join the bodies in the model."
+                )
+            );
             return null;
         }
 
         var (voids, reversed) = order.Value;
         var wholeInsideOut = reversed.Count == shells.Length;
         if (wholeInsideOut)
-            findings.Add(new Finding(Severity.Warning, "inside-out", "The whole part is inside out (its faces point inward). The volume is right; turn the faces before making a tool path."));
+            findings.Add(
+                new Finding(
+                    Severity.Warning,
+                    "inside-out",
+                    "The whole part is inside out (its faces point inward). The volume is right; turn the faces before making a tool path."
+                )
+            );
         else if (reversed.Count > 0)
-            findings.Add(new Finding(Severity.Fault, "shell-reversed",
-                $"{Text.Count(reversed.Count, "shell")} of {shells.Length} {(reversed.Count == 1 ? "is" : "are")} inside out (shell {string.Join(", ", reversed.Take(5).Select(s => s + 1))}), so the volume would be wrong and is not given. Turn the shell in the model and export again."));
+            findings.Add(
+                new Finding(
+                    Severity.Fault,
+                    "shell-reversed",
+                    $"{Text.Count(reversed.Count, "shell")} of {shells.Length} {(reversed.Count == 1 ? "is" : "are")} "
+                        + $"inside out (shell {string.Join(", ", reversed.Take(5).Select(s => s + 1))}), so the volume would be "
+                        + "wrong and is not given. Turn the shell in the model and export again."
+                )
+            );
         if (voids > 0)
             findings.Add(new Finding(Severity.Note, "void", $"{Text.Count(voids, "closed void")} inside the part, taken off the volume."));
         if (shells.Length - voids > 1)
-            findings.Add(new Finding(Severity.Warning, "several-shells", $"{shells.Length - voids} separate solids in one file. If they are one part, join them; overlaps would count twice."));
+            findings.Add(
+                new Finding(
+                    Severity.Warning,
+                    "several-shells",
+                    $"{shells.Length - voids} separate solids in one file. If they are one part, join them; overlaps would count twice."
+                )
+            );
         if (reversed.Count > 0 && !wholeInsideOut)
             return null;
-        return sheet.Write("volume", "Volume", "| Σ v₀·(v₁ × v₂) / 6 |", Math.Abs(shells.Sum()), "mm³", "divergence theorem over the closed mesh",
-            new WorkInput("triangles", mesh.TriangleCount, ""), new WorkInput("shells", shells.Length, ""));
+        return sheet.Write(
+            "volume",
+            "Volume",
+            "| Σ v₀·(v₁ × v₂) / 6 |",
+            Math.Abs(shells.Sum()),
+            "mm³",
+            "divergence theorem over the closed mesh",
+            new WorkInput("triangles", mesh.TriangleCount, ""),
+            new WorkInput("shells", shells.Length, "")
+        );
     }
 
     private static void AddUnitQuestion(List<Finding> findings, TriangleSoup soup, LengthUnit unit, Vec3 sizeMm)
@@ -106,17 +205,25 @@ public static class MeshCheck
             return;
         var longest = Math.Max(sizeMm.X, Math.Max(sizeMm.Y, sizeMm.Z)) / unit.Millimetres();
         if (LengthUnits.Suggest(longest, unit) is { } better)
-            findings.Add(new Finding(Severity.Warning, "unit",
-                $"The longest side is {Text.Number(longest * unit.Millimetres())} mm. {Format(soup.Format)} files carry no unit: if this one is in {Name(better)}, that side is {Text.Number(longest * better.Millimetres())} mm. Choose the unit beside the file's name."));
+            findings.Add(
+                new Finding(
+                    Severity.Warning,
+                    "unit",
+                    $"The longest side is {Text.Number(longest * unit.Millimetres())} mm. {Format(soup.Format)} files "
+                        + $"carry no unit: if this one is in {Name(better)}, that side is "
+                        + $"{Text.Number(longest * better.Millimetres())} mm. Choose the unit beside the file's name."
+                )
+            );
     }
 
     private static string Format(string format) => format.Split('-')[0].ToUpperInvariant();
 
-    private static string Name(LengthUnit unit) => unit switch
-    {
-        LengthUnit.Mm => "millimetres",
-        LengthUnit.Cm => "centimetres",
-        LengthUnit.M => "metres",
-        _ => "inches",
-    };
+    private static string Name(LengthUnit unit) =>
+        unit switch
+        {
+            LengthUnit.Mm => "millimetres",
+            LengthUnit.Cm => "centimetres",
+            LengthUnit.M => "metres",
+            _ => "inches",
+        };
 }

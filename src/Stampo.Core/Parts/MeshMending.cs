@@ -26,13 +26,38 @@ public static class MeshMending
         var offers = new List<MendOffer>();
         var mesh = part.Mesh;
         if (part.Topology.OpenEdges > 0 && mesh.VertexCount - Join(mesh, part.Topology).VertexCount is > 0 and var joined)
-            offers.Add(new MendOffer(Mend.JoinCorners, $"Join {Text.Count(joined, "corner")} on open edges that lie within {Text.Number(JoinShareOfDiagonal * mesh.Bounds().Diagonal, 2)} mm of another."));
+            offers.Add(
+                new MendOffer(
+                    Mend.JoinCorners,
+                    $"Join {Text.Count(joined, "corner")} on open edges that lie within "
+                        + $"{Text.Number(JoinShareOfDiagonal * mesh.Bounds().Diagonal, 2)} mm of another."
+                )
+            );
         if (part.Faults.LeftOut.Count(left => left) is > 0 and var faulty)
-            offers.Add(new MendOffer(Mend.DropFaulty, $"Drop {Text.Count(faulty, "triangle")} that {(faulty == 1 ? "is" : "are")} a repeat or {(faulty == 1 ? "has" : "have")} a corner twice."));
+            offers.Add(
+                new MendOffer(
+                    Mend.DropFaulty,
+                    $"Drop {Text.Count(faulty, "triangle")} that {(faulty == 1 ? "is" : "are")} a repeat or "
+                        + $"{(faulty == 1 ? "has" : "have")} a corner twice."
+                )
+            );
         if (Holes.Patches(mesh, part.Faults.LeftOut, part.Topology).Count is > 0 and var holes)
-            offers.Add(new MendOffer(Mend.CloseHoles, $"Close {Text.Count(holes, "flat hole")} with {(holes == 1 ? "a flat patch" : "flat patches")}."));
-        if (FaceTurner.Turn(mesh, part.Faults.LeftOut, part.Topology).Turned is > 0 and var turned && (part.Topology.FlippedEdges > 0 || part.Topology.IsClosed))
-            offers.Add(new MendOffer(Mend.TurnFaces, $"Turn {Text.Count(turned, "triangle")} so that all faces look outward, and those of voids inward."));
+            offers.Add(
+                new MendOffer(
+                    Mend.CloseHoles,
+                    $"Close {Text.Count(holes, "flat hole")} with {(holes == 1 ? "a flat patch" : "flat patches")}."
+                )
+            );
+        if (
+            FaceTurner.Turn(mesh, part.Faults.LeftOut, part.Topology).Turned is > 0 and var turned
+            && (part.Topology.FlippedEdges > 0 || part.Topology.IsClosed)
+        )
+            offers.Add(
+                new MendOffer(
+                    Mend.TurnFaces,
+                    $"Turn {Text.Count(turned, "triangle")} so that all faces look outward, and those of voids inward."
+                )
+            );
         return offers;
     }
 
@@ -47,7 +72,10 @@ public static class MeshMending
             {
                 Mend.JoinCorners => Join(mesh, topology),
                 Mend.DropFaulty => Without(mesh, faults.LeftOut),
-                Mend.CloseHoles => new Mesh(mesh.Positions, [.. mesh.Corners, .. Holes.Patches(mesh, faults.LeftOut, topology).SelectMany(patch => patch)]),
+                Mend.CloseHoles => new Mesh(
+                    mesh.Positions,
+                    [.. mesh.Corners, .. Holes.Patches(mesh, faults.LeftOut, topology).SelectMany(patch => patch)]
+                ),
                 _ => FaceTurner.Turn(mesh, faults.LeftOut, topology).Mesh,
             };
         }
@@ -58,5 +86,13 @@ public static class MeshMending
     private static Mesh Join(Mesh mesh, Topology topology) => Welder.WeldNear(mesh, topology.OpenVertices, JoinShareOfDiagonal);
 
     private static Mesh Without(Mesh mesh, bool[] leftOut) =>
-        new(mesh.Positions, [.. Enumerable.Range(0, mesh.TriangleCount).Where(t => !leftOut[t]).SelectMany(t => new[] { mesh.Corners[3 * t], mesh.Corners[3 * t + 1], mesh.Corners[3 * t + 2] })]);
+        new(
+            mesh.Positions,
+            [
+                .. Enumerable
+                    .Range(0, mesh.TriangleCount)
+                    .Where(t => !leftOut[t])
+                    .SelectMany(t => new[] { mesh.Corners[3 * t], mesh.Corners[3 * t + 1], mesh.Corners[3 * t + 2] }),
+            ]
+        );
 }

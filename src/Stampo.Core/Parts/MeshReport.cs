@@ -53,7 +53,8 @@ public sealed record MeshReport(
     [property: JsonPropertyName("volumeMm3")] double? VolumeMm3,
     [property: JsonPropertyName("areaMm2")] double AreaMm2,
     double[] BboxMm,
-    IReadOnlyList<Finding> Messages)
+    IReadOnlyList<Finding> Messages
+)
 {
     /// <summary>The unit the file itself states, in its own word; null when the format has none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -96,18 +97,21 @@ public sealed record MeshReport(
     public IReadOnlyList<BlindHole>? BlindHoles { get; init; }
 
     /// <summary>The report with a study's figures and findings added; as it is when there is no study.</summary>
-    public MeshReport With(ShapeFigures? shape) => shape is null ? this : this with
-    {
-        ProjectedAreaMm2 = shape.ProjectedAreaMm2,
-        WallMm = shape.WallMm,
-        WallRayMm = shape.WallRayMm,
-        SectionToCoolMm = shape.Section?.DiameterMm,
-        Pull = shape.Pull,
-        UndercutAreaMm2 = shape.UndercutAreaMm2,
-        UndercutRegions = shape.Undercuts.Count,
-        NoDraftAreaMm2 = shape.BelowDraft[0].AreaMm2,
-        Draw = shape.Draw,
-        BlindHoles = shape.BlindHoles,
-        Messages = [.. Messages, .. shape.Findings],
-    };
+    public MeshReport With(ShapeFigures? shape) =>
+        shape is null
+            ? this
+            : this with
+            {
+                ProjectedAreaMm2 = shape.ProjectedAreaMm2,
+                WallMm = shape.WallMm,
+                WallRayMm = shape.WallRayMm,
+                SectionToCoolMm = shape.Section?.DiameterMm,
+                Pull = shape.Pull,
+                UndercutAreaMm2 = shape.UndercutAreaMm2,
+                UndercutRegions = shape.Undercuts.Count,
+                NoDraftAreaMm2 = shape.BelowDraft[0].AreaMm2,
+                Draw = shape.Draw,
+                BlindHoles = shape.BlindHoles,
+                Messages = [.. Messages, .. shape.Findings],
+            };
 }

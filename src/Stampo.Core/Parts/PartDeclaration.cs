@@ -30,19 +30,36 @@ public enum Undercut
 
 /// <summary>The size of a part that has no mesh yet.</summary>
 public sealed record DeclaredSize(
-    double LengthMm, double WidthMm, double HeightMm,
+    double LengthMm,
+    double WidthMm,
+    double HeightMm,
     [property: JsonPropertyName("volumeCm3")] double VolumeCm3,
-    [property: JsonPropertyName("areaCm2")] double AreaCm2)
+    [property: JsonPropertyName("areaCm2")] double AreaCm2
+)
 {
     internal void Check()
     {
         foreach (var (side, field) in new[] { (LengthMm, "lengthMm"), (WidthMm, "widthMm"), (HeightMm, "heightMm") })
             Working.Check.Between(side, 0.1, 10_000, $"size.{field}", "mm", "a part is between a tenth of a millimetre and ten metres");
         var box = LengthMm * WidthMm * HeightMm / 1000;
-        Working.Check.Between(VolumeCm3, 1e-6, box * 1.000001, "size.volumeCm3", "cm³", "the volume of a part can't be more than that of its box");
+        Working.Check.Between(
+            VolumeCm3,
+            1e-6,
+            box * 1.000001,
+            "size.volumeCm3",
+            "cm³",
+            "the volume of a part can't be more than that of its box"
+        );
         // No body of this volume has less surface than a ball.
         var least = Math.Pow(36 * Math.PI * VolumeCm3 * VolumeCm3, 1 / 3.0);
-        Working.Check.Between(AreaCm2, least * 0.999999, 1e9, "size.areaCm2", "cm²", $"a body of {Text.Number(VolumeCm3)} cm³ has at least the surface of a ball, {Text.Number(least, 3)} cm²");
+        Working.Check.Between(
+            AreaCm2,
+            least * 0.999999,
+            1e9,
+            "size.areaCm2",
+            "cm²",
+            $"a body of {Text.Number(VolumeCm3)} cm³ has at least the surface of a ball, {Text.Number(least, 3)} cm²"
+        );
     }
 }
 
@@ -76,7 +93,12 @@ public sealed record PartDeclaration
         {
             Check.Between(thinnest, 0.02, 500, "thinnestWallMm", "mm", "a wall is neither foil nor a block");
             if (thinnest > NominalWallMm)
-                throw new RefusalException("input.out-of-range", $"The thinnest wall ({Text.Number(thinnest)} mm) can't be thicker than the nominal wall ({Text.Number(NominalWallMm.Value)} mm).", "thinnestWallMm");
+                throw new RefusalException(
+                    "input.out-of-range",
+                    $"The thinnest wall ({Text.Number(thinnest)} mm) can't be thicker than the nominal wall "
+                        + $"({Text.Number(NominalWallMm.Value)} mm).",
+                    "thinnestWallMm"
+                );
         }
 
         if (SlenderHoles is { } holes)

@@ -2,14 +2,17 @@ using System.Text.Json.Serialization;
 
 namespace Stampo.Core.Parts;
 
-/// <summary>The part as the routes see it: sizes from the mesh or declared, what was measured, and what a person said, which goes first.</summary>
+/// <summary>
+/// The part as the routes see it: sizes from the mesh or declared, what was measured, and what a person said, which goes first.
+/// </summary>
 public sealed record PartFacts(
     double LengthMm,
     double WidthMm,
     double HeightMm,
     [property: JsonPropertyName("volumeCm3")] double VolumeCm3,
     [property: JsonPropertyName("areaCm2")] double AreaCm2,
-    PartDeclaration Declared)
+    PartDeclaration Declared
+)
 {
     /// <summary>No tool has room for more; with more regions than these it is another tool altogether.</summary>
     private const int MostSlides = 8;
@@ -78,19 +81,28 @@ public sealed record PartFacts(
 
     /// <summary>Slides, lifters or loose cores a rigid tool needs: as measured, or a usual number for what was declared.</summary>
     [JsonIgnore]
-    public int UndercutRegions => Declared.Undercut switch
-    {
-        null => Math.Min(Measured?.UndercutRegions ?? 0, MostSlides),
-        Parts.Undercut.None => 0,
-        Parts.Undercut.Mild => 1,
-        _ => 3,
-    };
+    public int UndercutRegions =>
+        Declared.Undercut switch
+        {
+            null => Math.Min(Measured?.UndercutRegions ?? 0, MostSlides),
+            Parts.Undercut.None => 0,
+            Parts.Undercut.Mild => 1,
+            _ => 3,
+        };
 
     /// <summary>Facts from a report that has a volume, else from the declared size; null from neither.</summary>
-    public static PartFacts? From(MeshReport? report, PartDeclaration declared) => (report?.VolumeMm3, declared.Size) switch
-    {
-        ( > 0 and var volume, _) => new PartFacts(report!.BboxMm[0], report.BboxMm[1], report.BboxMm[2], volume / 1000, report.AreaMm2 / 100, declared),
-        (_, { } size) => new PartFacts(size.LengthMm, size.WidthMm, size.HeightMm, size.VolumeCm3, size.AreaCm2, declared),
-        _ => null,
-    };
+    public static PartFacts? From(MeshReport? report, PartDeclaration declared) =>
+        (report?.VolumeMm3, declared.Size) switch
+        {
+            (> 0 and var volume, _) => new PartFacts(
+                report!.BboxMm[0],
+                report.BboxMm[1],
+                report.BboxMm[2],
+                volume / 1000,
+                report.AreaMm2 / 100,
+                declared
+            ),
+            (_, { } size) => new PartFacts(size.LengthMm, size.WidthMm, size.HeightMm, size.VolumeCm3, size.AreaCm2, declared),
+            _ => null,
+        };
 }

@@ -2,7 +2,9 @@ using Stampo.Core.Geometry;
 
 namespace Stampo.Core.Parts;
 
-/// <summary>Where on the part something is: the point, the direction to look from (unit, outward), and how much around it to show; mm.</summary>
+/// <summary>
+/// Where on the part something is: the point, the direction to look from (unit, outward), and how much around it to show; mm.
+/// </summary>
 public sealed record Place(double[] PointMm, double[] From, double RadiusMm)
 {
     internal Vec3 Point => new(PointMm[0], PointMm[1], PointMm[2]);

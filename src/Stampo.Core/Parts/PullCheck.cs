@@ -8,7 +8,12 @@ namespace Stampo.Core.Parts;
 /// to give way sideways before the deepest point of it is free; null when it never is. Of a round hole that goes through,
 /// <paramref name="ThroughHoleMm"/> is the bore: a core stands in it, nothing gives way.
 /// </summary>
-public sealed record UndercutRegion([property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2, double? DepthMm, Place Place, double? ThroughHoleMm = null);
+public sealed record UndercutRegion(
+    [property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2,
+    double? DepthMm,
+    Place Place,
+    double? ThroughHoleMm = null
+);
 
 /// <summary>Area of the surface that stands closer to the pull than an angle.</summary>
 public sealed record AreaBelowDraft(double Deg, [property: System.Text.Json.Serialization.JsonPropertyName("areaMm2")] double AreaMm2);
@@ -19,7 +24,14 @@ public sealed record AreaBelowDraft(double Deg, [property: System.Text.Json.Seri
 /// along the pull and negative facing back.
 /// </summary>
 public sealed record PullFigures(
-    Vec3 Pull, double UndercutMm2, IReadOnlyList<UndercutRegion> Regions, IReadOnlyList<AreaBelowDraft> BelowDraft, Place? LeastDraft, ushort[] RegionOf, float[] DraftDeg)
+    Vec3 Pull,
+    double UndercutMm2,
+    IReadOnlyList<UndercutRegion> Regions,
+    IReadOnlyList<AreaBelowDraft> BelowDraft,
+    Place? LeastDraft,
+    ushort[] RegionOf,
+    float[] DraftDeg
+)
 {
     public double NoDraftMm2 => BelowDraft[0].AreaMm2;
 }
@@ -54,7 +66,9 @@ public static class PullCheck
         for (var i = 0; i < undercut.Length; i++)
             area += undercut[i] ? samples[i].AreaMm2 : 0;
         var draft = Array.ConvertAll(surface.Normals, n => (float)(Math.Asin(Math.Clamp(n.Dot(d), -1, 1)) * 180 / Math.PI));
-        var below = DraftsDeg.Select(deg => new AreaBelowDraft(deg, samples.Where(s => Math.Abs(draft[s.Triangle]) < deg).Sum(s => s.AreaMm2))).ToList();
+        var below = DraftsDeg
+            .Select(deg => new AreaBelowDraft(deg, samples.Where(s => Math.Abs(draft[s.Triangle]) < deg).Sum(s => s.AreaMm2)))
+            .ToList();
         var (regions, regionOf) = Regions(surface, undercut, d, holes);
         return new PullFigures(d, area, regions, below, LeastDraft(surface, draft), regionOf, draft);
     }
@@ -68,7 +82,10 @@ public static class PullCheck
 
     private static Place? LeastDraft(SolidSurface surface, float[] draft)
     {
-        var steep = surface.Samples.All.Where(s => Math.Abs(draft[s.Triangle]) < LeastDraftDeg).Select(s => ((SurfaceSample, double)?)(s, s.AreaMm2)).MaxBy(s => s?.Item2);
+        var steep = surface
+            .Samples.All.Where(s => Math.Abs(draft[s.Triangle]) < LeastDraftDeg)
+            .Select(s => ((SurfaceSample, double)?)(s, s.AreaMm2))
+            .MaxBy(s => s?.Item2);
         return steep is var (sample, _) ? Place.Of(sample.Point, surface.Normals[sample.Triangle], 4 * Math.Sqrt(sample.AreaMm2)) : null;
     }
 
@@ -94,13 +111,29 @@ public static class PullCheck
                 (members[setOf[samples[i].Triangle]] ??= []).Add(i);
         }
 
-        var kept = members.Select(list => (List: list, Area: list.Sum(i => samples[i].AreaMm2)))
-            .Where(region => region.Area > Dust * surface.AreaMm2).OrderByDescending(region => region.Area).Take(MostRegions).ToList();
+        var kept = members
+            .Select(list => (List: list, Area: list.Sum(i => samples[i].AreaMm2)))
+            .Where(region => region.Area > Dust * surface.AreaMm2)
+            .OrderByDescending(region => region.Area)
+            .Take(MostRegions)
+            .ToList();
         var regionOf = new ushort[undercut.Length];
         for (var r = 0; r < kept.Count; r++)
             foreach (var i in kept[r].List)
                 regionOf[i] = (ushort)(r + 1);
-        return ([.. kept.AsParallel().AsOrdered().Select(region => UndercutDepth.Measure(surface, region.List, region.Area, d) with { ThroughHoleMm = HoleOf(region.List, region.Area, samples, holes) })], regionOf);
+        return (
+            [
+                .. kept.AsParallel()
+                    .AsOrdered()
+                    .Select(region =>
+                        UndercutDepth.Measure(surface, region.List, region.Area, d) with
+                        {
+                            ThroughHoleMm = HoleOf(region.List, region.Area, samples, holes),
+                        }
+                    ),
+            ],
+            regionOf
+        );
     }
 
     /// <summary>The bore of the through hole whose wall a region is; null when it is none.</summary>
@@ -108,8 +141,12 @@ public static class PullCheck
     {
         if (holes is null || holes.Through.Count == 0)
             return null;
-        var (hole, area) = members.Where(i => holes.ThroughOf[samples[i].Triangle] >= 0).GroupBy(i => holes.ThroughOf[samples[i].Triangle])
-            .Select(group => (group.Key, group.Sum(i => samples[i].AreaMm2))).DefaultIfEmpty((-1, 0.0)).MaxBy(group => group.Item2);
+        var (hole, area) = members
+            .Where(i => holes.ThroughOf[samples[i].Triangle] >= 0)
+            .GroupBy(i => holes.ThroughOf[samples[i].Triangle])
+            .Select(group => (group.Key, group.Sum(i => samples[i].AreaMm2)))
+            .DefaultIfEmpty((-1, 0.0))
+            .MaxBy(group => group.Item2);
         return area >= OfTheHole * areaMm2 ? holes.Through[hole].DiameterMm : null;
     }
 }

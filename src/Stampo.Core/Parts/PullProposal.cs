@@ -3,12 +3,16 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Parts;
 
-/// <summary>One direction looked at for opening the mold, with what speaks for and against it; areas in mm², estimated on some of the surface.</summary>
+/// <summary>
+/// One direction looked at for opening the mold, with what speaks for and against it; areas in mm², estimated on some of the surface.
+/// </summary>
 public sealed record PullCandidate(
-    double[] Direction, string Name,
+    double[] Direction,
+    string Name,
     [property: System.Text.Json.Serialization.JsonPropertyName("undercutAreaMm2")] double UndercutMm2,
     double DraftedShare,
-    [property: System.Text.Json.Serialization.JsonPropertyName("shadowMm2")] double ShadowMm2)
+    [property: System.Text.Json.Serialization.JsonPropertyName("shadowMm2")] double ShadowMm2
+)
 {
     internal Vec3 Vector => new(Direction[0], Direction[1], Direction[2]);
 }
@@ -33,7 +37,12 @@ public static class PullProposal
         var whole = some.Sum(s => s.AreaMm2);
         var scale = surface.AreaMm2 / whole;
         var limit = Math.Sin(PullCheck.LeastDraftDeg * Math.PI / 180);
-        var axes = new[] { Look(new(0, 0, 1), "z", shadowsMm2.Z), Look(new(0, 1, 0), "y", shadowsMm2.Y), Look(new(1, 0, 0), "x", shadowsMm2.X) }
+        var axes = new[]
+        {
+            Look(new(0, 0, 1), "z", shadowsMm2.Z),
+            Look(new(0, 1, 0), "y", shadowsMm2.Y),
+            Look(new(1, 0, 0), "x", shadowsMm2.X),
+        }
             .OrderBy(c => Math.Round(c.UndercutMm2 / surface.AreaMm2 / WorthTilting))
             .ThenByDescending(c => Math.Round(c.DraftedShare, 2))
             .ThenByDescending(c => Math.Round(c.ShadowMm2 / surface.AreaMm2, 2))
@@ -61,10 +70,20 @@ public static class PullProposal
         var (first, others) = (candidates[0], candidates.Skip(1).Where(c => c.Name != "tilted").ToList());
         var least = others.Min(c => c.UndercutMm2);
         var saves = least - first.UndercutMm2 > WorthTilting * areaMm2;
-        return saves ? $"It leaves {Cm2(first.UndercutMm2)} undercut; the next best axis, {others.MinBy(c => c.UndercutMm2)!.Name}, leaves {Cm2(least)}."
-            : first.DraftedShare - others.Where(c => c.UndercutMm2 <= first.UndercutMm2 + WorthTilting * areaMm2).Select(c => c.DraftedShare).DefaultIfEmpty(0).Max() > 0.005
-                ? $"It leaves no more undercut than any axis ({Cm2(first.UndercutMm2)}) and most of the surface drafted ({Text.Number(100 * first.DraftedShare, 2)} %)."
-                : $"It is as good as any axis on undercut ({Cm2(first.UndercutMm2)}) and draft, and its parting area is the largest ({Cm2(first.ShadowMm2)}).";
+        return saves
+                ? $"It leaves {Cm2(first.UndercutMm2)} undercut; the next best axis, "
+                    + $"{others.MinBy(c => c.UndercutMm2)!.Name}, leaves {Cm2(least)}."
+            : first.DraftedShare
+                - others
+                    .Where(c => c.UndercutMm2 <= first.UndercutMm2 + WorthTilting * areaMm2)
+                    .Select(c => c.DraftedShare)
+                    .DefaultIfEmpty(0)
+                    .Max()
+            > 0.005
+                ? $"It leaves no more undercut than any axis ({Cm2(first.UndercutMm2)}) and most of the surface drafted "
+                    + $"({Text.Number(100 * first.DraftedShare, 2)} %)."
+            : $"It is as good as any axis on undercut ({Cm2(first.UndercutMm2)}) and draft, and its parting area is the "
+                + $"largest ({Cm2(first.ShadowMm2)}).";
     }
 
     private static string Cm2(double mm2) => $"{Text.Number(mm2 / 100, 3)} cm²";

@@ -26,10 +26,14 @@ public static class RoundHoles
     /// <summary>Wide enough for a circle of a dozen facets.</summary>
     private const double SmoothDeg = 35;
 
-    private const int FewestTriangles = 10, Sectors = 12;
-    private const double OutOfPlane = 0.1, OutOfRound = 0.06;
+    private const int FewestTriangles = 10,
+        Sectors = 12;
+    private const double OutOfPlane = 0.1,
+        OutOfRound = 0.06;
 
-    /// <summary>A floor lies no further below the wall than this, in diameters: a drill point or a dome; beyond it the hole opens into the inside.</summary>
+    /// <summary>
+    /// A floor lies no further below the wall than this, in diameters: a drill point or a dome; beyond it the hole opens into the inside.
+    /// </summary>
     private const double FloorWithin = 0.75;
 
     public static HolesFound Of(SolidSurface surface)
@@ -76,9 +80,12 @@ public static class RoundHoles
         var centre = u * x + v * y;
         if (!(radius > 0) || corners.Exists(p => Math.Abs(Across(p).Length - radius) > OutOfRound * radius) || !FacesAxisAllRound())
             return null;
-        double low = corners.Min(p => p.Dot(axis)), high = corners.Max(p => p.Dot(axis)), length = high - low;
+        double low = corners.Min(p => p.Dot(axis)),
+            high = corners.Max(p => p.Dot(axis)),
+            length = high - low;
         var middle = centre + axis * ((low + high) / 2);
-        bool up = Opens(axis), down = Opens(axis * -1);
+        bool up = Opens(axis),
+            down = Opens(axis * -1);
         if (!up && !down)
             return null;
         var outward = surface.Leaves(middle, axis) || !down ? axis : axis * -1;
@@ -126,7 +133,8 @@ public static class RoundHoles
     /// <summary>Least-squares circle: x² + y² = 2ax + 2by + c is linear in a, b, c (Kåsa 1976).</summary>
     private static (double X, double Y, double Radius) Circle(List<(double X, double Y)> points)
     {
-        double mx = points.Average(p => p.X), my = points.Average(p => p.Y);
+        double mx = points.Average(p => p.X),
+            my = points.Average(p => p.Y);
         var a = Matrix<double>.Build.Dense(3, 3);
         var b = Vector<double>.Build.Dense(3);
         foreach (var (px, py) in points)

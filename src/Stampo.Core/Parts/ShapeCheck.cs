@@ -28,7 +28,9 @@ public static class ShapeCheck
             ProjectedAreaMm2 = shadows,
             WallMm = thin?.Figures,
             WallRayMm = thinRay?.Figures,
-            Section = balls.Largest is { } ball ? new ThickestSection(2 * ball.Radius, Place.Of(ball.Centre, LookAt(surface, ball.Centre), 4 * ball.Radius)) : null,
+            Section = balls.Largest is { } ball
+                ? new ThickestSection(2 * ball.Radius, Place.Of(ball.Centre, LookAt(surface, ball.Centre), 4 * ball.Radius))
+                : null,
             Pull = [along.Pull.X, along.Pull.Y, along.Pull.Z],
             PullCandidates = candidates,
             PullReason = candidates.Count > 0 ? PullProposal.Reason(candidates, surface.AreaMm2) : null,
@@ -46,8 +48,13 @@ public static class ShapeCheck
         };
         var thinAt = thin is var (_, sample) ? Place.Of(sample.Point, surface.Normals[sample.Triangle], 8 * figures.WallMm!.P1) : null;
         figures = figures with { Findings = [.. ShapeFindings.Of(figures, surface.AreaMm2, thinAt, along.LeastDraft)] };
-        return new ShapeStudy(figures with { Working = ShapeWorking.Of(figures, balls.Measured.Count(m => m)) },
-            new ShapeMaps(surface.Samples.Divisions, Single(ray), Single(balls.ThicknessMm), along.RegionOf, along.DraftDeg));
+        return new ShapeStudy(
+            figures with
+            {
+                Working = ShapeWorking.Of(figures, balls.Measured.Count(m => m)),
+            },
+            new ShapeMaps(surface.Samples.Divisions, Single(ray), Single(balls.ThicknessMm), along.RegionOf, along.DraftDeg)
+        );
 
         double Cast(Vec3 direction) => Shadow.AreaMm2(part.Mesh, part.Faults.LeftOut, direction);
     }
@@ -57,11 +64,14 @@ public static class ShapeCheck
     /// nor its thick places are far from it.
     /// </summary>
     private static bool LooksLikeShell(WallFigures? wall, MeshReport report) =>
-        wall is { Median: > 0 } && report.VolumeMm3 is { } volume
+        wall is { Median: > 0 }
+        && report.VolumeMm3 is { } volume
         && Math.Abs(2 * volume / report.AreaMm2 - wall.Median) < Even * wall.Median
-        && wall.P1 > (1 - Even) * wall.Median && wall.Max < ThickCorner * wall.Median;
+        && wall.P1 > (1 - Even) * wall.Median
+        && wall.Max < ThickCorner * wall.Median;
 
-    private const double Even = 0.25, ThickCorner = 1.7;
+    private const double Even = 0.25,
+        ThickCorner = 1.7;
 
     private static float[] Single(double[] values) => Array.ConvertAll(values, v => double.IsFinite(v) ? (float)v : float.NaN);
 

@@ -15,7 +15,11 @@ public static class ShowSide
     {
         Working.Check.Between(pick.AngleDeg, 0, 180, "angleDeg", "°", "faces turn against each other by so much at most");
         if (pick.Triangle < 0 || pick.Triangle >= part.Mesh.TriangleCount)
-            throw new RefusalException("input.out-of-range", $"There is no triangle {pick.Triangle}; the part has {part.Mesh.TriangleCount:#,0}.", "triangle");
+            throw new RefusalException(
+                "input.out-of-range",
+                $"There is no triangle {pick.Triangle}; the part has {part.Mesh.TriangleCount:#,0}.",
+                "triangle"
+            );
     }
 
     /// <summary>For each triangle, whether it is show side.</summary>
@@ -23,8 +27,8 @@ public static class ShowSide
     {
         var shown = new bool[part.Mesh.TriangleCount];
         foreach (var pick in picks.Where(p => p.Triangle < shown.Length))
-            foreach (var t in SmoothRegions.From(part.Mesh, part.Topology.Neighbours, pick.Triangle, pick.AngleDeg))
-                shown[t] = pick.Shown;
+        foreach (var t in SmoothRegions.From(part.Mesh, part.Topology.Neighbours, pick.Triangle, pick.AngleDeg))
+            shown[t] = pick.Shown;
         return shown;
     }
 

@@ -8,8 +8,11 @@ namespace Stampo.Core.Parts;
 /// </summary>
 internal static class UndercutDepth
 {
-    private const int MostPoints = 24, Ways = 24, Halvings = 8;
-    private const double FirstStep = 1e-3, Growth = 1.4;
+    private const int MostPoints = 24,
+        Ways = 24,
+        Halvings = 8;
+    private const double FirstStep = 1e-3,
+        Growth = 1.4;
 
     public static UndercutRegion Measure(SolidSurface surface, List<int> members, double areaMm2, Vec3 d)
     {
@@ -33,7 +36,11 @@ internal static class UndercutDepth
         // The member nearest to the middle: the middle itself of a ring lies in the air.
         var at = samples[members.MinBy(i => (samples[i].Point - middle).Length)];
         var from = normal.Length > 0.3 * areaMm2 ? normal.Unit() : surface.Normals[at.Triangle];
-        return new UndercutRegion(areaMm2, depth is { } some && double.IsFinite(some) ? some : null, Place.Of(at.Point, from, 2 * Math.Sqrt(areaMm2)));
+        return new UndercutRegion(
+            areaMm2,
+            depth is { } some && double.IsFinite(some) ? some : null,
+            Place.Of(at.Point, from, 2 * Math.Sqrt(areaMm2))
+        );
     }
 
     private static double Sideways(SolidSurface surface, SurfaceSample sample, Vec3 d)

@@ -3,7 +3,9 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Parts;
 
-/// <summary>Wall thickness over the surface, in mm: least, first percentile by area (so that one sliver does not decide), middle, most.</summary>
+/// <summary>
+/// Wall thickness over the surface, in mm: least, first percentile by area (so that one sliver does not decide), middle, most.
+/// </summary>
 public sealed record WallFigures(double Min, double P1, double Median, double Max, string Method);
 
 /// <summary>Wall thickness of a closed part at its surface samples.</summary>
@@ -14,25 +16,41 @@ public static class WallThickness
     {
         var samples = surface.Samples.All;
         var thickness = new double[samples.Length];
-        progress.Over(samples.Length, i =>
-        {
-            var inward = surface.Normals[samples[i].Triangle] * -1;
-            thickness[i] = surface.Bvh.FirstHit(samples[i].Point, inward, surface.Tiny, t => surface.Normals[t].Dot(inward) > 0);
-        });
+        progress.Over(
+            samples.Length,
+            i =>
+            {
+                var inward = surface.Normals[samples[i].Triangle] * -1;
+                thickness[i] = surface.Bvh.FirstHit(samples[i].Point, inward, surface.Tiny, t => surface.Normals[t].Dot(inward) > 0);
+            }
+        );
         return thickness;
     }
 
-    /// <summary>Figures over the samples counted that found a far wall; null when none did. Also the place of the first percentile.</summary>
-    public static (WallFigures Figures, SurfaceSample Thin)? Figures(SolidSurface surface, double[] thickness, string method, bool[]? counted = null)
+    /// <summary>
+    /// Figures over the samples counted that found a far wall; null when none did. Also the place of the first percentile.
+    /// </summary>
+    public static (WallFigures Figures, SurfaceSample Thin)? Figures(
+        SolidSurface surface,
+        double[] thickness,
+        string method,
+        bool[]? counted = null
+    )
     {
         var samples = surface.Samples.All;
-        var order = Enumerable.Range(0, thickness.Length).Where(i => double.IsFinite(thickness[i]) && (counted is null || counted[i])).ToArray();
+        var order = Enumerable
+            .Range(0, thickness.Length)
+            .Where(i => double.IsFinite(thickness[i]) && (counted is null || counted[i]))
+            .ToArray();
         if (order.Length == 0)
             return null;
         Array.Sort(Array.ConvertAll(order, i => thickness[i]), order);
         var whole = order.Sum(i => samples[i].AreaMm2);
         var thin = At(whole / 100);
-        return (new WallFigures(thickness[order[0]], thickness[thin], thickness[At(whole / 2)], thickness[order[^1]], method), samples[thin]);
+        return (
+            new WallFigures(thickness[order[0]], thickness[thin], thickness[At(whole / 2)], thickness[order[^1]], method),
+            samples[thin]
+        );
 
         int At(double area)
         {

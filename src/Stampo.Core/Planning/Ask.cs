@@ -16,7 +16,8 @@ public enum AskKind
 public sealed record Ask(string Id, AskKind Kind, string What)
 {
     /// <summary>A ratio holds to half a per cent; a scale shows a tenth of a gram.</summary>
-    private const double ShareOff = 0.005, StepG = 0.1;
+    private const double ShareOff = 0.005,
+        StepG = 0.1;
 
     /// <summary>To weigh or to read; null for what has no number.</summary>
     public double? Target { get; init; }
@@ -26,10 +27,20 @@ public sealed record Ask(string Id, AskKind Kind, string What)
     public string? Unit { get; init; }
 
     public static Ask Weigh(string what, double grams) =>
-        new($"weigh-{what.ToLowerInvariant().Replace(' ', '-')}", AskKind.Weigh, what) { Target = grams, Tolerance = Math.Max(StepG, ShareOff * grams), Unit = "g" };
+        new($"weigh-{what.ToLowerInvariant().Replace(' ', '-')}", AskKind.Weigh, what)
+        {
+            Target = grams,
+            Tolerance = Math.Max(StepG, ShareOff * grams),
+            Unit = "g",
+        };
 
     public static Ask Read(string id, string what, double target, double tolerance, string unit) =>
-        new(id, AskKind.Read, what) { Target = target, Tolerance = tolerance, Unit = unit };
+        new(id, AskKind.Read, what)
+        {
+            Target = target,
+            Tolerance = tolerance,
+            Unit = unit,
+        };
 
     public static Ask Count(string what) => new("count", AskKind.Count, what);
 

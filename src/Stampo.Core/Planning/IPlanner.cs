@@ -32,7 +32,10 @@ public abstract record PlanChoices
 public abstract record PlanFigures;
 
 /// <summary>What may be chosen from, by the field it is chosen in.</summary>
-public sealed record Offers(IReadOnlyDictionary<string, IReadOnlyList<Material>> Materials, IReadOnlyDictionary<string, IReadOnlyList<Supply>> Supplies);
+public sealed record Offers(
+    IReadOnlyDictionary<string, IReadOnlyList<Material>> Materials,
+    IReadOnlyDictionary<string, IReadOnlyList<Supply>> Supplies
+);
 
 /// <summary>What a plan is worked out from besides its choices.</summary>
 /// <param name="JobWith">Part, brief and rates with a material of the plan's choice.</param>
@@ -85,6 +88,12 @@ public abstract class Planner<TMethod, TChoices> : IPlanner
 
     WorkPlan IPlanner.Work(PlanChoices choices, RouteMethod method, PlanInputs inputs) => Work(Own(choices), (TMethod)method, inputs);
 
-    private static TChoices Own(PlanChoices choices) => choices as TChoices ?? throw new RefusalException("plan.other-family",
-        $"These choices are those of {PlanFamilies.NameOf(choices.GetType())}; this route is planned as {PlanFamilies.NameOf(typeof(TChoices))}.", "family");
+    private static TChoices Own(PlanChoices choices) =>
+        choices as TChoices
+        ?? throw new RefusalException(
+            "plan.other-family",
+            $"These choices are those of {PlanFamilies.NameOf(choices.GetType())}; this route is planned as "
+                + $"{PlanFamilies.NameOf(typeof(TChoices))}.",
+            "family"
+        );
 }

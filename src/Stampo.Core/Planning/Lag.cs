@@ -24,10 +24,16 @@ public sealed record Lag(string After, Edge From, Edge To, double LeastMin, doub
     public bool IsAtOnce => (From, To, MostMin) is (Edge.End, Edge.Start, 0);
 
     /// <summary>In words; null when following at once says it all.</summary>
-    public string? Says => MostMin is not { } most ? LeastMin > 0 ? $"not before {Text.Duration(LeastMin)} after {Event}" : $"not before {Event}"
-        : IsAtOnce ? null
-        : Each > 1 ? $"each of {Each} cups ends within {Text.Number(most / Each, 2)} min of its own {Event}"
-        : $"ends within {Text.Number(most, 2)} min of {Event}";
+    public string? Says =>
+        MostMin is not { } most
+            ? LeastMin > 0
+                ? $"not before {Text.Duration(LeastMin)} after {Event}"
+                : $"not before {Event}"
+            : IsAtOnce
+                ? null
+                : Each > 1
+                    ? $"each of {Each} cups ends within {Text.Number(most / Each, 2)} min of its own {Event}"
+                    : $"ends within {Text.Number(most, 2)} min of {Event}";
 
     public static Lag AtOnce(string before) => new(before, Edge.End, Edge.Start, 0, 0, "it");
 

@@ -9,7 +9,8 @@ namespace Stampo.Core.Planning;
 /// </summary>
 public sealed class ListScheduler : IScheduler
 {
-    private const int MostLaidOut = 300, MostTools = 12;
+    private const int MostLaidOut = 300,
+        MostTools = 12;
 
     public static IScheduler Shared { get; } = new ListScheduler();
 
@@ -17,14 +18,24 @@ public sealed class ListScheduler : IScheduler
     {
         var (operations, tools, shots) = (work.Operations, work.Tools, work.Shots);
         var bench = new Bench(work.Hours.Checked(), work.Start);
-        var (once, tool, shot) = (Blocks(operations, Repeats.Once), Blocks(operations, Repeats.EachTool), Blocks(operations, Repeats.EachShot));
+        var (once, tool, shot) = (
+            Blocks(operations, Repeats.Once),
+            Blocks(operations, Repeats.EachTool),
+            Blocks(operations, Repeats.EachShot)
+        );
         var ready = once.Count == 0 ? work.Start : bench.DoAll(new Chain(once, work.Start));
         var laidOut = Math.Min(shots, MostLaidOut);
         var (begun, made, lastPart) = (0, 0, ready);
         // Shells and prints are made with each shot: as many stand side by side as there are tools asked for.
-        List<Chain> chains = tool.Count > 0
-            ? [new Chain(tool, ready) { Tool = 1 }]
-            : [.. Enumerable.Range(1, shot.Count == 0 ? 0 : Math.Min(tools, laidOut)).Select(m => new Chain(shot, ready) { Tool = m, Shot = ++begun })];
+        List<Chain> chains =
+            tool.Count > 0
+                ? [new Chain(tool, ready) { Tool = 1 }]
+                :
+                [
+                    .. Enumerable
+                        .Range(1, shot.Count == 0 ? 0 : Math.Min(tools, laidOut))
+                        .Select(m => new Chain(shot, ready) { Tool = m, Shot = ++begun }),
+                ];
         var firstPart = (DateTime?)null;
         while (chains.Count > 0)
         {
@@ -54,14 +65,18 @@ public sealed class ListScheduler : IScheduler
     }
 
     /// <summary>How many tools bring the last part home in time; null when a dozen do not.</summary>
-    public static int? ToolsFor(DateOnly date, WorkToLay work) => Enumerable.Range(1, MostTools).Cast<int?>()
-        .FirstOrDefault(tools => DateOnly.FromDateTime(Shared.Lay(work with { Tools = tools!.Value }).LastPart) <= date);
+    public static int? ToolsFor(DateOnly date, WorkToLay work) =>
+        Enumerable
+            .Range(1, MostTools)
+            .Cast<int?>()
+            .FirstOrDefault(tools => DateOnly.FromDateTime(Shared.Lay(work with { Tools = tools!.Value }).LastPart) <= date);
 
     private static Schedule Summed(List<Slot> slots, DateTime first, DateTime last, WorkToLay work, int laidOut)
     {
         slots.Sort((a, b) => a.Start.CompareTo(b.Start));
         var shots = slots.Where(s => s.Shot is not null).ToList();
-        var days = shots.Count == 0 ? 1 : Math.Max(1, WorkingDays.Between(DateOnly.FromDateTime(shots[0].Start), DateOnly.FromDateTime(last)) + 1);
+        var days =
+            shots.Count == 0 ? 1 : Math.Max(1, WorkingDays.Between(DateOnly.FromDateTime(shots[0].Start), DateOnly.FromDateTime(last)) + 1);
         var pace = laidOut / (double)days;
         if (work.Shots > laidOut)
         {

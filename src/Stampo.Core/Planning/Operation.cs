@@ -71,5 +71,8 @@ public static class OperationChains
     }
 
     public static Operation AtOnceAfter(this Operation operation, string before) =>
-        operation with { Lags = [Lag.AtOnce(before), .. operation.Lags] };
+        operation with
+        {
+            Lags = [Lag.AtOnce(before), .. operation.Lags],
+        };
 }

@@ -51,7 +51,11 @@ public static class Packs
         foreach (var size in sizes)
             Check.Between(size, 0.05, 2000, field, "kg", "from a bottle to a container");
         if (sizes.Max() > 100 * sizes.Min())
-            throw new RefusalException("input.out-of-range", "The largest pack is more than a hundred times the smallest; leave out one of them.", field);
+            throw new RefusalException(
+                "input.out-of-range",
+                "The largest pack is more than a hundred times the smallest; leave out one of them.",
+                field
+            );
         return sizes;
     }
 }

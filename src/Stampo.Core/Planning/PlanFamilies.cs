@@ -12,10 +12,17 @@ public static class PlanFamilies
 
     /// <summary>All records of choices and of figures.</summary>
     public static IReadOnlyList<Type> Records { get; } =
-        [.. typeof(PlanFamilies).Assembly.GetTypes().Where(t => !t.IsAbstract && Bases.Contains(t.BaseType)).OrderBy(t => t.Name, StringComparer.Ordinal)];
+    [
+        .. typeof(PlanFamilies)
+            .Assembly.GetTypes()
+            .Where(t => !t.IsAbstract && Bases.Contains(t.BaseType))
+            .OrderBy(t => t.Name, StringComparer.Ordinal),
+    ];
 
     public static string NameOf(Type record) =>
-        JsonNamingPolicy.CamelCase.ConvertName(record.Name.Replace("Choices", "", StringComparison.Ordinal).Replace("Figures", "", StringComparison.Ordinal));
+        JsonNamingPolicy.CamelCase.ConvertName(
+            record.Name.Replace("Choices", "", StringComparison.Ordinal).Replace("Figures", "", StringComparison.Ordinal)
+        );
 
     /// <summary>For the serializer: choices and figures are written with their family.</summary>
     public static void Discriminate(JsonTypeInfo type)

@@ -1,6 +1,9 @@
 namespace Stampo.Core.Planning;
 
-/// <summary>When an operation is done, for which shot and tool: hands until <paramref name="HandsEnd"/>, then unattended to <paramref name="End"/>.</summary>
+/// <summary>
+/// When an operation is done, for which shot and tool: hands until <paramref name="HandsEnd"/>, then unattended to <paramref
+/// name="End"/>.
+/// </summary>
 public sealed record Slot(string OperationId, int? Shot, int? Tool, DateTime Start, DateTime HandsEnd, DateTime End);
 
 /// <param name="Slots">In the order of their start. Long orders are laid out shot by shot up to a few hundred.</param>
@@ -10,7 +13,15 @@ public sealed record Slot(string OperationId, int? Shot, int? Tool, DateTime Sta
 /// <param name="Shots">Of the whole order.</param>
 /// <param name="ShotsLaidOut">Of them on the calendar one by one; the rest is carried on at the same pace.</param>
 /// <param name="ShotsADay">Over the working days from the first shot to the last.</param>
-public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, DateTime LastPart, DateTime Ready, int Shots, int ShotsLaidOut, double ShotsADay);
+public sealed record Schedule(
+    IReadOnlyList<Slot> Slots,
+    DateTime FirstPart,
+    DateTime LastPart,
+    DateTime Ready,
+    int Shots,
+    int ShotsLaidOut,
+    double ShotsADay
+);
 
 /// <summary>Work to be laid over the calendar.</summary>
 /// <param name="Operations">In their order.</param>
@@ -19,7 +30,14 @@ public sealed record Schedule(IReadOnlyList<Slot> Slots, DateTime FirstPart, Dat
 /// <param name="ReadyH">Hours from the last part to its full properties.</param>
 /// <param name="Hours">When hands are there.</param>
 /// <param name="Start">When work may begin, by the shop's own clock.</param>
-public sealed record WorkToLay(IReadOnlyList<Operation> Operations, int Tools, int Shots, double ReadyH, WorkingHours Hours, DateTime Start);
+public sealed record WorkToLay(
+    IReadOnlyList<Operation> Operations,
+    int Tools,
+    int Shots,
+    double ReadyH,
+    WorkingHours Hours,
+    DateTime Start
+);
 
 /// <summary>Lays operations over working hours and what they hold.</summary>
 public interface IScheduler

@@ -16,7 +16,9 @@ public sealed record Purchase(string What, double Amount, string Unit, IReadOnly
     public DateOnly? Expires { get; init; }
 }
 
-/// <summary>What a plan makes: good parts wanted, the shots, builds or loads that make them, the tools used in turn, and what these are called.</summary>
+/// <summary>
+/// What a plan makes: good parts wanted, the shots, builds or loads that make them, the tools used in turn, and what these are called.
+/// </summary>
 public sealed record OrderedWork(int Parts, int Shots, int Tools, string ShotName, string ToolName)
 {
     /// <summary>Hours from the last part to its full properties.</summary>
@@ -53,7 +55,8 @@ public sealed record WorkPlan(
     IReadOnlyList<Caution> Cautions,
     [property: JsonIgnore] IReadOnlyList<string> Facts,
     IReadOnlyList<WorkLine> Working,
-    PlanFigures Figures)
+    PlanFigures Figures
+)
 {
     /// <summary>The same laid over the calendar, unless a limit is broken: then nothing is planned.</summary>
     public WorkPlan Laid(Func<IReadOnlyList<Operation>> operations, WorkingHours hours, DateTime start)

@@ -17,7 +17,9 @@ public sealed record WorkingHours(double FromH = 8, double ToH = 17)
     /// <summary>When work begins that is decided on a day: the next working morning, whatever the hour.</summary>
     public DateTime NextMorning(DateOnly decided) => WorkFrom(decided.AddDays(1).ToDateTime(TimeOnly.MinValue));
 
-    /// <summary>The first moment from which so many minutes of work fit into one day; more than a day's begin as soon as hands are there.</summary>
+    /// <summary>
+    /// The first moment from which so many minutes of work fit into one day; more than a day's begin as soon as hands are there.
+    /// </summary>
     public DateTime StartFor(double minutes, DateTime from)
     {
         var at = WorkFrom(from);

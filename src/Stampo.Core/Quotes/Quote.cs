@@ -9,8 +9,9 @@ public sealed record PriceBreak(int From, double Each);
 public sealed record QuoteFile(string Name, string Hash, long Bytes);
 
 /// <summary>
-/// What a supplier offers to make the part for, on a route. Guaranteed shots are a commercial promise: that many are delivered before another tool is paid for,
-/// however the tool wears. Only a quote that <paramref name="Counts"/> takes the estimate's place, until the last day it is valid.
+/// What a supplier offers to make the part for, on a route. Guaranteed shots are a commercial promise: that many are delivered before
+/// another tool is paid for, however the tool wears. Only a quote that <paramref name="Counts"/> takes the estimate's place, until the
+/// last day it is valid.
 /// </summary>
 /// <param name="Id">Made by the page; stays.</param>
 /// <param name="RouteId">The route it is for.</param>
@@ -26,10 +27,24 @@ public sealed record QuoteFile(string Name, string Hash, long Bytes);
 /// <param name="Counts">It takes the estimate's place.</param>
 /// <param name="File">Null when none is attached.</param>
 public sealed record Quote(
-    string Id, string RouteId, string Supplier, int Cavities, double ToolPrice, bool IsToolOurs, IReadOnlyList<PriceBreak> Prices, double? GuaranteedShots, double LeadDays, DateOnly ValidUntil,
-    string? Remarks, bool Counts, QuoteFile? File = null)
+    string Id,
+    string RouteId,
+    string Supplier,
+    int Cavities,
+    double ToolPrice,
+    bool IsToolOurs,
+    IReadOnlyList<PriceBreak> Prices,
+    double? GuaranteedShots,
+    double LeadDays,
+    DateOnly ValidUntil,
+    string? Remarks,
+    bool Counts,
+    QuoteFile? File = null
+)
 {
-    private const int MostBreaks = 12, LongestName = 120, LongestRemarks = 2_000;
+    private const int MostBreaks = 12,
+        LongestName = 120,
+        LongestRemarks = 2_000;
     private const double MostMoney = 1e9;
 
     public bool IsExpired(DateOnly today) => ValidUntil < today;
@@ -49,13 +64,32 @@ public sealed record Quote(
         Working.Check.Between(LeadDays, 0, 1_000, $"{at}.leadDays", "working days", "four years are longer than any tool takes");
         if (GuaranteedShots is { } shots)
             Working.Check.Between(shots, 1, 1e9, $"{at}.guaranteedShots", "shots", "leave it empty when nothing is promised");
-        Working.Check.Between(Working.Check.Whole(Prices, $"{at}.prices").Count, 1, MostBreaks, $"{at}.prices", "prices", "a quote has at least one price");
+        Working.Check.Between(
+            Working.Check.Whole(Prices, $"{at}.prices").Count,
+            1,
+            MostBreaks,
+            $"{at}.prices",
+            "prices",
+            "a quote has at least one price"
+        );
         for (var b = 0; b < Prices.Count; b++)
         {
-            Working.Check.Between(Prices[b].From, 1, Briefs.Brief.MaxQuantity, $"{at}.prices[{b}].from", "parts", "a price holds from at least one part on");
+            Working.Check.Between(
+                Prices[b].From,
+                1,
+                Briefs.Brief.MaxQuantity,
+                $"{at}.prices[{b}].from",
+                "parts",
+                "a price holds from at least one part on"
+            );
             Working.Check.Between(Prices[b].Each, 0, MostMoney, $"{at}.prices[{b}].each", "€", "a price is not negative");
             if (b > 0 && Prices[b].From <= Prices[b - 1].From)
-                throw new RefusalException("quote.breaks", $"The prices go from few parts to many; {Text.Number(Prices[b].From, 12)} comes after {Text.Number(Prices[b - 1].From, 12)}.", $"{at}.prices[{b}].from");
+                throw new RefusalException(
+                    "quote.breaks",
+                    $"The prices go from few parts to many; {Text.Number(Prices[b].From, 12)} comes after "
+                        + $"{Text.Number(Prices[b - 1].From, 12)}.",
+                    $"{at}.prices[{b}].from"
+                );
         }
     }
 
@@ -82,7 +116,11 @@ public sealed record QuoteBook(IReadOnlyList<Quote> All)
         {
             All[i].Check($"all[{i}]");
             if (!routeIds.Contains(All[i].RouteId))
-                throw new RefusalException("quote.no-route", $"There is no route \"{All[i].RouteId}\"; a quote is for one of the routes compared.", $"all[{i}].routeId");
+                throw new RefusalException(
+                    "quote.no-route",
+                    $"There is no route \"{All[i].RouteId}\"; a quote is for one of the routes compared.",
+                    $"all[{i}].routeId"
+                );
         }
 
         if (All.DistinctBy(q => q.Id).Count() < All.Count)

@@ -4,8 +4,18 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Quotes;
 
-/// <summary>A quote beside the estimate of its route at a quantity. <paramref name="Difference"/>: the quote's total less the estimate's.</summary>
-public sealed record QuoteBeside(Quote Quote, bool IsExpired, double Total, double Each, double EstimateTotal, double Difference, string? Warning);
+/// <summary>
+/// A quote beside the estimate of its route at a quantity. <paramref name="Difference"/>: the quote's total less the estimate's.
+/// </summary>
+public sealed record QuoteBeside(
+    Quote Quote,
+    bool IsExpired,
+    double Total,
+    double Each,
+    double EstimateTotal,
+    double Difference,
+    string? Warning
+);
 
 /// <summary>A route with the quotes for it: what counts, and how each compares with the estimate.</summary>
 internal static class QuotedRoute
@@ -20,7 +30,11 @@ internal static class QuotedRoute
         List<Quote> counting = [.. quotes.Where(q => q.Counts && !q.IsExpired(today))];
         IReadOnlyList<Way> ways = counting.Count == 0 ? estimated.Ways : [.. counting.SelectMany(q => WaysOf(q, estimated, source))];
         List<Gate> gates = [.. estimated.Gates, .. quotes.Where(q => q.Counts).SelectMany(q => Gates(q, today))];
-        return new CandidateRoute(estimated.Route, estimated.Material, gates, ways, estimated.OutFrom) { Quotes = quotes, EstimatedWays = estimated.Ways };
+        return new CandidateRoute(estimated.Route, estimated.Material, gates, ways, estimated.OutFrom)
+        {
+            Quotes = quotes,
+            EstimatedWays = estimated.Ways,
+        };
     }
 
     public static IReadOnlyList<QuoteBeside> Beside(CandidateRoute route, double quantity, SharedDraws source, DateOnly today)
@@ -28,11 +42,22 @@ internal static class QuotedRoute
         if (route.Quotes.Count == 0)
             return [];
         var middle = CandidateRoute.Best(route.EstimatedWays, quantity).Drawn.MiddleAt(quantity);
-        return [.. route.Quotes.Select(q =>
-        {
-            var total = CandidateRoute.Best([.. WaysOf(q, route, source)], quantity).Likely.Total(quantity);
-            return new QuoteBeside(q, q.IsExpired(today), total, total / quantity, middle, total - middle, Warnings(q, quantity, today).FirstOrDefault());
-        })];
+        return
+        [
+            .. route.Quotes.Select(q =>
+            {
+                var total = CandidateRoute.Best([.. WaysOf(q, route, source)], quantity).Likely.Total(quantity);
+                return new QuoteBeside(
+                    q,
+                    q.IsExpired(today),
+                    total,
+                    total / quantity,
+                    middle,
+                    total - middle,
+                    Warnings(q, quantity, today).FirstOrDefault()
+                );
+            }),
+        ];
     }
 
     /// <summary>A way of tooling for each price: the tool paid whole, good parts delivered at their price.</summary>
@@ -52,7 +77,14 @@ internal static class QuotedRoute
                     Costs =
                     [
                         Line(ChargedOn.Tool, "Tool, quoted", quote.ToolPrice, "€", said, $"quote.{quote.Id}.tool"),
-                        Line(ChargedOn.Piece, "Part, quoted", price.Each, "€/part", b == 0 ? said : $"{said}, from {Text.Number(price.From, 12)} parts on", $"quote.{quote.Id}.part"),
+                        Line(
+                            ChargedOn.Piece,
+                            "Part, quoted",
+                            price.Each,
+                            "€/part",
+                            b == 0 ? said : $"{said}, from {Text.Number(price.From, 12)} parts on",
+                            $"quote.{quote.Id}.part"
+                        ),
                     ],
                     LifeShots = quote.GuaranteedShots is { } shots ? (Ranges.ThreePoint)shots : like.LifeShots,
                     LifeInputs = quote.GuaranteedShots is { } promised ? [new WorkInput("guaranteed", promised, "shots")] : like.LifeInputs,
@@ -62,21 +94,35 @@ internal static class QuotedRoute
                     Lead = [new LeadStep($"{quote.Supplier}, as quoted", quote.LeadDays)],
                     PartsPerDay = like.PartsPerDay * quote.Cavities / like.Cavities,
                 },
-                Assist.Hands, route.Route.Card.Id, source, b == 0 ? 1 : price.From)
+                Assist.Hands,
+                route.Route.Card.Id,
+                source,
+                b == 0 ? 1 : price.From
+            )
             {
                 Quote = quote,
             };
         }
     }
 
-    private static CostLine Line(ChargedOn on, string name, double price, string unit, string source, string key) => new(on, name, 1, "", "as quoted", [], key, price, unit, source);
+    private static CostLine Line(ChargedOn on, string name, double price, string unit, string source, string key) =>
+        new(on, name, 1, "", "as quoted", [], key, price, unit, source);
 
     private static IEnumerable<Gate> Gates(Quote quote, DateOnly today)
     {
         if (quote.IsExpired(today))
-            yield return new Gate(Verdict.AtRisk, "Quote", $"{quote.Supplier}'s quote ended {quote.ValidUntil:d MMM yyyy}; the estimate counts again.", "Ask for it anew.");
+            yield return new Gate(
+                Verdict.AtRisk,
+                "Quote",
+                $"{quote.Supplier}'s quote ended {quote.ValidUntil:d MMM yyyy}; the estimate counts again.",
+                "Ask for it anew."
+            );
         else if (quote.ValidUntil < today.AddDays(SoonDays))
-            yield return new Gate(Verdict.Fits, "Quote", $"{quote.Supplier}'s quote can be ordered by until {quote.ValidUntil:d MMM yyyy}.");
+            yield return new Gate(
+                Verdict.Fits,
+                "Quote",
+                $"{quote.Supplier}'s quote can be ordered by until {quote.ValidUntil:d MMM yyyy}."
+            );
     }
 
     private static IEnumerable<string> Warnings(Quote quote, double quantity, DateOnly today)

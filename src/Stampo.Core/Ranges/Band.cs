@@ -7,7 +7,8 @@ namespace Stampo.Core.Ranges;
 public readonly record struct Band(double P10, double P50, double P90)
 {
     /// <summary>The largest draw has a drawer of its own.</summary>
-    private const int Widths = 256, Drawers = Widths + 1;
+    private const int Widths = 256,
+        Drawers = Widths + 1;
 
     public static Band Of(ReadOnlySpan<double> draws)
     {
@@ -68,10 +69,17 @@ public readonly record struct Band(double P10, double P50, double P90)
     }
 
     /// <summary>What is no number goes into the first.</summary>
-    private static int DrawerOf(double width) => double.ConvertToIntegerNative<int>(width) is var drawer && (uint)drawer < Drawers ? drawer : 0;
+    private static int DrawerOf(double width) =>
+        double.ConvertToIntegerNative<int>(width) is var drawer && (uint)drawer < Drawers ? drawer : 0;
 
     /// <summary>The draws of the drawers asked for, in order. Most draws are passed over several at a time.</summary>
-    private static double[] Sorted(ReadOnlySpan<double> draws, double least, double perWidth, ReadOnlySpan<bool> asked, ReadOnlySpan<int> before)
+    private static double[] Sorted(
+        ReadOnlySpan<double> draws,
+        double least,
+        double perWidth,
+        ReadOnlySpan<bool> asked,
+        ReadOnlySpan<int> before
+    )
     {
         var count = 0;
         for (var i = 0; i < Drawers; i++)
@@ -80,7 +88,8 @@ public readonly record struct Band(double P10, double P50, double P90)
         var (n, d) = (0, 0);
         // Few draws may ask for more runs than three: the last one then reaches to the end, and each draw is looked at again.
         var (first, second, third) = (Run(asked, 0), Run(asked, 1), Run(asked, 2) with { To = new(Drawers) });
-        Vector<double> from = new(least), by = new(perWidth);
+        Vector<double> from = new(least),
+            by = new(perWidth);
         foreach (var several in MemoryMarshal.Cast<double, Vector<double>>(draws))
         {
             var widths = (several - from) * by;
@@ -136,7 +145,9 @@ public readonly record struct Band(double P10, double P50, double P90)
         return left;
     }
 
-    /// <summary>Between the two order statistics around a share, of which <paramref name="sorted"/> lacks <paramref name="left"/> below them.</summary>
+    /// <summary>
+    /// Between the two order statistics around a share, of which <paramref name="sorted"/> lacks <paramref name="left"/> below them.
+    /// </summary>
     private static double Point(int draws, double share, double[] sorted, int left)
     {
         var place = (draws - 1) * share;
@@ -147,11 +158,13 @@ public readonly record struct Band(double P10, double P50, double P90)
 
     private static (double Least, double Most) Ends(ReadOnlySpan<double> draws)
     {
-        double least = double.PositiveInfinity, most = double.NegativeInfinity;
+        double least = double.PositiveInfinity,
+            most = double.NegativeInfinity;
         var d = 0;
         if (draws.Length >= Vector<double>.Count)
         {
-            Vector<double> low = new(draws), high = low;
+            Vector<double> low = new(draws),
+                high = low;
             for (d = Vector<double>.Count; d <= draws.Length - Vector<double>.Count; d += Vector<double>.Count)
             {
                 Vector<double> next = new(draws[d..]);

@@ -14,8 +14,10 @@ public readonly record struct ThreePoint
     public ThreePoint(double low, double likely, double high)
     {
         if (!(low <= likely && likely <= high))
-            throw new RefusalException("range.out-of-order",
-                $"A range needs low ≤ likely ≤ high; got {Text.Number(low)} / {Text.Number(likely)} / {Text.Number(high)}.");
+            throw new RefusalException(
+                "range.out-of-order",
+                $"A range needs low ≤ likely ≤ high; got {Text.Number(low)} / {Text.Number(likely)} / {Text.Number(high)}."
+            );
         (Low, Likely, High) = (low, likely, high);
     }
 
@@ -38,7 +40,8 @@ public readonly record struct ThreePoint
     public static ThreePoint operator /(ThreePoint a, ThreePoint b) => new(a.Low / b.High, a.Likely / b.Likely, a.High / b.Low);
 
     /// <summary>The larger of two ranges, end by end.</summary>
-    public ThreePoint AtLeast(ThreePoint other) => new(Math.Max(Low, other.Low), Math.Max(Likely, other.Likely), Math.Max(High, other.High));
+    public ThreePoint AtLeast(ThreePoint other) =>
+        new(Math.Max(Low, other.Low), Math.Max(Likely, other.Likely), Math.Max(High, other.High));
 
     /// <summary>
     /// Inverse distribution of the triangle (low, likely, high) at <paramref name="u"/> in 0…1.
@@ -50,21 +53,26 @@ public readonly record struct ThreePoint
         if (span <= 0)
             return Likely;
         var rise = Likely - Low;
-        return u * span < rise
-            ? Low + Math.Sqrt(u * span * rise)
-            : High - Math.Sqrt((1 - u) * span * (High - Likely));
+        return u * span < rise ? Low + Math.Sqrt(u * span * rise) : High - Math.Sqrt((1 - u) * span * (High - Likely));
     }
 
     /// <summary><see cref="At(double)"/> of many numbers in 0…1 in place, several at a time and to the last bit the same.</summary>
     public void At(Span<double> u)
     {
         var several = MemoryMarshal.Cast<double, Vector<double>>(u);
-        Vector<double> low = new(Low), high = new(High), span = new(High - Low), rise = new(Likely - Low), fall = new(High - Likely);
+        Vector<double> low = new(Low),
+            high = new(High),
+            span = new(High - Low),
+            rise = new(Likely - Low),
+            fall = new(High - Likely);
         for (var v = 0; v < several.Length; v++)
         {
             var share = several[v] * span;
-            several[v] = Vector.ConditionalSelect(Vector.LessThan(share, rise),
-                low + Vector.SquareRoot(share * rise), high - Vector.SquareRoot((Vector<double>.One - several[v]) * span * fall));
+            several[v] = Vector.ConditionalSelect(
+                Vector.LessThan(share, rise),
+                low + Vector.SquareRoot(share * rise),
+                high - Vector.SquareRoot((Vector<double>.One - several[v]) * span * fall)
+            );
         }
 
         for (var i = several.Length * Vector<double>.Count; i < u.Length; i++)

@@ -13,7 +13,9 @@ public sealed class ThreePointJson : JsonConverter<ThreePoint>
             return Finite(ref reader);
         if (reader.TokenType != JsonTokenType.StartObject)
             throw new JsonException("A number or {\"low\":…,\"likely\":…,\"high\":…} belongs here.");
-        double? low = null, likely = null, high = null;
+        double? low = null,
+            likely = null,
+            high = null;
         while (reader.Read() && reader.TokenType == JsonTokenType.PropertyName)
         {
             var name = reader.GetString();
@@ -22,10 +24,17 @@ public sealed class ThreePointJson : JsonConverter<ThreePoint>
                 throw new JsonException("low, likely and high are numbers.");
             switch (name)
             {
-                case "low": low = Finite(ref reader); break;
-                case "likely": likely = Finite(ref reader); break;
-                case "high": high = Finite(ref reader); break;
-                default: throw new JsonException($"A range has low, likely and high, not \"{name}\".");
+                case "low":
+                    low = Finite(ref reader);
+                    break;
+                case "likely":
+                    likely = Finite(ref reader);
+                    break;
+                case "high":
+                    high = Finite(ref reader);
+                    break;
+                default:
+                    throw new JsonException($"A range has low, likely and high, not \"{name}\".");
             }
         }
 
@@ -43,7 +52,9 @@ public sealed class ThreePointJson : JsonConverter<ThreePoint>
 
     /// <summary>"1e400" is written like a number and is none to count with.</summary>
     private static double Finite(ref Utf8JsonReader reader) =>
-        reader.GetDouble() is var value && double.IsFinite(value) ? value : throw new JsonException("The number is beyond what can be counted with.");
+        reader.GetDouble() is var value && double.IsFinite(value)
+            ? value
+            : throw new JsonException("The number is beyond what can be counted with.");
 
     public override void Write(Utf8JsonWriter writer, ThreePoint value, JsonSerializerOptions options)
     {

@@ -16,7 +16,8 @@ internal static class EmbeddedJson
 
     public static IReadOnlyList<T> List<T>(string name)
     {
-        using var stream = typeof(EmbeddedJson).Assembly.GetManifestResourceStream($"Stampo.Core.Reference.{name}.json")
+        using var stream =
+            typeof(EmbeddedJson).Assembly.GetManifestResourceStream($"Stampo.Core.Reference.{name}.json")
             ?? throw new InvalidOperationException($"Reference data {name} is not embedded.");
         return JsonSerializer.Deserialize<List<T>>(stream, Options)!;
     }

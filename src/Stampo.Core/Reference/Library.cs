@@ -25,7 +25,9 @@ public static class LibraryCheck
 {
     private const int LongestText = 200;
 
-    /// <summary>How many times a figure may differ from what ships: farther is a slip of the keys or another unit, and lets nothing be computed.</summary>
+    /// <summary>
+    /// How many times a figure may differ from what ships: farther is a slip of the keys or another unit, and lets nothing be computed.
+    /// </summary>
     private const double Farthest = 100;
 
     /// <summary>
@@ -35,10 +37,22 @@ public static class LibraryCheck
     public static Rate Checked(this Rate rate, string under = "rates")
     {
         var at = $"{under}.{rate.Key}";
-        var shipped = RateCard.Shipped.Find(rate.Key)
-            ?? throw new RefusalException("library.no-rate", $"There is no rate \"{rate.Key}\"; a cost line that would use it doesn't exist.", under);
+        var shipped =
+            RateCard.Shipped.Find(rate.Key)
+            ?? throw new RefusalException(
+                "library.no-rate",
+                $"There is no rate \"{rate.Key}\"; a cost line that would use it doesn't exist.",
+                under
+            );
         foreach (var (end, value) in new[] { ("low", rate.Low), ("likely", rate.Likely), ("high", rate.High) })
-            Check.Between(value, shipped.Low / Farthest, shipped.High * Farthest, $"{at}.{end}", shipped.Unit, $"{Text.Number(shipped.Likely)} ships, and a hundred times less or more is a slip");
+            Check.Between(
+                value,
+                shipped.Low / Farthest,
+                shipped.High * Farthest,
+                $"{at}.{end}",
+                shipped.Unit,
+                $"{Text.Number(shipped.Likely)} ships, and a hundred times less or more is a slip"
+            );
         _ = rate.Value; // refuses low > likely > high
         Words(rate.Source, $"{at}.source");
         if (shipped.Unit == "share" && rate.High > 1)
@@ -103,7 +117,12 @@ public static class LibraryCheck
 
         supply.Mix?.Checked($"{at}.mix");
         return supply.Kind == SupplyKind.MoldSilicone && supply.Cure is null
-            ? throw new RefusalException("input.missing", $"{at}.cure is missing: say whether this silicone cures by addition or by condensation; what stops it and how it shrinks go by that.", $"{at}.cure")
+            ? throw new RefusalException(
+                "input.missing",
+                $"{at}.cure is missing: say whether this silicone cures by addition or by condensation; what stops it and "
+                    + "how it shrinks go by that.",
+                $"{at}.cure"
+            )
             : supply;
     }
 
@@ -111,7 +130,11 @@ public static class LibraryCheck
     private static void Need(Material material, string routes, bool has, string data, string at)
     {
         if (!has && material.Routes.Any(r => r.StartsWith(routes, StringComparison.Ordinal)))
-            throw new RefusalException("input.missing", $"{at} is used on {routes.TrimEnd('-')} routes but has no {data} figures; give them, or take the routes out.", $"{at}.{data}");
+            throw new RefusalException(
+                "input.missing",
+                $"{at} is used on {routes.TrimEnd('-')} routes but has no {data} figures; give them, or take the routes out.",
+                $"{at}.{data}"
+            );
     }
 
     private static void Processing(Material material, string at)
@@ -119,7 +142,12 @@ public static class LibraryCheck
         if (material.Melt is { } melt)
         {
             if (!(melt.MeltC > melt.EjectC && melt.EjectC > melt.MoldC))
-                throw new RefusalException("input.out-of-range", $"{at}.melt: a part is ejected hotter than the mold ({Text.Number(melt.MoldC)} °C) and colder than the melt ({Text.Number(melt.MeltC)} °C); {Text.Number(melt.EjectC)} °C is not.", $"{at}.melt.ejectC");
+                throw new RefusalException(
+                    "input.out-of-range",
+                    $"{at}.melt: a part is ejected hotter than the mold ({Text.Number(melt.MoldC)} °C) and colder than "
+                        + $"the melt ({Text.Number(melt.MeltC)} °C); {Text.Number(melt.EjectC)} °C is not.",
+                    $"{at}.melt.ejectC"
+                );
             Check.Positive(melt.DiffusivityMm2PerS, $"{at}.melt.diffusivityMm2PerS", "mm²/s", 100);
             Check.Positive(melt.CavityMpa, $"{at}.melt.cavityMpa", "MPa", 300);
         }
@@ -134,9 +162,10 @@ public static class LibraryCheck
         }
     }
 
-    private static string Id(string? id, string field) => id is { Length: >= 2 and <= 60 } && id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-')
-        ? id
-        : throw new RefusalException("library.bad-id", $"\"{id}\" is no id; take 2 to 60 small letters, digits and hyphens.", field);
+    private static string Id(string? id, string field) =>
+        id is { Length: >= 2 and <= 60 } && id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-')
+            ? id
+            : throw new RefusalException("library.bad-id", $"\"{id}\" is no id; take 2 to 60 small letters, digits and hyphens.", field);
 
     private static void Words(string? text, string field)
     {

@@ -7,16 +7,24 @@ namespace Stampo.Core.Routes;
 /// <summary>How much of something a line charges, and how that came about.</summary>
 public sealed record Amount(ThreePoint Value, string Unit, string Formula, params IReadOnlyList<WorkInput> Inputs)
 {
-    public static Amount Of(Rate norm, double times = 1, string timesName = "times") => times == 1
-        ? new Amount(norm.Value, norm.Unit, "norm", norm.AsInput())
-        : new Amount(norm.Value * times, norm.Unit, $"norm × {timesName}", norm.AsInput(), new WorkInput(timesName, times, ""));
+    public static Amount Of(Rate norm, double times = 1, string timesName = "times") =>
+        times == 1
+            ? new Amount(norm.Value, norm.Unit, "norm", norm.AsInput())
+            : new Amount(norm.Value * times, norm.Unit, $"norm × {timesName}", norm.AsInput(), new WorkInput(timesName, times, ""));
 
     /// <summary>A cycle in seconds as hours.</summary>
     public static Amount Hours(Rate cycleSeconds) => new(cycleSeconds.Value * (1 / 3600.0), "h", "cycle ÷ 3600", cycleSeconds.AsInput());
 
     /// <summary>One shot of several cavities: a norm for the first, another for each further one, all shared by its parts.</summary>
-    public static Amount Shot(Rate first, Rate more, int cavities) => new((first.Value + more.Value * (cavities - 1)) * (1.0 / cavities), "h", "(first + (cavities − 1) × each further) ÷ cavities",
-        first.AsInput(), more.AsInput(), new WorkInput("cavities", cavities, ""));
+    public static Amount Shot(Rate first, Rate more, int cavities) =>
+        new(
+            (first.Value + more.Value * (cavities - 1)) * (1.0 / cavities),
+            "h",
+            "(first + (cavities − 1) × each further) ÷ cavities",
+            first.AsInput(),
+            more.AsInput(),
+            new WorkInput("cavities", cavities, "")
+        );
 
     /// <summary>A norm per part that a shot of several cavities shares.</summary>
     public static Amount Shared(Rate norm, int cavities) =>

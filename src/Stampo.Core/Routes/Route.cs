@@ -9,7 +9,10 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes;
 
-/// <summary>How the route is drawn and named. <paramref name="Tag"/> is two letters; <paramref name="Figure"/> picks the small cross-section drawing.</summary>
+/// <summary>
+/// How the route is drawn and named. <paramref name="Tag"/> is two letters; <paramref name="Figure"/> picks the small cross-section
+/// drawing.
+/// </summary>
 public sealed record RouteCard(string Id, string Tag, string Name, string Family, RouteFigure Figure, string GivesUp)
 {
     /// <summary>Its name inside a sentence.</summary>
@@ -17,7 +20,8 @@ public sealed record RouteCard(string Id, string Tag, string Name, string Family
     public string Within => char.ToLowerInvariant(Name[0]) + Name[1..];
 
     /// <summary>Routes that follow each other: "Printed parts, then urethane cast in silicone".</summary>
-    public static string InTurn(IEnumerable<RouteCard> routes) => string.Join(", then ", routes.Select((r, i) => i == 0 ? r.Name : r.Within));
+    public static string InTurn(IEnumerable<RouteCard> routes) =>
+        string.Join(", then ", routes.Select((r, i) => i == 0 ? r.Name : r.Within));
 }
 
 public enum RouteFigure
@@ -62,7 +66,9 @@ public enum Assist
     Machine,
 }
 
-/// <summary>How a screen ends, from best to worst. What nobody measured or stated is not known, which is never as good as fitting.</summary>
+/// <summary>
+/// How a screen ends, from best to worst. What nobody measured or stated is not known, which is never as good as fitting.
+/// </summary>
 public enum Verdict
 {
     Fits,
@@ -112,7 +118,8 @@ public sealed record CostLine(
     string RateKey,
     ThreePoint Rate,
     string RateUnit,
-    string Source)
+    string Source
+)
 {
     /// <summary>What the price is multiplied by besides: a supplier's overhead and profit. Shared by every line that names it.</summary>
     public IReadOnlyList<Rate> Markups { get; init; } = [];
@@ -133,7 +140,8 @@ public sealed record RouteEstimate(
     int? PiecesPerBatch,
     IReadOnlyList<LeadStep> Lead,
     double PartsPerDay,
-    double ToleranceMm)
+    double ToleranceMm
+)
 {
     /// <summary>Among the trade's five classes of injection tools; null for other tools.</summary>
     public string? ToolClass { get; init; }
@@ -155,7 +163,9 @@ public interface IRoute
 {
     RouteCard Card { get; }
 
-    /// <summary>The route's own gates on shape and size; those on money, dates and remakes are the same for all routes and set elsewhere.</summary>
+    /// <summary>
+    /// The route's own gates on shape and size; those on money, dates and remakes are the same for all routes and set elsewhere.
+    /// </summary>
     IEnumerable<Gate> Screen(Job job);
 
     /// <summary>Numbers of cavities worth costing for this part.</summary>

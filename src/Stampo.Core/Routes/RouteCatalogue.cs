@@ -5,7 +5,8 @@ public static class RouteCatalogue
 {
     public static IReadOnlyList<IRoute> All { get; } =
     [
-        .. typeof(IRoute).Assembly.GetTypes()
+        .. typeof(IRoute)
+            .Assembly.GetTypes()
             .Where(type => type is { IsAbstract: false, IsInterface: false } && type.IsAssignableTo(typeof(IRoute)))
             .Select(type => (IRoute)Activator.CreateInstance(type)!)
             .OrderBy(route => route.Card.Id, StringComparer.Ordinal),

@@ -10,25 +10,38 @@ public sealed record RunSize(int Parts, double RunsAYear, IReadOnlyList<WorkInpu
 {
     public const string Formula = "√(2 × parts a year × run ÷ (piece × holding)), at most what is held";
 
-    /// <summary>The estimate with the run size that its costs ask for, when the brief has a yearly demand and the route runs in batches.</summary>
+    /// <summary>
+    /// The estimate with the run size that its costs ask for, when the brief has a yearly demand and the route runs in batches.
+    /// </summary>
     public static RouteEstimate In(RouteEstimate estimate, Job job)
     {
         if (estimate.PiecesPerBatch is null || estimate.FixedBatch || job.Brief.YearlyQuantity == 0)
             return estimate;
-        double yearly = job.Brief.YearlyQuantity, run = estimate.Sum(ChargedOn.Batch).Likely, piece = estimate.Sum(ChargedOn.Piece).Likely;
+        double yearly = job.Brief.YearlyQuantity,
+            run = estimate.Sum(ChargedOn.Batch).Likely,
+            piece = estimate.Sum(ChargedOn.Piece).Likely;
         var (holding, months) = (job.Rate("holding.share"), job.Rate("holding.months"));
         var most = Math.Max(1, yearly * months.Value.Likely / 12);
-        var parts = (int)Math.Clamp(Math.Round(Economic(yearly, run, piece * holding.Value.Likely)), 1, Math.Max(1, Math.Min(most, int.MaxValue)));
+        var parts = (int)
+            Math.Clamp(Math.Round(Economic(yearly, run, piece * holding.Value.Likely)), 1, Math.Max(1, Math.Min(most, int.MaxValue)));
         return estimate with
         {
             PiecesPerBatch = parts,
-            Run = new RunSize(parts, yearly / parts,
-            [
-                new WorkInput("parts a year", yearly, "parts", "brief/demand"), new WorkInput("run, likely", run, "€"), new WorkInput("piece, likely", piece, "€"), holding.AsInput(), months.AsInput(),
-            ]),
+            Run = new RunSize(
+                parts,
+                yearly / parts,
+                [
+                    new WorkInput("parts a year", yearly, "parts", "brief/demand"),
+                    new WorkInput("run, likely", run, "€"),
+                    new WorkInput("piece, likely", piece, "€"),
+                    holding.AsInput(),
+                    months.AsInput(),
+                ]
+            ),
         };
     }
 
     /// <summary>√(2·D·S/H).</summary>
-    public static double Economic(double yearly, double setUp, double holdingPerPieceYear) => Math.Sqrt(2 * yearly * setUp / holdingPerPieceYear);
+    public static double Economic(double yearly, double setUp, double holdingPerPieceYear) =>
+        Math.Sqrt(2 * yearly * setUp / holdingPerPieceYear);
 }

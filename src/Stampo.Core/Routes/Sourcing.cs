@@ -25,32 +25,36 @@ public static class Sourcing
 {
     private const int DaysAWeek = 5;
 
-    public static Source Of(this Sources sources, Made made) => made switch
-    {
-        Made.MetalTool => sources.MetalTools,
-        Made.SoftMold => sources.SoftMolds,
-        _ => sources.Parts,
-    };
+    public static Source Of(this Sources sources, Made made) =>
+        made switch
+        {
+            Made.MetalTool => sources.MetalTools,
+            Made.SoftMold => sources.SoftMolds,
+            _ => sources.Parts,
+        };
 
     /// <summary>The route costed as the brief has it made.</summary>
     public static RouteEstimate Costed(this IRoute route, Job job, int cavities) =>
         RunSize.In(AddOns.ColourMatch.In(In(route.Estimate(job, cavities), job, route.Made), job), job);
 
     /// <summary>Working days of a supplier's quote, order and queue before work begins; null when it is made in house.</summary>
-    public static ThreePoint? SupplierDays(Job job, Made made) => job.Brief.Sources.Of(made) == Source.InHouse ? null : job.Norm(made == Made.MetalTool ? "source.queueDays" : "source.softDays");
+    public static ThreePoint? SupplierDays(Job job, Made made) =>
+        job.Brief.Sources.Of(made) == Source.InHouse ? null : job.Norm(made == Made.MetalTool ? "source.queueDays" : "source.softDays");
 
-    private static RouteEstimate In(RouteEstimate estimate, Job job, Made made) => job.Brief.Sources.Of(made) switch
-    {
-        Source.BoughtIn => Bought(estimate, job, made, [job.Rate("source.boughtIn")]),
-        Source.FarBoughtIn => FromFar(Bought(estimate, job, made, [job.Rate("source.boughtIn"), job.Rate("source.far")]), job),
-        _ => estimate,
-    };
+    private static RouteEstimate In(RouteEstimate estimate, Job job, Made made) =>
+        job.Brief.Sources.Of(made) switch
+        {
+            Source.BoughtIn => Bought(estimate, job, made, [job.Rate("source.boughtIn")]),
+            Source.FarBoughtIn => FromFar(Bought(estimate, job, made, [job.Rate("source.boughtIn"), job.Rate("source.far")]), job),
+            _ => estimate,
+        };
 
-    private static RouteEstimate Bought(RouteEstimate estimate, Job job, Made made, IReadOnlyList<Rate> markups) => estimate with
-    {
-        Costs = [.. estimate.Costs.Select(line => IsMarkedUp(line, made) ? line with { Markups = markups } : line)],
-        Lead = [new LeadStep("Quote, order, queue at the supplier", SupplierDays(job, made)!.Value), .. estimate.Lead],
-    };
+    private static RouteEstimate Bought(RouteEstimate estimate, Job job, Made made, IReadOnlyList<Rate> markups) =>
+        estimate with
+        {
+            Costs = [.. estimate.Costs.Select(line => IsMarkedUp(line, made) ? line with { Markups = markups } : line)],
+            Lead = [new LeadStep("Quote, order, queue at the supplier", SupplierDays(job, made)!.Value), .. estimate.Lead],
+        };
 
     /// <summary>Freight of every set; corrections travel too.</summary>
     private static RouteEstimate FromFar(RouteEstimate estimate, Job job)
@@ -59,15 +63,24 @@ public static class Sourcing
         return estimate with
         {
             Costs = [.. estimate.Costs, .. freight.Lines],
-            Lead = [.. estimate.Lead, new LeadStep("Freight from far", job.Norm("source.farWeeks") * DaysAWeek), new LeadStep("Corrections travel", job.Norm("source.farWeeks"))],
+            Lead =
+            [
+                .. estimate.Lead,
+                new LeadStep("Freight from far", job.Norm("source.farWeeks") * DaysAWeek),
+                new LeadStep("Corrections travel", job.Norm("source.farWeeks")),
+            ],
         };
     }
 
-    /// <summary>A toolmaker builds what was engineered here; a mold house does pattern and mold from the model on; a print or machine shop makes the part.</summary>
-    private static bool IsMarkedUp(CostLine line, Made made) => made switch
-    {
-        Made.Part => line.On is not ChargedOn.OneOff,
-        Made.SoftMold => line.On is ChargedOn.Tool or ChargedOn.OneOff,
-        _ => line.On == ChargedOn.Tool,
-    };
+    /// <summary>
+    /// A toolmaker builds what was engineered here; a mold house does pattern and mold from the model on; a print or machine shop makes
+    /// the part.
+    /// </summary>
+    private static bool IsMarkedUp(CostLine line, Made made) =>
+        made switch
+        {
+            Made.Part => line.On is not ChargedOn.OneOff,
+            Made.SoftMold => line.On is ChargedOn.Tool or ChargedOn.OneOff,
+            _ => line.On == ChargedOn.Tool,
+        };
 }

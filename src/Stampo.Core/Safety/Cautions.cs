@@ -8,7 +8,9 @@ public sealed record Caution(string Id, string Title, IReadOnlyList<string> Line
 /// <summary>The cautions that ship with the application. They never replace a data sheet, a manual or qualified practice.</summary>
 public static class Cautions
 {
-    public const string Deference = "The resin's safety data sheet, the equipment's manual, local rules and qualified people come first; these lines don't replace them.";
+    public const string Deference =
+        "The resin's safety data sheet, the equipment's manual, local rules and qualified people come first; these lines "
+        + "don't replace them.";
 
     private static readonly Dictionary<string, Caution> ById = EmbeddedJson.List<Caution>("cautions").ToDictionary(c => c.Id);
 

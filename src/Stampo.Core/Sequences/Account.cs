@@ -14,8 +14,10 @@ namespace Stampo.Core.Sequences;
 /// </summary>
 public sealed class Account
 {
-    private const double DaysPerMonth = 365.25 / 12, MonthsPerYear = 12;
-    private const double LogStep = 0.35, Margin = 0.95;
+    private const double DaysPerMonth = 365.25 / 12,
+        MonthsPerYear = 12;
+    private const double LogStep = 0.35,
+        Margin = 0.95;
 
     private readonly JobInputs _inputs;
     private readonly DateOnly _settled;
@@ -26,12 +28,16 @@ public sealed class Account
     private readonly int _rows;
     private double _moreChance;
 
-    public Account(RouteComparison comparison) : this(comparison, Deliveries.Of(comparison.Inputs.Brief), [.. comparison.Candidates.Where(c => c.Competes)], [], [])
-    {
-    }
+    public Account(RouteComparison comparison)
+        : this(comparison, Deliveries.Of(comparison.Inputs.Brief), [.. comparison.Candidates.Where(c => c.Competes)], [], []) { }
 
-    private Account(RouteComparison comparison, Deliveries deliveries, IReadOnlyList<CandidateRoute> routes, ConcurrentDictionary<(Way, double), double> made,
-        ConcurrentDictionary<(CandidateRoute Route, double Step), double> atLeast)
+    private Account(
+        RouteComparison comparison,
+        Deliveries deliveries,
+        IReadOnlyList<CandidateRoute> routes,
+        ConcurrentDictionary<(Way, double), double> made,
+        ConcurrentDictionary<(CandidateRoute Route, double Step), double> atLeast
+    )
     {
         (Comparison, Deliveries, Routes, _inputs, _made, _atLeast) = (comparison, deliveries, routes, comparison.Inputs, made, atLeast);
         _settled = deliveries.All.FirstOrDefault(d => d.Purpose == Purpose.Sale)?.NeededBy ?? DateOnly.MaxValue;
@@ -62,22 +68,31 @@ public sealed class Account
     public Account Times(double factor) => new(Comparison, Deliveries.Times(factor), Routes, _made, _atLeast);
 
     /// <summary>The same account with parts that nobody has asked for.</summary>
-    public Account With(double beyond) => beyond <= 0 ? this : new(Comparison, Deliveries.With(beyond, _inputs.Today), Routes, _made, _atLeast);
+    public Account With(double beyond) =>
+        beyond <= 0 ? this : new(Comparison, Deliveries.With(beyond, _inputs.Today), Routes, _made, _atLeast);
 
     /// <summary>The same account with changes of the design likelier by so much a month.</summary>
     public Account Changing(double moreChance) => new(Comparison, Deliveries, Routes, _made, _atLeast) { _moreChance = moreChance };
 
     /// <summary>The same account with one route as another would be.</summary>
-    public Account With(CandidateRoute route, CandidateRoute other) => new(Comparison, Deliveries, [.. Routes.Select(r => r == route ? other : r)], _made, _atLeast);
+    public Account With(CandidateRoute route, CandidateRoute other) =>
+        new(Comparison, Deliveries, [.. Routes.Select(r => r == route ? other : r)], _made, _atLeast);
 
     /// <summary>Working days a row may be late by at most: a date that can't move is never passed.</summary>
     public int MostLate(int row)
     {
-        var before = Deliveries.All.Where(d => d.Row == row && d.NeededBy <= _inputs.Brief.FixedDate).Select(d => d.NeededBy).DefaultIfEmpty(DateOnly.MaxValue).Max();
+        var before = Deliveries
+            .All.Where(d => d.Row == row && d.NeededBy <= _inputs.Brief.FixedDate)
+            .Select(d => d.NeededBy)
+            .DefaultIfEmpty(DateOnly.MaxValue)
+            .Max();
         return before == DateOnly.MaxValue ? int.MaxValue : WorkingDays.Between(before, _inputs.Brief.FixedDate!.Value);
     }
 
-    /// <summary>Parts <paramref name="from"/> to <paramref name="to"/> of the demand on a route; null when a must of theirs rules its material out.</summary>
+    /// <summary>
+    /// Parts <paramref name="from"/> to <paramref name="to"/> of the demand on a route; null when a must of theirs rules its material
+    /// out.
+    /// </summary>
     public Trial? Try(CandidateRoute route, double from, double to)
     {
         var way = route.BestWay(to - from);
@@ -111,7 +126,19 @@ public sealed class Account
         }
 
         var orderBy = WorkingDays.Add(_inputs.Today, tightest == int.MaxValue ? 0 : Math.Max(0, tightest));
-        return new Trial(this, route, way, from, to, Holding(way, begins!.Value, ends), OpenMonthsOf(orderBy, ends) * ChangeShare(route) * Tool(way), slack, orderBy, begins!.Value, ends);
+        return new Trial(
+            this,
+            route,
+            way,
+            from,
+            to,
+            Holding(way, begins!.Value, ends),
+            OpenMonthsOf(orderBy, ends) * ChangeShare(route) * Tool(way),
+            slack,
+            orderBy,
+            begins!.Value,
+            ends
+        );
     }
 
     /// <summary>A drawn total for each draw, with what is expected on top.</summary>
@@ -124,8 +151,8 @@ public sealed class Account
     }
 
     /// <summary>
-    /// No more than it costs to make so many parts on a route, without drawing for that quantity: what some fewer cost. The margin is for a route whose
-    /// way of tooling changes in between.
+    /// No more than it costs to make so many parts on a route, without drawing for that quantity: what some fewer cost. The margin is for
+    /// a route whose way of tooling changes in between.
     /// </summary>
     public double AtLeast(CandidateRoute route, double quantity)
     {
@@ -133,15 +160,21 @@ public sealed class Account
         if (route.IsQuoted)
             return route.BestWay(quantity).Likely.Total(quantity);
         var step = Math.Floor(Math.Log(quantity) / LogStep);
-        return Margin * _atLeast.GetOrAdd((route, step), static (at, account) =>
-        {
-            var fewer = Math.Max(1, Math.Floor(Math.Exp(at.Step * LogStep)));
-            return account.Made(at.Route.BestWay(fewer), fewer);
-        }, this);
+        return Margin
+            * _atLeast.GetOrAdd(
+                (route, step),
+                static (at, account) =>
+                {
+                    var fewer = Math.Max(1, Math.Floor(Math.Exp(at.Step * LogStep)));
+                    return account.Made(at.Route.BestWay(fewer), fewer);
+                },
+                this
+            );
     }
 
     /// <summary>The middle of the draws for so many parts, as the lane at that quantity has it.</summary>
-    public double Made(Way way, double quantity) => _made.GetOrAdd((way, quantity), static asked => asked.Item1.Drawn.MiddleAt(asked.Item2));
+    public double Made(Way way, double quantity) =>
+        _made.GetOrAdd((way, quantity), static asked => asked.Item1.Drawn.MiddleAt(asked.Item2));
 
     private double Tool(Way way) => _tool.GetOrAdd(way, static w => Band.MiddleOf(w.Drawn.Tool));
 
@@ -170,38 +203,78 @@ public sealed class Account
 
     private WorkInput WriteMade(Worksheet sheet, Trial t, string id)
     {
-        sheet.Write($"{id}.made", $"{NameOf(t)}: making them", "middle of the draws of one-off + sets × tool + set-ups + parts × piece ÷ yield, as in its lane at so many", t.Made, "€", "the lane at that quantity",
-            new WorkInput("parts", t.Quantity, "parts", "brief/demand"), new WorkInput("tool sets", t.Way.Likely.Sets(t.Quantity), ""), new WorkInput("cavities", t.Way.Estimate.Cavities, ""), new WorkInput("draws", Comparison.Draws, ""));
+        sheet.Write(
+            $"{id}.made",
+            $"{NameOf(t)}: making them",
+            "middle of the draws of one-off + sets × tool + set-ups + parts × piece ÷ yield, as in its lane at so many",
+            t.Made,
+            "€",
+            "the lane at that quantity",
+            new WorkInput("parts", t.Quantity, "parts", "brief/demand"),
+            new WorkInput("tool sets", t.Way.Likely.Sets(t.Quantity), ""),
+            new WorkInput("cavities", t.Way.Estimate.Cavities, ""),
+            new WorkInput("draws", Comparison.Draws, "")
+        );
         return new WorkInput("making", t.Made, "€", From: $"{id}.made");
     }
 
     private WorkInput WriteHolding(Worksheet sheet, Trial t, string id)
     {
-        sheet.Write($"{id}.holding", $"{NameOf(t)}: holding what is made ahead", "parts in a run ÷ 2 × piece × holding a year × years of delivery", t.Holding, "€", "half a run lies on the shelf while it delivers",
-            new WorkInput("parts in a run", t.Way.Estimate.Run!.Parts, "parts"), new WorkInput("piece, likely", t.Way.Estimate.Sum(ChargedOn.Piece).Likely, "€"), _inputs.Rates["holding.share"].AsInput(), new WorkInput("years", MonthsBetween(t.Begins, t.Ends) / MonthsPerYear, "years"));
+        sheet.Write(
+            $"{id}.holding",
+            $"{NameOf(t)}: holding what is made ahead",
+            "parts in a run ÷ 2 × piece × holding a year × years of delivery",
+            t.Holding,
+            "€",
+            "half a run lies on the shelf while it delivers",
+            new WorkInput("parts in a run", t.Way.Estimate.Run!.Parts, "parts"),
+            new WorkInput("piece, likely", t.Way.Estimate.Sum(ChargedOn.Piece).Likely, "€"),
+            _inputs.Rates["holding.share"].AsInput(),
+            new WorkInput("years", MonthsBetween(t.Begins, t.Ends) / MonthsPerYear, "years")
+        );
         return new WorkInput("holding", t.Holding, "€", From: $"{id}.holding");
     }
 
     private WorkInput WriteChange(Worksheet sheet, Trial t, string id)
     {
         var change = ChancePerMonth * t.ChangePerChance;
-        sheet.Write($"{id}.change", $"{NameOf(t)}: expected changes of the design", "chance a month × months its tool stands before the design is settled × share of the tool × tool", change, "€", "from the order to the first parts sold, or its last",
-            new WorkInput("chance a month", ChancePerMonth, "share", "brief/changeRisk"), new WorkInput("months", OpenMonthsOf(t.OrderBy, t.Ends), "months"), new WorkInput("share of the tool", ChangeShare(t.Route), "share"), new WorkInput("tool, middle", Tool(t.Way), "€"));
+        sheet.Write(
+            $"{id}.change",
+            $"{NameOf(t)}: expected changes of the design",
+            "chance a month × months its tool stands before the design is settled × share of the tool × tool",
+            change,
+            "€",
+            "from the order to the first parts sold, or its last",
+            new WorkInput("chance a month", ChancePerMonth, "share", "brief/changeRisk"),
+            new WorkInput("months", OpenMonthsOf(t.OrderBy, t.Ends), "months"),
+            new WorkInput("share of the tool", ChangeShare(t.Route), "share"),
+            new WorkInput("tool, middle", Tool(t.Way), "€")
+        );
         return new WorkInput("expected changes", change, "€", From: $"{id}.change");
     }
 
     private double OpenMonthsOf(DateOnly orderBy, DateOnly ends) => Math.Max(0, MonthsBetween(orderBy, ends < _settled ? ends : _settled));
 
     /// <summary>Half a run lies on the shelf all the time that a route with runs delivers.</summary>
-    private double Holding(Way way, DateOnly begins, DateOnly ends) => way.Estimate.Run is not { } run ? 0
-        : run.Parts / 2.0 * way.Estimate.Sum(ChargedOn.Piece).Likely * _inputs.Rates["holding.share"].Value.Likely * MonthsBetween(begins, ends) / MonthsPerYear;
+    private double Holding(Way way, DateOnly begins, DateOnly ends) =>
+        way.Estimate.Run is not { } run
+            ? 0
+            : run.Parts
+                / 2.0
+                * way.Estimate.Sum(ChargedOn.Piece).Likely
+                * _inputs.Rates["holding.share"].Value.Likely
+                * MonthsBetween(begins, ends)
+                / MonthsPerYear;
 
     /// <summary>A small change costs the likely share of the tool, a large one the whole tool.</summary>
     private double ChangeShare(CandidateRoute route) =>
-        route.Route.ChangeKey is not { } key ? 0 : _inputs.Brief.ChangeRisk?.Size == ChangeSize.Large ? 1 : _inputs.Rates[key].Value.Likely;
+        route.Route.ChangeKey is not { } key ? 0
+        : _inputs.Brief.ChangeRisk?.Size == ChangeSize.Large ? 1
+        : _inputs.Rates[key].Value.Likely;
 
     /// <summary>Working days from today to a day; negative before it.</summary>
-    private int DaysUntil(DateOnly day) => day >= _inputs.Today ? WorkingDays.Between(_inputs.Today, day) : -WorkingDays.Between(day, _inputs.Today);
+    private int DaysUntil(DateOnly day) =>
+        day >= _inputs.Today ? WorkingDays.Between(_inputs.Today, day) : -WorkingDays.Between(day, _inputs.Today);
 
     private static double MonthsBetween(DateOnly from, DateOnly to) => (to.DayNumber - from.DayNumber) / DaysPerMonth;
 }

@@ -14,7 +14,17 @@ public sealed record Weights(double Cost = 1, double Date = 0, double Likeness =
 }
 
 /// <summary>A route that meets every must, on the four aims; <paramref name="DominatedBy"/> is as good on all and better on one.</summary>
-public sealed record Contender(string RouteId, string Name, double Cost, DateOnly LastPart, int DaysLate, int SlackDays, double Likeness, double ToleranceMm, string? DominatedBy);
+public sealed record Contender(
+    string RouteId,
+    string Name,
+    double Cost,
+    DateOnly LastPart,
+    int DaysLate,
+    int SlackDays,
+    double Likeness,
+    double ToleranceMm,
+    string? DominatedBy
+);
 
 /// <summary>A route that is out, and what would have to give.</summary>
 public sealed record LeastBad(string RouteId, string Name, IReadOnlyList<string> Reasons, IReadOnlyList<string> Relax);

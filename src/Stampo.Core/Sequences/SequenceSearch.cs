@@ -9,9 +9,12 @@ public readonly record struct Leg(int Route, int From, int To);
 /// </summary>
 public sealed class SequenceSearch
 {
-    private readonly int _rows, _routes;
+    private readonly int _rows,
+        _routes;
 
-    /// <summary>best[j, r]: the least cost of serving the first j rows when route r serves the last of them; from[j, r]: where its stretch begins.</summary>
+    /// <summary>
+    /// best[j, r]: the least cost of serving the first j rows when route r serves the last of them; from[j, r]: where its stretch begins.
+    /// </summary>
     private readonly double[,] _best;
     private readonly int[,] _from;
 
@@ -45,13 +48,14 @@ public sealed class SequenceSearch
     public bool IsFound => !double.IsInfinity(Total);
 
     /// <summary>The first row that nothing can serve, in whatever way the rows before it are.</summary>
-    public int FirstUnserved => Enumerable.Range(0, _rows).First(i => Enumerable.Range(0, _routes).All(r => double.IsInfinity(_best[i + 1, r])));
+    public int FirstUnserved =>
+        Enumerable.Range(0, _rows).First(i => Enumerable.Range(0, _routes).All(r => double.IsInfinity(_best[i + 1, r])));
 
     public IReadOnlyList<Leg> Legs()
     {
         var legs = new List<Leg>();
         var route = CheapestAt(_rows, -1);
-        for (var j = _rows; j > 0;)
+        for (var j = _rows; j > 0; )
         {
             var leg = new Leg(route, _from[j, route], j);
             legs.Add(leg);
@@ -62,7 +66,8 @@ public sealed class SequenceSearch
         return legs;
     }
 
-    private double EndBut(int row, int route, int first, int second) => _routes == 1 ? double.PositiveInfinity : _best[row, first == route ? second : first];
+    private double EndBut(int row, int route, int first, int second) =>
+        _routes == 1 ? double.PositiveInfinity : _best[row, first == route ? second : first];
 
     private (int First, int Second) TwoCheapest(int row)
     {

@@ -16,22 +16,39 @@ internal static class Sequences
     }
 
     /// <summary>Line by line, stretch by stretch, then the total; the lines of several sequences are told apart by their scope.</summary>
-    public static IReadOnlyList<WorkLine> Working(Account account, IReadOnlyList<Trial> trials, string scope = "", string name = "All that is asked for")
+    public static IReadOnlyList<WorkLine> Working(
+        Account account,
+        IReadOnlyList<Trial> trials,
+        string scope = "",
+        string name = "All that is asked for"
+    )
     {
         var sheet = new Worksheet();
         for (var i = 0; i < trials.Count; i++)
             account.Write(sheet, trials[i], IdOf(i));
         Sum("holding", "Holding what is made ahead", t => t.Holding);
         Sum("change", "Expected changes of the design", t => account.ChancePerMonth * t.ChangePerChance);
-        sheet.Write($"{scope}total", name, "sum of the stretches", trials.Sum(t => t.TotalAt(account.ChancePerMonth)), "€", "sum",
-            [.. trials.Select((t, i) => new WorkInput(Account.NameOf(t), t.TotalAt(account.ChancePerMonth), "€", From: $"{IdOf(i)}.total"))]);
+        sheet.Write(
+            $"{scope}total",
+            name,
+            "sum of the stretches",
+            trials.Sum(t => t.TotalAt(account.ChancePerMonth)),
+            "€",
+            "sum",
+            [.. trials.Select((t, i) => new WorkInput(Account.NameOf(t), t.TotalAt(account.ChancePerMonth), "€", From: $"{IdOf(i)}.total"))]
+        );
         return sheet.Lines;
 
         string IdOf(int stretch) => $"{scope}s{stretch + 1}";
 
         void Sum(string what, string said, Func<Trial, double> of)
         {
-            List<WorkInput> inputs = [.. trials.Select((t, i) => new WorkInput(Account.NameOf(t), of(t), "€", From: $"{IdOf(i)}.{what}")).Where(i => i.Value.Likely > 0)];
+            List<WorkInput> inputs =
+            [
+                .. trials
+                    .Select((t, i) => new WorkInput(Account.NameOf(t), of(t), "€", From: $"{IdOf(i)}.{what}"))
+                    .Where(i => i.Value.Likely > 0),
+            ];
             if (inputs.Count > 0)
                 sheet.Write($"{scope}{what}", said, "sum of the stretches", inputs.Sum(i => i.Value.Likely), "€", "sum", inputs);
         }
@@ -56,14 +73,38 @@ internal static class Sequences
     {
         var estimate = t.Way.Estimate;
         var worst = EndedBy(t) ?? t.Route.Gates.Where(g => g.Verdict != Verdict.Fits).MaxBy(g => g.Verdict);
-        return new SequenceStretch(id, t.Route.Route.Card.Id, t.Route.Material.Material.Id, t.Route.Material.Material.Name, estimate.Cavities, t.Way.Assist, t.Quantity, t.OrderBy,
-            WorkingDays.Add(t.OrderBy, estimate.FirstArticleDays.Likely), t.Begins, t.Ends, (long)t.Way.Likely.Sets(t.Quantity), SequenceCost.Of(t.Made, t.Holding, account.ChancePerMonth * t.ChangePerChance),
-            t.DaysLate, RowsOf(account, t), worst?.Verdict ?? Verdict.Fits, worst?.Reason, null);
+        return new SequenceStretch(
+            id,
+            t.Route.Route.Card.Id,
+            t.Route.Material.Material.Id,
+            t.Route.Material.Material.Name,
+            estimate.Cavities,
+            t.Way.Assist,
+            t.Quantity,
+            t.OrderBy,
+            WorkingDays.Add(t.OrderBy, estimate.FirstArticleDays.Likely),
+            t.Begins,
+            t.Ends,
+            (long)t.Way.Likely.Sets(t.Quantity),
+            SequenceCost.Of(t.Made, t.Holding, account.ChancePerMonth * t.ChangePerChance),
+            t.DaysLate,
+            RowsOf(account, t),
+            worst?.Verdict ?? Verdict.Fits,
+            worst?.Reason,
+            null
+        );
     }
 
     /// <summary>A price that has ended by the day it would be ordered at.</summary>
-    public static Gate? EndedBy(Trial t) => t.Way.Quote is not { } quote || quote.ValidUntil >= t.OrderBy ? null
-        : new Gate(Verdict.AtRisk, "Quote", $"{quote.Supplier}'s quote ends {quote.ValidUntil:d MMM yyyy}, before this is ordered: order sooner, or ask for a longer one.");
+    public static Gate? EndedBy(Trial t) =>
+        t.Way.Quote is not { } quote || quote.ValidUntil >= t.OrderBy
+            ? null
+            : new Gate(
+                Verdict.AtRisk,
+                "Quote",
+                $"{quote.Supplier}'s quote ends {quote.ValidUntil:d MMM yyyy}, before this is ordered: order sooner, or "
+                    + "ask for a longer one."
+            );
 
     private static List<ServedRow> RowsOf(Account account, Trial t)
     {
@@ -72,17 +113,40 @@ internal static class Sequences
         [
             .. t.Slack.Select(slack =>
             {
-                var served = Enumerable.Range(0, all.All.Count).Where(k => all.All[k].Row == slack.Row && all.Before(k) < t.To && all.Before(k + 1) > t.From).ToList();
-                return new ServedRow(slack.Row, served.Sum(k => Math.Min(t.To, all.Before(k + 1)) - Math.Max(t.From, all.Before(k))), all.All[served[0]].Purpose, all.All[served[0]].NeededBy, slack.Days);
+                var served = Enumerable
+                    .Range(0, all.All.Count)
+                    .Where(k => all.All[k].Row == slack.Row && all.Before(k) < t.To && all.Before(k + 1) > t.From)
+                    .ToList();
+                return new ServedRow(
+                    slack.Row,
+                    served.Sum(k => Math.Min(t.To, all.Before(k + 1)) - Math.Max(t.From, all.Before(k))),
+                    all.All[served[0]].Purpose,
+                    all.All[served[0]].NeededBy,
+                    slack.Days
+                );
             }),
         ];
     }
 
     private static string Said(IReadOnlyList<Trial> trials, IReadOnlyList<SequenceStretch> stretches)
     {
-        var parts = trials.Select((t, i) => $"{(i == 0 ? t.Route.Route.Card.Name : t.Route.Route.Card.Within)} for {(trials.Count == 1 ? "all " : "")}{Text.Number(t.Quantity, 12)}");
+        var parts = trials.Select(
+            (t, i) =>
+                $"{(i == 0 ? t.Route.Route.Card.Name : t.Route.Route.Card.Within)} for "
+                + $"{(trials.Count == 1 ? "all " : "")}{Text.Number(t.Quantity, 12)}"
+        );
         var late = stretches.SelectMany(s => s.Rows).Where(r => r.SlackDays < 0).OrderBy(r => r.SlackDays).ToList();
-        var dates = late.Count == 0 ? "every row in time" : string.Join(", ", late.Take(2).Select(r => $"the {Text.Number(r.Quantity, 9)} for {Briefs.Binding.Said(r.Purpose)} {Text.Count(-r.SlackDays, "working day")} late"));
+        var dates =
+            late.Count == 0
+                ? "every row in time"
+                : string.Join(
+                    ", ",
+                    late.Take(2)
+                        .Select(r =>
+                            $"the {Text.Number(r.Quantity, 9)} for {Briefs.Binding.Said(r.Purpose)} "
+                            + $"{Text.Count(-r.SlackDays, "working day")} late"
+                        )
+                );
         return $"{string.Join(", then ", parts)}: {Text.Euros(stretches.Sum(s => s.Cost.Total))}, {dates}.";
     }
 }

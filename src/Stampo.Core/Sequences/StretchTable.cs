@@ -3,7 +3,9 @@ using Stampo.Core.Routes;
 
 namespace Stampo.Core.Sequences;
 
-/// <summary>Every stretch between two marks of the demand on every route, worked out once; searches for the cheapest sequence then cost little.</summary>
+/// <summary>
+/// Every stretch between two marks of the demand on every route, worked out once; searches for the cheapest sequence then cost little.
+/// </summary>
 public sealed class StretchTable
 {
     private const double Rounding = 1e-9;
@@ -17,9 +19,8 @@ public sealed class StretchTable
     private readonly int _rows;
     private readonly int[] _mostLate;
 
-    public StretchTable(Account account) : this(account, null)
-    {
-    }
+    public StretchTable(Account account)
+        : this(account, null) { }
 
     /// <param name="account">Whose stretches.</param>
     /// <param name="of">A table of the same demand: the stretches of routes they share are taken from it.</param>
@@ -35,7 +36,8 @@ public sealed class StretchTable
     /// <summary>The same with one route as another would be: only its stretches are worked out anew.</summary>
     public StretchTable With(CandidateRoute route, CandidateRoute other) => new(_account.With(route, other), this);
 
-    private Trial?[]? TrialsOf(CandidateRoute route) => _account.Routes.Index().Where(r => r.Item == route).Select(r => _trials[r.Index]).FirstOrDefault();
+    private Trial?[]? TrialsOf(CandidateRoute route) =>
+        _account.Routes.Index().Where(r => r.Item == route).Select(r => _trials[r.Index]).FirstOrDefault();
 
     private Trial?[] TrialsOn(CandidateRoute route)
     {
@@ -77,7 +79,9 @@ public sealed class StretchTable
         return late;
     }
 
-    /// <summary>The cheapest sequence when each row may be late by so many working days; null when nothing no riskier than asked serves every row.</summary>
+    /// <summary>
+    /// The cheapest sequence when each row may be late by so many working days; null when nothing no riskier than asked serves every row.
+    /// </summary>
     public IReadOnlyList<Trial>? Cheapest(int[] lateBy, double? chancePerMonth = null, Verdict atMost = Verdict.AtRisk)
     {
         var chance = chancePerMonth ?? _account.ChancePerMonth;
@@ -86,7 +90,13 @@ public sealed class StretchTable
         // What may serve, with a bound below its cost; then only what could still be part of the cheapest is drawn.
         var may = new double[_trials.Length][];
         for (var r = 0; r < may.Length; r++)
-            may[r] = Array.ConvertAll(_trials[r], trial => trial is not null && trial.Safety.Verdict <= atMost && trial.IsInTime(lateBy) ? trial.AtLeastAt(chance) : double.PositiveInfinity);
+            may[r] = Array.ConvertAll(
+                _trials[r],
+                trial =>
+                    trial is not null && trial.Safety.Verdict <= atMost && trial.IsInTime(lateBy)
+                        ? trial.AtLeastAt(chance)
+                        : double.PositiveInfinity
+            );
         var (before, after) = (Bounds(may, forward: true), Bounds(may, forward: false));
         if (double.IsInfinity(before[_marks]))
             return null;
@@ -102,8 +112,12 @@ public sealed class StretchTable
             most = Math.Min(most, legs.Sum(leg => At(leg).TotalAt(chance)) * (1 + Rounding));
         }
 
-        var search = new SequenceSearch(_marks, may.Length, (r, i, j) =>
-            before[i] + may[r][Index(i, j)] + after[j] <= most ? _trials[r][Index(i, j)]!.TotalAt(chance) : double.PositiveInfinity);
+        var search = new SequenceSearch(
+            _marks,
+            may.Length,
+            (r, i, j) =>
+                before[i] + may[r][Index(i, j)] + after[j] <= most ? _trials[r][Index(i, j)]!.TotalAt(chance) : double.PositiveInfinity
+        );
         return [.. search.Legs().Select(At)];
 
         SequenceSearch Search(double[][] costs) => new(_marks, costs.Length, (r, i, j) => costs[r][Index(i, j)]);

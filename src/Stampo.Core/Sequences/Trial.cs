@@ -2,7 +2,9 @@ using Stampo.Core.Comparison;
 
 namespace Stampo.Core.Sequences;
 
-/// <summary>A stretch as it would be on a route; what making it costs is drawn when it is first asked for, for most are never looked at.</summary>
+/// <summary>
+/// A stretch as it would be on a route; what making it costs is drawn when it is first asked for, for most are never looked at.
+/// </summary>
 /// <param name="account">Whose demand it serves.</param>
 /// <param name="route">The route.</param>
 /// <param name="way">Its way of tooling for so many.</param>
@@ -15,7 +17,18 @@ namespace Stampo.Core.Sequences;
 /// <param name="begins">Its first delivery.</param>
 /// <param name="ends">Its last delivery.</param>
 public sealed class Trial(
-    Account account, CandidateRoute route, Way way, double from, double to, double holding, double changePerChance, RowSlack[] slack, DateOnly orderBy, DateOnly begins, DateOnly ends)
+    Account account,
+    CandidateRoute route,
+    Way way,
+    double from,
+    double to,
+    double holding,
+    double changePerChance,
+    RowSlack[] slack,
+    DateOnly orderBy,
+    DateOnly begins,
+    DateOnly ends
+)
 {
     private double? _made;
     private double? _atLeast;
@@ -51,7 +64,8 @@ public sealed class Trial(
     public double TotalAt(double chancePerMonth) => Made + holding + chancePerMonth * changePerChance;
 
     /// <summary>No more than <see cref="TotalAt"/>, without drawing.</summary>
-    public double AtLeastAt(double chancePerMonth) => (_made ?? (_atLeast ??= account.AtLeast(route, Quantity))) + holding + chancePerMonth * changePerChance;
+    public double AtLeastAt(double chancePerMonth) =>
+        (_made ?? (_atLeast ??= account.AtLeast(route, Quantity))) + holding + chancePerMonth * changePerChance;
 
     /// <summary>Whether every row is in time when each may be late by so many working days.</summary>
     public bool IsInTime(ReadOnlySpan<int> lateBy)

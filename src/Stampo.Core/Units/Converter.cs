@@ -20,7 +20,11 @@ public static partial class Converter
     public static Converted Convert(string text, string to)
     {
         if (string.IsNullOrWhiteSpace(text) || text.Length > LongestInput)
-            throw new RefusalException("units.not-a-number", $"Type a number and a unit, at most {LongestInput} characters, such as \"3.2 in\".", "value");
+            throw new RefusalException(
+                "units.not-a-number",
+                $"Type a number and a unit, at most {LongestInput} characters, such as \"3.2 in\".",
+                "value"
+            );
         if (to.Length > LongestInput)
             throw new RefusalException("units.unknown", "The unit asked for is too long to be one.", "to");
         if (Hardness(text, to) is { } hardness)
@@ -42,7 +46,9 @@ public static partial class Converter
 
     /// <summary>Twelve significant digits: what was typed has fewer, and 3 in shall be 76.2 mm, not 76.19999999999999.</summary>
     private static double Clean(double value, string text) =>
-        double.IsFinite(value) ? double.Parse(value.ToString("G12", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture) : throw new RefusalException("units.not-a-number", $"\"{text.Trim()}\" is too large to convert.", "value");
+        double.IsFinite(value)
+            ? double.Parse(value.ToString("G12", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture)
+            : throw new RefusalException("units.not-a-number", $"\"{text.Trim()}\" is too large to convert.", "value");
 
     private static string? ReferenceShift(Unit source, Unit target, ref double pa)
     {
@@ -68,13 +74,16 @@ public static partial class Converter
         if (source.Dimension != target.Dimension.Inverse || number == 0)
             return null;
         var (from, into) = (source.Dimension.ToString(), target.Dimension.ToString());
-        return new Converted(1 / (number * source.Factor) / target.Factor, target.Symbol,
-            $"{Bare(from)} inverted to {Bare(into)}");
+        return new Converted(1 / (number * source.Factor) / target.Factor, target.Symbol, $"{Bare(from)} inverted to {Bare(into)}");
         static string Bare(string kind) => kind[(kind.IndexOf(' ', StringComparison.Ordinal) + 1)..];
     }
 
     private static RefusalException Mismatch(string text, Unit source, string to, Unit target) =>
-        new("units.mismatch", $"\"{text.Trim()}\" is {source.Dimension}, but {to} is {target.Dimension}; type a value of that kind.", "value");
+        new(
+            "units.mismatch",
+            $"\"{text.Trim()}\" is {source.Dimension}, but {to} is {target.Dimension}; type a value of that kind.",
+            "value"
+        );
 
     private static Converted? Hardness(string text, string to)
     {
@@ -89,8 +98,12 @@ public static partial class Converter
         var scale = typed.Groups["scale"].Value.ToUpperInvariant();
         var target = wanted.Groups["scale"].Value.ToUpperInvariant();
         if (scale.Length > 0 && scale != target)
-            throw new RefusalException("units.hardness-is-a-label",
-                $"Shore {scale} can't be turned into Shore {target}: the scales press with different points. Give the value measured on Shore {target}.", "value");
+            throw new RefusalException(
+                "units.hardness-is-a-label",
+                $"Shore {scale} can't be turned into Shore {target}: the scales press with different points. Give the "
+                    + $"value measured on Shore {target}.",
+                "value"
+            );
         var value = Check.Between(Number(typed.Groups["number"].Value), 0, 100, "hardness", $"Shore {target}", "a Shore scale ends there");
         return new Converted(value, $"Shore {target}", "hardness is a label: no conversion between scales");
     }
@@ -99,7 +112,11 @@ public static partial class Converter
     {
         var match = Typed().Match(text);
         if (!match.Success)
-            throw new RefusalException("units.not-a-number", $"\"{text.Trim()}\" does not start with a number; type for example \"3.2 in\".", "value");
+            throw new RefusalException(
+                "units.not-a-number",
+                $"\"{text.Trim()}\" does not start with a number; type for example \"3.2 in\".",
+                "value"
+            );
         return (Number(match.Groups["number"].Value), match.Groups["unit"].Value.Trim());
     }
 
@@ -118,7 +135,10 @@ public static partial class Converter
     /// <summary>In a typed quantity a dot is the decimal sign; a comma before three digits may be either, and is asked about.</summary>
     private static double Plain(string text) => NumberText.One(text, "value", dotIsDecimal: true);
 
-    [GeneratedRegex(@"^\s*(?<number>[-−+]?(\d+ +)?\d+/[1-9]\d*|[-−+]?\d{1,3}( \d{3})+([.,]\d+)?(?![\d/])|[-−+]?(\d[\d.,'’\u00A0\u2009\u202F]*|[.,]\d+)([eE][-+]?\d+)?)\s*(?<unit>.*)$")]
+    [GeneratedRegex(
+        @"^\s*(?<number>[-−+]?(\d+ +)?\d+/[1-9]\d*|[-−+]?\d{1,3}( \d{3})+([.,]\d+)?(?![\d/])|"
+            + @"[-−+]?(\d[\d.,'’\u00A0\u2009\u202F]*|[.,]\d+)([eE][-+]?\d+)?)\s*(?<unit>.*)$"
+    )]
     private static partial Regex Typed();
 
     [GeneratedRegex(@"^((?<whole>\d+) +)?(?<top>\d+)/(?<bottom>\d+)$")]

@@ -12,21 +12,22 @@ public readonly record struct Dimension(int Length, int Mass, int Time, int Temp
 
     public Dimension Inverse => Power(-1);
 
-    public override string ToString() => (Length, Mass, Time, Temperature) switch
-    {
-        (0, 0, 0, 0) => "a plain number",
-        (1, 0, 0, 0) => "a length",
-        (2, 0, 0, 0) => "an area",
-        (3, 0, 0, 0) => "a volume",
-        (0, 1, 0, 0) => "a mass",
-        (0, 0, 1, 0) => "a time",
-        (0, 0, 0, 1) => "a temperature",
-        (-3, 1, 0, 0) => "a density",
-        (3, -1, 0, 0) => "a specific volume",
-        (-1, 1, -2, 0) => "a pressure",
-        (1, 1, -2, 0) => "a force",
-        (3, 0, -1, 0) => "a flow",
-        (0, 1, -2, 0) => "a tear strength",
-        _ => "another kind of quantity",
-    };
+    public override string ToString() =>
+        (Length, Mass, Time, Temperature) switch
+        {
+            (0, 0, 0, 0) => "a plain number",
+            (1, 0, 0, 0) => "a length",
+            (2, 0, 0, 0) => "an area",
+            (3, 0, 0, 0) => "a volume",
+            (0, 1, 0, 0) => "a mass",
+            (0, 0, 1, 0) => "a time",
+            (0, 0, 0, 1) => "a temperature",
+            (-3, 1, 0, 0) => "a density",
+            (3, -1, 0, 0) => "a specific volume",
+            (-1, 1, -2, 0) => "a pressure",
+            (1, 1, -2, 0) => "a force",
+            (3, 0, -1, 0) => "a flow",
+            (0, 1, -2, 0) => "a tear strength",
+            _ => "another kind of quantity",
+        };
 }

@@ -22,7 +22,10 @@ public static partial class NumberText
         List<double> values = [];
         foreach (var plain in Plain(body, dotIsDecimal || exponent.Length > 0).Distinct())
         {
-            if (double.TryParse($"{sign}{plain}{exponent}", NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value))
+            if (
+                double.TryParse($"{sign}{plain}{exponent}", NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+                && double.IsFinite(value)
+            )
                 values.Add(value);
         }
 
@@ -30,15 +33,21 @@ public static partial class NumberText
     }
 
     /// <summary>The one value; refuses what is no number and what can be read two ways, naming both readings.</summary>
-    public static double One(string text, string field, bool dotIsDecimal = false) => Readings(text, dotIsDecimal) switch
-    {
-        [var value] => value,
-        [var a, var b] => throw TwoWays(text, a, b, field),
-        _ => throw new RefusalException("units.not-a-number", $"\"{text.Trim()}\" is not a number.", field),
-    };
+    public static double One(string text, string field, bool dotIsDecimal = false) =>
+        Readings(text, dotIsDecimal) switch
+        {
+            [var value] => value,
+            [var a, var b] => throw TwoWays(text, a, b, field),
+            _ => throw new RefusalException("units.not-a-number", $"\"{text.Trim()}\" is not a number.", field),
+        };
 
     public static RefusalException TwoWays(string text, double a, double b, string field) =>
-        new("number.two-ways", $"\"{text.Trim()}\" can be read as {Text.Number(a, 12)} or as {Text.Number(b, 12)}; write it without a thousands sign, or with all its decimals.", field);
+        new(
+            "number.two-ways",
+            $"\"{text.Trim()}\" can be read as {Text.Number(a, 12)} or as {Text.Number(b, 12)}; write it without a "
+                + "thousands sign, or with all its decimals.",
+            field
+        );
 
     /// <summary>Every way to write it with a dot and without thousands signs.</summary>
     private static IEnumerable<string> Plain(string body, bool dotIsDecimal)
@@ -46,7 +55,8 @@ public static partial class NumberText
         var grouped = Spaces().Replace(body, "");
         if (grouped.Length < body.Length && !SpacedGroups().IsMatch(body))
             yield break;
-        int dots = grouped.Count(c => c == '.'), commas = grouped.Count(c => c == ',');
+        int dots = grouped.Count(c => c == '.'),
+            commas = grouped.Count(c => c == ',');
         if (dots == 0 && commas == 0)
         {
             yield return grouped;

@@ -3,7 +3,9 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Units;
 
-/// <summary>What was typed into a field of a unit. <paramref name="Whole"/>: counts only. Readings outside of least and most are none.</summary>
+/// <summary>
+/// What was typed into a field of a unit. <paramref name="Whole"/>: counts only. Readings outside of least and most are none.
+/// </summary>
 public sealed record QuantityRequest(string Text, string Unit, bool Whole = false, double? Least = null, double? Most = null);
 
 /// <summary>One way to read it, and in words.</summary>
@@ -27,19 +29,31 @@ public static partial class QuantityText
         if (text.Length is 0 or > LongestInput)
             throw new RefusalException("units.not-a-number", $"Type a number, at most {LongestInput} characters.", "text");
         var (values, note) = IsCount(unit) ? (Counted(text, unit), null) : Measured(text, unit);
-        var possible = values.Where(v => (!request.Whole || v == Math.Floor(v)) && v >= (request.Least ?? double.MinValue) && v <= (request.Most ?? double.MaxValue)).ToList();
+        var possible = values
+            .Where(v =>
+                (!request.Whole || v == Math.Floor(v)) && v >= (request.Least ?? double.MinValue) && v <= (request.Most ?? double.MaxValue)
+            )
+            .ToList();
         // A reading the field would refuse anyway is no second reading; when none is left, the field says why itself.
         return new QuantityAnswer([.. (possible.Count > 0 ? possible : values).Select(v => new QuantityReading(v, Said(v, unit)))], note);
     }
 
     /// <summary>Money and pieces have no other unit to convert from.</summary>
-    private static bool IsCount(string unit) => unit.Length == 0 || unit.Contains('€', StringComparison.Ordinal) || unit is "pieces" or "parts" or "years" or "shots" or "molds" or "×";
+    private static bool IsCount(string unit) =>
+        unit.Length == 0
+        || unit.Contains('€', StringComparison.Ordinal)
+        || unit is "pieces" or "parts" or "years" or "shots" or "molds" or "×";
 
     private static List<double> Counted(string text, string unit)
     {
         var match = Short().Match(text);
         if (!match.Success || NumberText.Readings(match.Groups["number"].Value) is not { Count: > 0 } readings)
-            throw new RefusalException("units.not-a-number", $"\"{text}\" is not {(unit.Contains('€', StringComparison.Ordinal) ? "an amount of money" : "a number")}; type for example 18000, 18 000 or 18k.", "text");
+            throw new RefusalException(
+                "units.not-a-number",
+                $"\"{text}\" is not {(unit.Contains('€', StringComparison.Ordinal) ? "an amount of money" : "a number")}; "
+                    + "type for example 18000, 18 000 or 18k.",
+                "text"
+            );
         var times = match.Groups["times"].Value.ToLowerInvariant() switch
         {
             "k" => 1e3,
@@ -60,18 +74,25 @@ public static partial class QuantityText
         }
 
         var rest = text[number.Length..];
-        List<Converted> converted = [.. readings.Select(v => Converter.Convert($"{v.ToString("R", System.Globalization.CultureInfo.InvariantCulture)}{rest}", unit))];
+        List<Converted> converted =
+        [
+            .. readings.Select(v => Converter.Convert($"{v.ToString("R", System.Globalization.CultureInfo.InvariantCulture)}{rest}", unit)),
+        ];
         return (converted.ConvertAll(c => c.Value), converted[0].Note);
     }
 
-    private static string Said(double value, string unit) => unit switch
-    {
-        "" => Text.Number(value, 12),
-        "€" => $"{Text.Number(value, 12)} €",
-        _ => $"{Text.Number(value, 12)} {unit}",
-    };
+    private static string Said(double value, string unit) =>
+        unit switch
+        {
+            "" => Text.Number(value, 12),
+            "€" => $"{Text.Number(value, 12)} €",
+            _ => $"{Text.Number(value, 12)} {unit}",
+        };
 
-    [GeneratedRegex(@"^(€\s*)?(?<number>[-+−]?[\d.,'’\u00A0\u2009\u202F ]*\d([eE][-+]?\d+)?)\s*(?<times>k|K|m|M|mio|Mio)?\s*(€|eur|EUR|pcs|pieces|parts)?(/\S+)?$")]
+    [GeneratedRegex(
+        @"^(€\s*)?(?<number>[-+−]?[\d.,'’\u00A0\u2009\u202F ]*\d([eE][-+]?\d+)?)\s*"
+            + @"(?<times>k|K|m|M|mio|Mio)?\s*(€|eur|EUR|pcs|pieces|parts)?(/\S+)?$"
+    )]
     private static partial Regex Short();
 
     [GeneratedRegex(@"^(?<number>[-+−]?[\d.,'’\u00A0\u2009\u202F]*\d)(?![/\d])")]

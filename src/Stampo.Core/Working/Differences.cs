@@ -41,11 +41,12 @@ public static class Differences
 
     private static IEnumerable<string> Names(JsonNode? node) => (node as JsonObject)?.Select(p => p.Key) ?? [];
 
-    private static string? Said(JsonNode? node) => node switch
-    {
-        null => null,
-        JsonValue value when value.GetValueKind() == System.Text.Json.JsonValueKind.Number => Text.Number(value.GetValue<double>(), 6),
-        JsonArray array => string.Join(", ", array.Select(n => n?.ToString())),
-        _ => node.ToString(),
-    };
+    private static string? Said(JsonNode? node) =>
+        node switch
+        {
+            null => null,
+            JsonValue value when value.GetValueKind() == System.Text.Json.JsonValueKind.Number => Text.Number(value.GetValue<double>(), 6),
+            JsonArray array => string.Join(", ", array.Select(n => n?.ToString())),
+            _ => node.ToString(),
+        };
 }

@@ -7,7 +7,38 @@ public static class FieldWords
 {
     /// <summary>Units at the end of a name; the unit is said with the number.</summary>
     private static readonly string[] Units =
-        ["GPerCm3", "In3PerLb", "Mm2PerS", "KnPerM", "KjPerM2", "M3PerH", "MpaS", "PctPerC", "LPerMin", "KpaAbs", "GPerM2", "Mm2", "Mm3", "Cm2", "Cm3", "Dm2", "Mbar", "Mpa", "Kpa", "Pct", "Min", "Mm", "Kn", "Kg", "Deg", "G", "C", "H", "L", "N"];
+    [
+        "GPerCm3",
+        "In3PerLb",
+        "Mm2PerS",
+        "KnPerM",
+        "KjPerM2",
+        "M3PerH",
+        "MpaS",
+        "PctPerC",
+        "LPerMin",
+        "KpaAbs",
+        "GPerM2",
+        "Mm2",
+        "Mm3",
+        "Cm2",
+        "Cm3",
+        "Dm2",
+        "Mbar",
+        "Mpa",
+        "Kpa",
+        "Pct",
+        "Min",
+        "Mm",
+        "Kn",
+        "Kg",
+        "Deg",
+        "G",
+        "C",
+        "H",
+        "L",
+        "N",
+    ];
 
     public static string Of(string field)
     {
@@ -26,7 +57,11 @@ public static class FieldWords
     {
         var bracket = part.IndexOf('[', StringComparison.Ordinal);
         var name = bracket < 0 ? part : part[..bracket];
-        var number = bracket > 0 && int.TryParse(part[(bracket + 1)..].TrimEnd(']'), System.Globalization.CultureInfo.InvariantCulture, out var index) ? $" {index + 1}" : "";
+        var number =
+            bracket > 0
+            && int.TryParse(part[(bracket + 1)..].TrimEnd(']'), System.Globalization.CultureInfo.InvariantCulture, out var index)
+                ? $" {index + 1}"
+                : "";
         var unit = Array.Find(Units, u => name.Length > u.Length && name.EndsWith(u, StringComparison.Ordinal));
         return Spaced(unit is null ? name : name[..^unit.Length]) + number;
     }

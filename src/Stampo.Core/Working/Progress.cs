@@ -6,7 +6,8 @@ public sealed class Progress(Action<string, double>? report = null, Cancellation
     private const int Batches = 200;
 
     private string _doing = "";
-    private double _done, _share;
+    private double _done,
+        _share;
 
     /// <summary>No listener and no stop.</summary>
     public static Progress None => new();
@@ -29,11 +30,16 @@ public sealed class Progress(Action<string, double>? report = null, Cancellation
         var batch = Math.Max(1, (count + Batches - 1) / Batches);
         var batches = (count + batch - 1) / batch;
         var finished = 0;
-        Parallel.For(0, batches, new ParallelOptions { CancellationToken = Cancel }, b =>
-        {
-            for (var i = b * batch; i < Math.Min(count, (b + 1) * batch); i++)
-                each(i);
-            report?.Invoke(_doing, _done + _share * Interlocked.Increment(ref finished) / batches);
-        });
+        Parallel.For(
+            0,
+            batches,
+            new ParallelOptions { CancellationToken = Cancel },
+            b =>
+            {
+                for (var i = b * batch; i < Math.Min(count, (b + 1) * batch); i++)
+                    each(i);
+                report?.Invoke(_doing, _done + _share * Interlocked.Increment(ref finished) / batches);
+            }
+        );
     }
 }

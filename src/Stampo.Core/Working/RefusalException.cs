@@ -31,33 +31,47 @@ public static class Check
     {
         if (double.IsFinite(value) && value >= low && value <= high)
             return value;
-        throw new RefusalException("input.out-of-range",
-            $"{FieldWords.Capital(field)} is {Text.Number(value)} {unit}".TrimEnd() +
-            $"; it must lie between {Text.Number(low)} and {Text.Number(high)} {unit}".TrimEnd() + $": {why}.", field);
+        throw new RefusalException(
+            "input.out-of-range",
+            $"{FieldWords.Capital(field)} is {Text.Number(value)} {unit}".TrimEnd()
+                + $"; it must lie between {Text.Number(low)} and {Text.Number(high)} {unit}".TrimEnd()
+                + $": {why}.",
+            field
+        );
     }
 
     public static double Positive(double value, string field, string unit, double high = 1e12) =>
         double.IsFinite(value) && value > 0 && value <= high
             ? value
-            : throw new RefusalException("input.out-of-range",
-                $"{FieldWords.Capital(field)} is {Text.Number(value)} {unit}".TrimEnd() +
-                $"; it must be more than 0 and at most {Text.Number(high)} {unit}".TrimEnd() + ".", field);
+            : throw new RefusalException(
+                "input.out-of-range",
+                $"{FieldWords.Capital(field)} is {Text.Number(value)} {unit}".TrimEnd()
+                    + $"; it must be more than 0 and at most {Text.Number(high)} {unit}".TrimEnd()
+                    + ".",
+                field
+            );
 
     /// <summary>One of two words, or nothing.</summary>
     public static void OneOf(string? value, string field, string first, string second)
     {
         if (value is not null && value != first && value != second)
-            throw new RefusalException("input.choice", $"{FieldWords.Capital(field)} is \"{value}\"; it is \"{first}\" or \"{second}\".", field);
+            throw new RefusalException(
+                "input.choice",
+                $"{FieldWords.Capital(field)} is \"{value}\"; it is \"{first}\" or \"{second}\".",
+                field
+            );
     }
 
     /// <summary>A list that is there and has no gaps.</summary>
-    public static IReadOnlyList<T> Whole<T>(IReadOnlyList<T>? list, string field) where T : class
+    public static IReadOnlyList<T> Whole<T>(IReadOnlyList<T>? list, string field)
+        where T : class
     {
         for (var i = 0; i < Given(list, field).Count; i++)
             Given(list![i], $"{field}[{i}]");
         return list!;
     }
 
-    public static T Given<T>(T? value, string field) where T : class =>
+    public static T Given<T>(T? value, string field)
+        where T : class =>
         value ?? throw new RefusalException("input.missing", $"{FieldWords.Capital(field)} is missing; give it and send again.", field);
 }

@@ -8,14 +8,19 @@ internal interface IKeyOf<T>
 
 internal static class Selection
 {
-    /// <summary>Puts into place k what belongs there in sorted order, the smaller before it and the larger behind (Hoare's find, 1961).</summary>
-    public static void Place<T, TKey>(Span<T> items, int k, TKey key) where TKey : struct, IKeyOf<T>
+    /// <summary>
+    /// Puts into place k what belongs there in sorted order, the smaller before it and the larger behind (Hoare's find, 1961).
+    /// </summary>
+    public static void Place<T, TKey>(Span<T> items, int k, TKey key)
+        where TKey : struct, IKeyOf<T>
     {
-        int left = 0, right = items.Length - 1;
+        int left = 0,
+            right = items.Length - 1;
         while (left < right)
         {
             var pivot = key.Of(items[left + (right - left) / 2]);
-            int i = left, j = right;
+            int i = left,
+                j = right;
             while (i <= j)
             {
                 while (key.Of(items[i]) < pivot)

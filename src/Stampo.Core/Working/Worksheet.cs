@@ -17,7 +17,8 @@ public sealed record WorkLine(
     IReadOnlyList<WorkInput> Inputs,
     ThreePoint Value,
     string Unit,
-    string Source);
+    string Source
+);
 
 /// <summary>
 /// Where a calculator writes down each step. The page opens any figure to its line; later lines name earlier ones as inputs.
@@ -29,8 +30,15 @@ public sealed class Worksheet
     public IReadOnlyList<WorkLine> Lines => _lines;
 
     /// <summary>Writes a line and hands its value back, so that a calculation reads as the calculation.</summary>
-    public ThreePoint Write(string id, string name, string formula, ThreePoint value, string unit, string source,
-        params IReadOnlyList<WorkInput> inputs)
+    public ThreePoint Write(
+        string id,
+        string name,
+        string formula,
+        ThreePoint value,
+        string unit,
+        string source,
+        params IReadOnlyList<WorkInput> inputs
+    )
     {
         _lines.Add(new WorkLine(id, name, formula, inputs, value, unit, source));
         return value;
@@ -40,7 +48,13 @@ public sealed class Worksheet
     public void Take(IReadOnlyList<WorkLine> lines) => _lines.AddRange(lines);
 
     /// <inheritdoc cref="Write(string,string,string,ThreePoint,string,string,IReadOnlyList{WorkInput})"/>
-    public double Write(string id, string name, string formula, double value, string unit, string source,
-        params IReadOnlyList<WorkInput> inputs) =>
-        Write(id, name, formula, (ThreePoint)value, unit, source, inputs).Likely;
+    public double Write(
+        string id,
+        string name,
+        string formula,
+        double value,
+        string unit,
+        string source,
+        params IReadOnlyList<WorkInput> inputs
+    ) => Write(id, name, formula, (ThreePoint)value, unit, source, inputs).Likely;
 }

@@ -11,7 +11,8 @@ public sealed record OfferedTemplate(string Id, string Name, string Says, TheBri
 
 public static class BriefEndpoints
 {
-    public const string Step = "brief", LadderStep = "ladder";
+    public const string Step = "brief",
+        LadderStep = "ladder";
 
     public static void MapBrief(this IEndpointRouteBuilder app)
     {
@@ -19,21 +20,40 @@ public static class BriefEndpoints
 
         brief.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, Step, new TheBrief(), cancel));
 
-        brief.MapPut("", (string id, Save<TheBrief> save, StepStore steps, CancellationToken cancel) =>
-            steps.SaveAsync(id, Step, save with { Value = Check.Given(save.Value, "value").Checked() }, new TheBrief(), cancel));
+        brief.MapPut(
+            "",
+            (string id, Save<TheBrief> save, StepStore steps, CancellationToken cancel) =>
+                steps.SaveAsync(id, Step, save with { Value = Check.Given(save.Value, "value").Checked() }, new TheBrief(), cancel)
+        );
 
         brief.MapMoves<TheBrief>(Step);
 
         var ladder = app.MapGroup("/api/projects/{id}/ladder").WithTags("Brief");
         ladder.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, LadderStep, new Ladder(), cancel));
-        ladder.MapPut("", async (string id, Save<Ladder> save, StepStore steps, ShopLibrary shop, CancellationToken cancel) =>
-            await steps.SaveAsync(id, LadderStep, save with { Value = Check.Given(save.Value, "value").Checked((await shop.CurrentAsync(cancel)).Materials) }, new Ladder(), cancel));
+        ladder.MapPut(
+            "",
+            async (string id, Save<Ladder> save, StepStore steps, ShopLibrary shop, CancellationToken cancel) =>
+                await steps.SaveAsync(
+                    id,
+                    LadderStep,
+                    save with
+                    {
+                        Value = Check.Given(save.Value, "value").Checked((await shop.CurrentAsync(cancel)).Materials),
+                    },
+                    new Ladder(),
+                    cancel
+                )
+        );
         ladder.MapMoves<Ladder>(LadderStep);
 
-        app.MapGet("/api/brief-templates", (TimeProvider clock) =>
-        {
-            var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-            return BriefTemplate.All.Select(t => new OfferedTemplate(t.Id, t.Name, t.Says, t.On(today))).ToList();
-        }).WithTags("Brief");
+        app.MapGet(
+                "/api/brief-templates",
+                (TimeProvider clock) =>
+                {
+                    var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+                    return BriefTemplate.All.Select(t => new OfferedTemplate(t.Id, t.Name, t.Says, t.On(today))).ToList();
+                }
+            )
+            .WithTags("Brief");
     }
 }

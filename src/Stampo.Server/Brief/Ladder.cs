@@ -41,9 +41,7 @@ public sealed record Ladder
         {
             HardnessLadder.Of(request, library);
         }
-        catch (RefusalException unfinished) when (unfinished.Code == "input.missing")
-        {
-        }
+        catch (RefusalException unfinished) when (unfinished.Code == "input.missing") { }
     }
 
     private static void Short(string text, string field)

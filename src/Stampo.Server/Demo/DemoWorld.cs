@@ -13,7 +13,17 @@ using Stampo.Server.Routes;
 namespace Stampo.Server.Demo;
 
 /// <summary>A demo project as its file describes it; dates are working days from today, so that nothing looks stale.</summary>
-public sealed record DemoProject(string Name, string Revision, string Mesh, PartDeclaration Declared, DemoBrief? Brief, DemoDecision? Decision, bool Planned, Ladder? Ladder = null, IReadOnlyList<DemoQuote>? Quotes = null);
+public sealed record DemoProject(
+    string Name,
+    string Revision,
+    string Mesh,
+    PartDeclaration Declared,
+    DemoBrief? Brief,
+    DemoDecision? Decision,
+    bool Planned,
+    Ladder? Ladder = null,
+    IReadOnlyList<DemoQuote>? Quotes = null
+);
 
 /// <summary>A quote as a project's file has it: working days from today in place of its last day.</summary>
 public sealed record DemoQuote(int ValidForDays, Quote Asks);
@@ -25,7 +35,15 @@ public sealed record DemoBrief(IReadOnlyList<TemplateRow> Demand, Core.Briefs.Br
 public sealed record DemoDecision(IReadOnlyList<HandStretch> Stretches, string Reason, string By);
 
 /// <summary>Lays the made-up world into an empty database, through the same doors as the page.</summary>
-public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake intake, Studies studies, Decisions decisions, Plans plans, TimeProvider clock)
+public sealed class DemoWorld(
+    ProjectStore projects,
+    StepStore steps,
+    MeshIntake intake,
+    Studies studies,
+    Decisions decisions,
+    Plans plans,
+    TimeProvider clock
+)
 {
     public async Task LoadAsync(string folder, CancellationToken cancel = default)
     {
@@ -49,11 +67,26 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         var part = await intake.KeepAsync(demo.Mesh, mesh, LengthUnit.Mm, demo.Declared.Checked(), cancel);
         await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel: cancel);
         if (demo.Brief is { } brief)
-            await steps.SaveAsync(project.Id, BriefEndpoints.Step, new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0), cancel: cancel);
+            await steps.SaveAsync(
+                project.Id,
+                BriefEndpoints.Step,
+                new Save<Core.Briefs.Brief>(BriefOf(brief).Checked(), 0),
+                cancel: cancel
+            );
         if (demo.Ladder is { } ladder)
-            await steps.SaveAsync(project.Id, BriefEndpoints.LadderStep, new Save<Ladder>(ladder with { ChosenOn = TriedOn }, 0), cancel: cancel);
+            await steps.SaveAsync(
+                project.Id,
+                BriefEndpoints.LadderStep,
+                new Save<Ladder>(ladder with { ChosenOn = TriedOn }, 0),
+                cancel: cancel
+            );
         if (demo.Quotes is { } quotes)
-            await steps.SaveAsync(project.Id, Comparisons.QuotesStep, new Save<QuoteBook>(new QuoteBook([.. quotes.Select(q => q.Asks with { ValidUntil = Today.AddDays(q.ValidForDays) })]), 0), cancel: cancel);
+            await steps.SaveAsync(
+                project.Id,
+                Comparisons.QuotesStep,
+                new Save<QuoteBook>(new QuoteBook([.. quotes.Select(q => q.Asks with { ValidUntil = Today.AddDays(q.ValidForDays) })]), 0),
+                cancel: cancel
+            );
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.Stretches, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(new PlanAt(project.Id), cancel)).Plan is { } plan)
@@ -72,7 +105,15 @@ public sealed class DemoWorld(ProjectStore projects, StepStore steps, MeshIntake
         return asks with
         {
             Hardness = asks.Hardness?.Reason is null ? asks.Hardness : asks.Hardness with { ChosenOn = TriedOn },
-            Demand = [.. brief.Demand.Select(row => new DemandRow(Core.Calendar.WorkingDays.Add(Today, row.InDays), row.Quantity, row.Purpose, row.Years))],
+            Demand =
+            [
+                .. brief.Demand.Select(row => new DemandRow(
+                    Core.Calendar.WorkingDays.Add(Today, row.InDays),
+                    row.Quantity,
+                    row.Purpose,
+                    row.Years
+                )),
+            ],
         };
     }
 }

@@ -25,12 +25,16 @@ public sealed class AllowedHosts(IConfiguration configuration, IOptions<StampoOp
     }
 
     /// <summary>Listening everywhere means every address and the name of this machine.</summary>
-    private static IEnumerable<string> Listened(string host) => host is "*" or "+" || (IPAddress.TryParse(host, out var address) && (address.Equals(IPAddress.Any) || address.Equals(IPAddress.IPv6Any)))
-        ? [Dns.GetHostName(), .. OwnAddresses()]
-        : [host];
+    private static IEnumerable<string> Listened(string host) =>
+        host is "*" or "+"
+        || (IPAddress.TryParse(host, out var address) && (address.Equals(IPAddress.Any) || address.Equals(IPAddress.IPv6Any)))
+            ? [Dns.GetHostName(), .. OwnAddresses()]
+            : [host];
 
-    private static IEnumerable<string> OwnAddresses() => NetworkInterface.GetAllNetworkInterfaces()
-        .SelectMany(network => network.GetIPProperties().UnicastAddresses)
-        .Where(own => own.Address.AddressFamily is AddressFamily.InterNetwork or AddressFamily.InterNetworkV6)
-        .Select(own => own.Address.ToString());
+    private static IEnumerable<string> OwnAddresses() =>
+        NetworkInterface
+            .GetAllNetworkInterfaces()
+            .SelectMany(network => network.GetIPProperties().UnicastAddresses)
+            .Where(own => own.Address.AddressFamily is AddressFamily.InterNetwork or AddressFamily.InterNetworkV6)
+            .Select(own => own.Address.ToString());
 }

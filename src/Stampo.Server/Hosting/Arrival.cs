@@ -6,15 +6,21 @@ namespace Stampo.Server.Hosting;
 
 /// <summary>
 /// Takes a request's body in before anything is worked on, so that a slow line costs only its own place: many small bodies at once,
-/// a few uploads in all, and fewer from one address. How long it may take goes by its progress (see the server's least rate), not by a clock.
+/// a few uploads in all, and fewer from one address. How long it may take goes by its progress (see the server's least rate), not by a
+/// clock.
 /// </summary>
 public sealed class Arrival(RequestDelegate next) : IDisposable
 {
-    private const int Uploads = 48, UploadsAnAddress = 16, InMemory = 64_000;
+    private const int Uploads = 48,
+        UploadsAnAddress = 16,
+        InMemory = 64_000;
 
     private readonly PartitionedRateLimiter<HttpContext> _places = PartitionedRateLimiter.CreateChained(
-        PartitionedRateLimiter.Create<HttpContext, IPAddress>(http => Places(http.Connection.RemoteIpAddress ?? IPAddress.None, UploadsAnAddress)),
-        PartitionedRateLimiter.Create<HttpContext, bool>(_ => Places(true, Uploads)));
+        PartitionedRateLimiter.Create<HttpContext, IPAddress>(http =>
+            Places(http.Connection.RemoteIpAddress ?? IPAddress.None, UploadsAnAddress)
+        ),
+        PartitionedRateLimiter.Create<HttpContext, bool>(_ => Places(true, Uploads))
+    );
 
     public async Task InvokeAsync(HttpContext http)
     {

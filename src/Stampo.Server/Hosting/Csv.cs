@@ -24,10 +24,16 @@ internal static class Csv
         return stream.ToArray();
     }
 
-    /// <summary>Text that a spreadsheet would take for a formula gets an apostrophe; numbers, also those below nought, stay numbers.</summary>
+    /// <summary>
+    /// Text that a spreadsheet would take for a formula gets an apostrophe; numbers, also those below nought, stay numbers.
+    /// </summary>
     private sealed class PlainText : StringConverter
     {
         public override string? ConvertToString(object? value, IWriterRow row, MemberMapData memberMapData) =>
-            value is string { Length: > 0 } text && "=@+-\t\r".Contains(text[0], StringComparison.Ordinal) && !double.TryParse(text, CultureInfo.InvariantCulture, out _) ? $"'{text}" : (string?)value;
+            value is string { Length: > 0 } text
+            && "=@+-\t\r".Contains(text[0], StringComparison.Ordinal)
+            && !double.TryParse(text, CultureInfo.InvariantCulture, out _)
+                ? $"'{text}"
+                : (string?)value;
     }
 }

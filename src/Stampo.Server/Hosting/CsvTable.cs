@@ -30,7 +30,9 @@ public sealed class CsvTable
     /// <summary>'.' or ','.</summary>
     public char Decimal { get; }
 
-    public string ReadAs => $"{_rows.Count} {(_rows.Count == 1 ? "row" : "rows")}, columns apart by {Named(_separator)}, decimals after a {(Decimal == '.' ? "dot" : "comma")}";
+    public string ReadAs =>
+        $"{_rows.Count} {(_rows.Count == 1 ? "row" : "rows")}, columns apart by {Named(_separator)}, decimals after a "
+        + $"{(Decimal == '.' ? "dot" : "comma")}";
 
     public IEnumerable<Row> Rows => _rows.Select((cells, i) => new Row(this, cells, i + 2));
 
@@ -43,11 +45,23 @@ public sealed class CsvTable
         text = text.TrimStart('\uFEFF');
         var first = text.Split('\n', 2)[0];
         var separator = Separators.MaxBy(s => first.Count(c => c == s));
-        using var csv = new CsvReader(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture) { Delimiter = separator.ToString(), BadDataFound = null, MissingFieldFound = null });
+        using var csv = new CsvReader(
+            new StringReader(text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                Delimiter = separator.ToString(),
+                BadDataFound = null,
+                MissingFieldFound = null,
+            }
+        );
         try
         {
             if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } header)
-                throw new RefusalException(code, "The table is empty; its first line names its columns. Export a table to see the form.", "file");
+                throw new RefusalException(
+                    code,
+                    "The table is empty; its first line names its columns. Export a table to see the form.",
+                    "file"
+                );
             List<string[]> rows = [];
             while (csv.Read())
             {
@@ -60,7 +74,11 @@ public sealed class CsvTable
         }
         catch (CsvHelperException)
         {
-            throw new RefusalException(code, $"Row {csv.Context.Parser?.Row ?? 0} of the table can't be read. Nothing was changed.", "file");
+            throw new RefusalException(
+                code,
+                $"Row {csv.Context.Parser?.Row ?? 0} of the table can't be read. Nothing was changed.",
+                "file"
+            );
         }
     }
 
@@ -69,10 +87,21 @@ public sealed class CsvTable
     {
         if (_separator == ',')
             return '.';
-        var numbers = _rows.SelectMany(row => row).Select(Plain).Where(cell => cell.Length > 0 && NumberText.Readings(cell).Count > 0).ToList();
-        bool dot = numbers.TrueForAll(n => As(n, '.') is not null), comma = numbers.TrueForAll(n => As(n, ',') is not null);
+        var numbers = _rows
+            .SelectMany(row => row)
+            .Select(Plain)
+            .Where(cell => cell.Length > 0 && NumberText.Readings(cell).Count > 0)
+            .ToList();
+        bool dot = numbers.TrueForAll(n => As(n, '.') is not null),
+            comma = numbers.TrueForAll(n => As(n, ',') is not null);
         if (dot && comma && numbers.Find(n => As(n, '.') != As(n, ',')) is { } either)
-            throw new RefusalException("number.two-ways", $"The table's numbers can be read two ways: \"{either}\" is {Text.Number(As(either, '.')!.Value, 12)} or {Text.Number(As(either, ',')!.Value, 12)}. Write one number of the file with a decimal sign in plain sight (1.5 or 1,5), or columns apart by commas, so that the file says which. Nothing was changed.", "file");
+            throw new RefusalException(
+                "number.two-ways",
+                $"The table's numbers can be read two ways: \"{either}\" is {Text.Number(As(either, '.')!.Value, 12)} or "
+                    + $"{Text.Number(As(either, ',')!.Value, 12)}. Write one number of the file with a decimal sign in plain "
+                    + "sight (1.5 or 1,5), or columns apart by commas, so that the file says which. Nothing was changed.",
+                "file"
+            );
         return dot || !comma ? '.' : ',';
     }
 
@@ -82,9 +111,20 @@ public sealed class CsvTable
         var other = point == '.' ? ',' : '.';
         var at = cell.IndexOf(point, StringComparison.Ordinal);
         var (whole, decimals) = at < 0 ? (cell, "") : (cell[..at], cell[(at + 1)..]);
-        if (decimals.Contains(point) || decimals.Contains(other) || (whole.Contains(other) && !NumberText.Groups(whole.TrimStart('-', '+'), other)))
+        if (
+            decimals.Contains(point)
+            || decimals.Contains(other)
+            || (whole.Contains(other) && !NumberText.Groups(whole.TrimStart('-', '+'), other))
+        )
             return null;
-        return NumberText.Readings($"{whole.Replace(other.ToString(), "", StringComparison.Ordinal)}{(at < 0 ? "" : ".")}{decimals}", dotIsDecimal: true) is [var value] ? value : null;
+        return
+            NumberText.Readings(
+                $"{whole.Replace(other.ToString(), "", StringComparison.Ordinal)}{(at < 0 ? "" : ".")}{decimals}",
+                dotIsDecimal: true
+            )
+                is [var value]
+            ? value
+            : null;
     }
 
     /// <summary>Spreadsheets mark text that begins with a sign by an apostrophe.</summary>
@@ -96,13 +136,14 @@ public sealed class CsvTable
 
     private int IndexOf(string column) => _columns.IndexOf(column.ToLowerInvariant());
 
-    private static string Named(char separator) => separator switch
-    {
-        ';' => "semicolons",
-        '\t' => "tabs",
-        ',' => "commas",
-        _ => "bars",
-    };
+    private static string Named(char separator) =>
+        separator switch
+        {
+            ';' => "semicolons",
+            '\t' => "tabs",
+            ',' => "commas",
+            _ => "bars",
+        };
 
     /// <summary>One line of the table; <paramref name="number"/> as a spreadsheet counts it.</summary>
     public sealed class Row(CsvTable table, string[] cells, int number)
@@ -110,18 +151,31 @@ public sealed class CsvTable
         public int Line => number;
 
         /// <summary>Null when there is no such column, or nothing in it.</summary>
-        public string? Text(string column) => table.IndexOf(column) is >= 0 and var at && Plain(cells[at]) is { Length: > 0 } text ? text : null;
+        public string? Text(string column) =>
+            table.IndexOf(column) is >= 0 and var at && Plain(cells[at]) is { Length: > 0 } text ? text : null;
 
         public double? Number(string column)
         {
             if (Text(column) is not { } text)
                 return null;
             return As(text, table.Decimal)
-                ?? throw new RefusalException(table._code, $"Row {number}, column {column}: \"{text}\" is not a number with {(table.Decimal == '.' ? "a decimal dot" : "a decimal comma")}. Nothing was changed.", "file");
+                ?? throw new RefusalException(
+                    table._code,
+                    $"Row {number}, column {column}: \"{text}\" is not a number with "
+                        + $"{(table.Decimal == '.' ? "a decimal dot" : "a decimal comma")}. Nothing was changed.",
+                    "file"
+                );
         }
 
-        public T? Choice<T>(string column) where T : struct, Enum => Text(column) is not { } text ? null
+        public T? Choice<T>(string column)
+            where T : struct, Enum =>
+            Text(column) is not { } text ? null
             : Enum.TryParse<T>(text, ignoreCase: true, out var value) && Enum.IsDefined(value) ? value
-            : throw new RefusalException(table._code, $"Row {number}, column {column}: \"{text}\" is none of {string.Join(", ", Enum.GetNames<T>().Select(n => n.ToLowerInvariant()))}. Nothing was changed.", "file");
+            : throw new RefusalException(
+                table._code,
+                $"Row {number}, column {column}: \"{text}\" is none of "
+                    + $"{string.Join(", ", Enum.GetNames<T>().Select(n => n.ToLowerInvariant()))}. Nothing was changed.",
+                "file"
+            );
     }
 }

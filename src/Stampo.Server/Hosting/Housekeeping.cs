@@ -5,8 +5,12 @@ using Stampo.Storage;
 
 namespace Stampo.Server.Hosting;
 
-/// <summary>What is done while nobody waits: the write-ahead log is taken into the database, and meshes and files nothing leads to any more are removed.</summary>
-public sealed class Housekeeping(UnusedMeshes unused, UnusedFiles unusedFiles, IOptions<StampoOptions> options, ILogger<Housekeeping> log) : BackgroundService
+/// <summary>
+/// What is done while nobody waits: the write-ahead log is taken into the database, and meshes and files nothing leads to any more are
+/// removed.
+/// </summary>
+public sealed class Housekeeping(UnusedMeshes unused, UnusedFiles unusedFiles, IOptions<StampoOptions> options, ILogger<Housekeeping> log)
+    : BackgroundService
 {
     private static readonly TimeSpan Round = TimeSpan.FromSeconds(30);
 
@@ -36,8 +40,11 @@ public sealed class Housekeeping(UnusedMeshes unused, UnusedFiles unusedFiles, I
         }
     }
 
-    private static readonly Action<ILogger, Exception> Failed =
-        LoggerMessage.Define(LogLevel.Warning, new EventId(4, "Housekeeping"), "Housekeeping failed; it is tried again later");
+    private static readonly Action<ILogger, Exception> Failed = LoggerMessage.Define(
+        LogLevel.Warning,
+        new EventId(4, "Housekeeping"),
+        "Housekeeping failed; it is tried again later"
+    );
 
     /// <summary>Whether something stands in the log and nothing was written to it since the last look.</summary>
     private sealed class WriteAheadLog(string file)

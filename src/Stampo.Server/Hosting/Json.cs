@@ -21,13 +21,18 @@ public static class Json
         options.MaxDepth = 24;
         // A family may stand anywhere among the choices of a plan.
         options.AllowOutOfOrderMetadataProperties = true;
-        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(PlanFamilies.Discriminate);
+        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(
+            PlanFamilies.Discriminate
+        );
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.Converters.Add(new ThreePointJson());
         return options;
     }
 
-    /// <summary>As <see cref="Configure"/>, for what comes from outside: a number or a choice that is missing is asked for, never taken for nought.</summary>
+    /// <summary>
+    /// As <see cref="Configure"/>, for what comes from outside: a number or a choice that is missing is asked for, never taken for
+    /// nought.
+    /// </summary>
     public static void ConfigureWire(JsonSerializerOptions options)
     {
         Configure(options);
@@ -38,7 +43,11 @@ public static class Json
     {
         foreach (var property in type.Properties)
         {
-            if (property is { Set: not null, AssociatedParameter: { HasDefaultValue: false, ParameterType: { IsValueType: true } of } } && of != typeof(bool) && Nullable.GetUnderlyingType(of) is null)
+            if (
+                property is { Set: not null, AssociatedParameter: { HasDefaultValue: false, ParameterType: { IsValueType: true } of } }
+                && of != typeof(bool)
+                && Nullable.GetUnderlyingType(of) is null
+            )
                 property.IsRequired = true;
         }
     }
@@ -49,7 +58,8 @@ public static class Json
     public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(UpCasts.Of<T>(json), Options)!;
 
     /// <summary>Where two states of the same thing differ, as they are written.</summary>
-    public static IReadOnlyList<Difference> Differences<T>(T then, T now) => Core.Working.Differences.Between(JsonNode.Parse(Write(then)), JsonNode.Parse(Write(now)));
+    public static IReadOnlyList<Difference> Differences<T>(T then, T now) =>
+        Core.Working.Differences.Between(JsonNode.Parse(Write(then)), JsonNode.Parse(Write(now)));
 
     public static JsonElement Element(string json) => JsonSerializer.Deserialize<JsonElement>(json);
 }

@@ -3,7 +3,9 @@ using Microsoft.AspNetCore.Http.Timeouts;
 
 namespace Stampo.Server.Hosting;
 
-/// <summary>Bounds on how much is worked on at once and for how long, in all and for one address, so that no visitor can take the whole machine.</summary>
+/// <summary>
+/// Bounds on how much is worked on at once and for how long, in all and for one address, so that no visitor can take the whole machine.
+/// </summary>
 internal static class Load
 {
     private const int Waiting = 500;
@@ -14,7 +16,13 @@ internal static class Load
 
     public static void AddLoadLimits(this IServiceCollection services)
     {
-        services.AddRequestTimeouts(timeouts => timeouts.DefaultPolicy = new RequestTimeoutPolicy { Timeout = Longest, TimeoutStatusCode = StatusCodes.Status503ServiceUnavailable });
+        services.AddRequestTimeouts(timeouts =>
+            timeouts.DefaultPolicy = new RequestTimeoutPolicy
+            {
+                Timeout = Longest,
+                TimeoutStatusCode = StatusCodes.Status503ServiceUnavailable,
+            }
+        );
         services.AddRateLimiter(limits =>
         {
             limits.RejectionStatusCode = StatusCodes.Status503ServiceUnavailable;
@@ -24,8 +32,11 @@ internal static class Load
                 return ValueTask.CompletedTask;
             };
             limits.GlobalLimiter = PartitionedRateLimiter.CreateChained(
-                PartitionedRateLimiter.Create<HttpContext, string>(http => Places(http, $"from {http.Connection.RemoteIpAddress}", AtOnce * 3 / 4)),
-                PartitionedRateLimiter.Create<HttpContext, string>(http => Places(http, "all", AtOnce)));
+                PartitionedRateLimiter.Create<HttpContext, string>(http =>
+                    Places(http, $"from {http.Connection.RemoteIpAddress}", AtOnce * 3 / 4)
+                ),
+                PartitionedRateLimiter.Create<HttpContext, string>(http => Places(http, "all", AtOnce))
+            );
         });
     }
 

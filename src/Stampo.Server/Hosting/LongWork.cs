@@ -26,7 +26,8 @@ public sealed record WorkState(WorkPhase Phase, string Doing, double Share, stri
 public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> log) : IDisposable
 {
     /// <summary>How much may wait, and how much that ended badly is remembered for those who ask.</summary>
-    private const int MostWaiting = 30, MostEnded = 100;
+    private const int MostWaiting = 30,
+        MostEnded = 100;
 
     private readonly ConcurrentDictionary<string, Job> _jobs = [];
     private readonly ConcurrentQueue<KeyValuePair<string, Job>> _ended = [];
@@ -109,8 +110,11 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
         }
     }
 
-    private static readonly Action<ILogger, string, Exception> Failed =
-        LoggerMessage.Define<string>(LogLevel.Error, new EventId(2, "LongWorkFailed"), "{Key} failed");
+    private static readonly Action<ILogger, string, Exception> Failed = LoggerMessage.Define<string>(
+        LogLevel.Error,
+        new EventId(2, "LongWorkFailed"),
+        "{Key} failed"
+    );
 
     /// <summary>One piece of work: where it stands, and its stop.</summary>
     private sealed class Job : IDisposable

@@ -11,36 +11,65 @@ namespace Stampo.Server.Hosting;
 internal static class Schemas
 {
     /// <summary>What a person chose in a plan: every record of choices.</summary>
-    private static readonly IEnumerable<Type> ChosenInPlans = typeof(PlanChoices).Assembly.GetTypes()
-        .Where(t => !t.IsAbstract && t.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true && t.Name.EndsWith("Choices", StringComparison.Ordinal))
+    private static readonly IEnumerable<Type> ChosenInPlans = typeof(PlanChoices)
+        .Assembly.GetTypes()
+        .Where(t =>
+            !t.IsAbstract
+            && t.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true
+            && t.Name.EndsWith("Choices", StringComparison.Ordinal)
+        )
         .Concat(typeof(PlanChoices).Assembly.GetTypes().Where(t => t.IsDefined(typeof(ChosenAttribute), false)))
         .Concat([typeof(WorkingHours), typeof(Operation), typeof(Ask), typeof(Hold)]);
 
     private static readonly HashSet<Type> AlwaysWhole =
     [
-        typeof(Band), typeof(Core.Briefs.Brief), typeof(PartDeclaration), typeof(StoredPart), ..ChosenInPlans, typeof(StudyState), typeof(ShapeFigures),
-        typeof(Core.Briefs.DemandRow), typeof(Core.Briefs.HardnessTarget), typeof(Core.Briefs.Equipment), typeof(Core.Briefs.Sources), typeof(Core.Briefs.Schools), typeof(Core.Materials.LadderRequest), typeof(Brief.Ladder), typeof(Core.Comparison.WhatIf), typeof(Core.Bridging.StretchCost), typeof(Routes.DecisionRecord),
+        typeof(Band),
+        typeof(Core.Briefs.Brief),
+        typeof(PartDeclaration),
+        typeof(StoredPart),
+        .. ChosenInPlans,
+        typeof(StudyState),
+        typeof(ShapeFigures),
+        typeof(Core.Briefs.DemandRow),
+        typeof(Core.Briefs.HardnessTarget),
+        typeof(Core.Briefs.Equipment),
+        typeof(Core.Briefs.Sources),
+        typeof(Core.Briefs.Schools),
+        typeof(Core.Materials.LadderRequest),
+        typeof(Brief.Ladder),
+        typeof(Core.Comparison.WhatIf),
+        typeof(Core.Bridging.StretchCost),
+        typeof(Routes.DecisionRecord),
     ];
 
-    public static void AddStampoSchemas(this OpenApiOptions options) => options.AddSchemaTransformer((schema, context, _) =>
-    {
-        // Where a schema is met again it is a reference, without properties.
-        if (AlwaysWhole.Contains(context.JsonTypeInfo.Type) && schema.Properties is { } properties)
-            schema.Required = properties.Keys.ToHashSet();
-        if (context.JsonTypeInfo.Type != typeof(ThreePoint) && context.JsonTypeInfo.Type != typeof(ThreePoint?))
-            return Task.CompletedTask;
-        var number = new OpenApiSchema { Type = JsonSchemaType.Number };
-        var point = new OpenApiSchema
-        {
-            Type = JsonSchemaType.Object,
-            Required = new HashSet<string> { "low", "likely", "high" },
-            Properties = new Dictionary<string, IOpenApiSchema> { ["low"] = number, ["likely"] = number, ["high"] = number },
-        };
-        schema.Type = null;
-        schema.Properties?.Clear();
-        schema.OneOf = context.JsonTypeInfo.Type == typeof(ThreePoint?)
-            ? [number, point, new OpenApiSchema { Type = JsonSchemaType.Null }]
-            : [number, point];
-        return Task.CompletedTask;
-    });
+    public static void AddStampoSchemas(this OpenApiOptions options) =>
+        options.AddSchemaTransformer(
+            (schema, context, _) =>
+            {
+                // Where a schema is met again it is a reference, without properties.
+                if (AlwaysWhole.Contains(context.JsonTypeInfo.Type) && schema.Properties is { } properties)
+                    schema.Required = properties.Keys.ToHashSet();
+                if (context.JsonTypeInfo.Type != typeof(ThreePoint) && context.JsonTypeInfo.Type != typeof(ThreePoint?))
+                    return Task.CompletedTask;
+                var number = new OpenApiSchema { Type = JsonSchemaType.Number };
+                var point = new OpenApiSchema
+                {
+                    Type = JsonSchemaType.Object,
+                    Required = new HashSet<string> { "low", "likely", "high" },
+                    Properties = new Dictionary<string, IOpenApiSchema>
+                    {
+                        ["low"] = number,
+                        ["likely"] = number,
+                        ["high"] = number,
+                    },
+                };
+                schema.Type = null;
+                schema.Properties?.Clear();
+                schema.OneOf =
+                    context.JsonTypeInfo.Type == typeof(ThreePoint?)
+                        ? [number, point, new OpenApiSchema { Type = JsonSchemaType.Null }]
+                        : [number, point];
+                return Task.CompletedTask;
+            }
+        );
 }

@@ -10,7 +10,9 @@ namespace Stampo.Server.Hosting;
 /// Before the first request: the data folder taken, its database brought up to date, and the demo world laid in when asked for.
 /// After the last one: the write-ahead log taken into the database, and the folder let go.
 /// </summary>
-public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options, DemoWorld demo, ILogger<Startup> log) : IHostedLifecycleService, IDisposable
+public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options, DemoWorld demo, ILogger<Startup> log)
+    : IHostedLifecycleService,
+        IDisposable
 {
     private DataFolder? _folder;
     private bool _prepared;
@@ -55,6 +57,9 @@ public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<Stampo
 
     private void Tell(string what) => Told(log, what, null);
 
-    private static readonly Action<ILogger, string, Exception?> Told =
-        LoggerMessage.Define<string>(LogLevel.Information, new EventId(3, "Start"), "{What}");
+    private static readonly Action<ILogger, string, Exception?> Told = LoggerMessage.Define<string>(
+        LogLevel.Information,
+        new EventId(3, "Start"),
+        "{What}"
+    );
 }

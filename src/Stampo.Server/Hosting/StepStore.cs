@@ -5,10 +5,12 @@ using Stampo.Storage;
 namespace Stampo.Server.Hosting;
 
 /// <summary>A step's content with what a page needs to save over it.</summary>
-public sealed record Versioned<T>(T Value, int Version, bool CanUndo, bool CanRedo) where T : class;
+public sealed record Versioned<T>(T Value, int Version, bool CanUndo, bool CanRedo)
+    where T : class;
 
 /// <summary>A save: the content and the version it was made from.</summary>
-public sealed record Save<T>(T Value, int Version) where T : class;
+public sealed record Save<T>(T Value, int Version)
+    where T : class;
 
 /// <summary>Undo or redo, from the version the page shows.</summary>
 public sealed record Move(int Version);
@@ -16,27 +18,49 @@ public sealed record Move(int Version);
 /// <summary>Step documents with their types; a step that was never saved has its default at version 0.</summary>
 public sealed class StepStore(StepDocuments documents, ProjectStore projects)
 {
-    public async Task<Versioned<T>> ReadAsync<T>(string projectId, string step, T fallback, CancellationToken cancel = default) where T : class
+    public async Task<Versioned<T>> ReadAsync<T>(string projectId, string step, T fallback, CancellationToken cancel = default)
+        where T : class
     {
         await projects.FindAsync(projectId, cancel);
-        return await documents.ReadAsync(projectId, step, cancel) is { } content ? Of<T>(content) : new Versioned<T>(fallback, 0, false, false);
+        return await documents.ReadAsync(projectId, step, cancel) is { } content
+            ? Of<T>(content)
+            : new Versioned<T>(fallback, 0, false, false);
     }
 
     /// <summary>Saves; a first save can be undone to <paramref name="before"/>, what the page showed until then.</summary>
-    public async Task<Versioned<T>> SaveAsync<T>(string projectId, string step, Save<T> save, T? before = null, CancellationToken cancel = default) where T : class
+    public async Task<Versioned<T>> SaveAsync<T>(
+        string projectId,
+        string step,
+        Save<T> save,
+        T? before = null,
+        CancellationToken cancel = default
+    )
+        where T : class
     {
         await projects.FindAsync(projectId, cancel);
-        return Of<T>(await documents.SaveAsync(projectId, step, Json.Write(save.Value), save.Version, before is null ? null : Json.Write(before), cancel));
+        return Of<T>(
+            await documents.SaveAsync(
+                projectId,
+                step,
+                Json.Write(save.Value),
+                save.Version,
+                before is null ? null : Json.Write(before),
+                cancel
+            )
+        );
     }
 
-    public async Task<Versioned<T>> MoveAsync<T>(string projectId, string step, int by, Move from, CancellationToken cancel = default) where T : class
+    public async Task<Versioned<T>> MoveAsync<T>(string projectId, string step, int by, Move from, CancellationToken cancel = default)
+        where T : class
     {
         await projects.FindAsync(projectId, cancel);
         return Of<T>(await documents.MoveAsync(projectId, step, by, from.Version, cancel) ?? throw NothingTo(by));
     }
 
     /// <summary>There is no state before or after the one that stands.</summary>
-    public static RefusalException NothingTo(int by) => new(by < 0 ? "undo.nothing" : "redo.nothing", by < 0 ? "There is nothing to undo." : "There is nothing to redo.", "version");
+    public static RefusalException NothingTo(int by) =>
+        new(by < 0 ? "undo.nothing" : "redo.nothing", by < 0 ? "There is nothing to undo." : "There is nothing to redo.", "version");
 
-    private static Versioned<T> Of<T>(StepContent content) where T : class => new(Json.Read<T>(content.Json), content.Version, content.CanUndo, content.CanRedo);
+    private static Versioned<T> Of<T>(StepContent content)
+        where T : class => new(Json.Read<T>(content.Json), content.Version, content.CanUndo, content.CanRedo);
 }

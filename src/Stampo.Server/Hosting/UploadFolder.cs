@@ -1,6 +1,9 @@
 namespace Stampo.Server.Hosting;
 
-/// <summary>Where uploads lie while they arrive. The framework removes each one as its request ends; what a killed server left goes at the next start.</summary>
+/// <summary>
+/// Where uploads lie while they arrive. The framework removes each one as its request ends; what a killed server left goes at the next
+/// start.
+/// </summary>
 internal static class UploadFolder
 {
     private const string Variable = "ASPNETCORE_TEMP";
@@ -8,7 +11,10 @@ internal static class UploadFolder
     /// <summary>Only the folder of its own that the start script gives the server, never a shared one.</summary>
     public static void Empty(string data)
     {
-        if (Environment.GetEnvironmentVariable(Variable) is not { } folder || !Path.GetFullPath(folder).StartsWith(data + Path.DirectorySeparatorChar, StringComparison.Ordinal))
+        if (
+            Environment.GetEnvironmentVariable(Variable) is not { } folder
+            || !Path.GetFullPath(folder).StartsWith(data + Path.DirectorySeparatorChar, StringComparison.Ordinal)
+        )
             return;
         Directory.CreateDirectory(folder);
         foreach (var left in Directory.EnumerateFiles(folder, "ASPNETCORE_*.tmp"))

@@ -5,7 +5,8 @@ using Microsoft.Extensions.Options;
 namespace Stampo.Server.Hosting;
 
 /// <summary>
-/// Writes an answer whole before its first byte leaves, so that a figure that can't be written is a refusal in words and never half an answer.
+/// Writes an answer whole before its first byte leaves, so that a figure that can't be written is a refusal in words and never half an
+/// answer.
 /// </summary>
 public sealed class WholeAnswers(IOptions<JsonOptions> json) : IEndpointFilter
 {
@@ -14,6 +15,9 @@ public sealed class WholeAnswers(IOptions<JsonOptions> json) : IEndpointFilter
         var answer = await next(context);
         if (answer is null or IResult)
             return answer;
-        return TypedResults.Bytes(JsonSerializer.SerializeToUtf8Bytes(answer, answer.GetType(), json.Value.SerializerOptions), "application/json; charset=utf-8");
+        return TypedResults.Bytes(
+            JsonSerializer.SerializeToUtf8Bytes(answer, answer.GetType(), json.Value.SerializerOptions),
+            "application/json; charset=utf-8"
+        );
     }
 }

@@ -23,7 +23,11 @@ public sealed record LibraryPreview(LibraryEntries Entries, IReadOnlyList<EntryC
         {
             "rates" => new LibraryEntries(LibraryCsv.ReadRates(csv, standing.Library.Rates), [], []),
             "materials" => new LibraryEntries([], LibraryCsv.ReadMaterials(csv, standing.Library.Materials), []),
-            _ => throw new RefusalException("library.no-table", $"There is no table \"{table}\"; rates and materials travel as CSV.", "table"),
+            _ => throw new RefusalException(
+                "library.no-table",
+                $"There is no table \"{table}\"; rates and materials travel as CSV.",
+                "table"
+            ),
         };
         return Of(entries, standing) with { ReadAs = csv.ReadAs };
     }
@@ -34,13 +38,17 @@ public sealed record LibraryPreview(LibraryEntries Entries, IReadOnlyList<EntryC
         List<EntryChange> all =
         [
             .. entries.Rates!.Select(r => Change(ShopLibrary.Rates, r.Key, r, library.Rates.Find(r.Key), e => e.Name)),
-            .. entries.Materials!.Select(m => Change(ShopLibrary.Materials, m.Id, m, library.Materials.FirstOrDefault(o => o.Id == m.Id), e => e.Name)),
-            .. entries.Supplies!.Select(s => Change(ShopLibrary.Supplies, s.Id, s, library.Supplies.FirstOrDefault(o => o.Id == s.Id), e => e.Name)),
+            .. entries.Materials!.Select(m =>
+                Change(ShopLibrary.Materials, m.Id, m, library.Materials.FirstOrDefault(o => o.Id == m.Id), e => e.Name)
+            ),
+            .. entries.Supplies!.Select(s =>
+                Change(ShopLibrary.Supplies, s.Id, s, library.Supplies.FirstOrDefault(o => o.Id == s.Id), e => e.Name)
+            ),
         ];
         List<EntryChange> changes = [.. all.Where(c => c.IsNew || c.Differences.Count > 0)];
         return new LibraryPreview(entries, changes, all.Count - changes.Count, standing.Version, null);
     }
 
-    private static EntryChange Change<T>(string kind, string key, T entry, T? was, Func<T, string> name) where T : class =>
-        new(kind, key, name(entry), was is null, was is null ? [] : Json.Differences(was, entry));
+    private static EntryChange Change<T>(string kind, string key, T entry, T? was, Func<T, string> name)
+        where T : class => new(kind, key, name(entry), was is null, was is null ? [] : Json.Differences(was, entry));
 }

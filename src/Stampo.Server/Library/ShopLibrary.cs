@@ -13,10 +13,12 @@ namespace Stampo.Server.Library;
 public sealed record LibraryEntries(IReadOnlyList<Rate>? Rates, IReadOnlyList<Material>? Materials, IReadOnlyList<Supply>? Supplies)
 {
     /// <summary>As they may be kept, none of the lists missing; refused by name where an entry can't be.</summary>
-    public LibraryEntries Checked() => new(
-        [.. Check.Whole(Rates ?? [], "rates").Select(r => r.Checked())],
-        [.. Check.Whole(Materials ?? [], "materials").Select(m => m.Checked())],
-        [.. Check.Whole(Supplies ?? [], "supplies").Select(s => s.Checked())]);
+    public LibraryEntries Checked() =>
+        new(
+            [.. Check.Whole(Rates ?? [], "rates").Select(r => r.Checked())],
+            [.. Check.Whole(Materials ?? [], "materials").Select(m => m.Checked())],
+            [.. Check.Whole(Supplies ?? [], "supplies").Select(s => s.Checked())]
+        );
 }
 
 /// <summary>The library as it stands, with the version a save is made from and whether there is a way back.</summary>
@@ -28,9 +30,12 @@ public sealed record StandingLibrary(TheLibrary Library, LibraryEntries Own, int
 /// </summary>
 public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocuments documents) : IDisposable
 {
-    public const string Rates = "rate", Materials = "material", Supplies = "supply";
+    public const string Rates = "rate",
+        Materials = "material",
+        Supplies = "supply";
 
-    private const string Shop = "shop", Document = "library";
+    private const string Shop = "shop",
+        Document = "library";
 
     private readonly SemaphoreSlim _one = new(1, 1);
 
@@ -57,14 +62,23 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
         }
     }
 
-    /// <summary>Keeps entries as the shop's own; one that is as shipped stops being the shop's. Without a version it is made from whatever stands.</summary>
-    public Task SaveAsync(LibraryEntries entries, int? version = null, CancellationToken cancel = default) => ChangeAsync(own => Merged(own, entries.Checked()), version, cancel);
+    /// <summary>
+    /// Keeps entries as the shop's own; one that is as shipped stops being the shop's. Without a version it is made from whatever stands.
+    /// </summary>
+    public Task SaveAsync(LibraryEntries entries, int? version = null, CancellationToken cancel = default) =>
+        ChangeAsync(own => Merged(own, entries.Checked()), version, cancel);
 
     /// <summary>Back to what ships: one entry, or all of them.</summary>
-    public Task ResetAsync(string? kind, string? key, CancellationToken cancel = default) => ChangeAsync(own => new LibraryEntries(
-        [.. own.Rates!.Where(r => !(kind is null or Rates && (key is null || key == r.Key)))],
-        [.. own.Materials!.Where(m => !(kind is null or Materials && (key is null || key == m.Id)))],
-        [.. own.Supplies!.Where(s => !(kind is null or Supplies && (key is null || key == s.Id)))]), null, cancel);
+    public Task ResetAsync(string? kind, string? key, CancellationToken cancel = default) =>
+        ChangeAsync(
+            own => new LibraryEntries(
+                [.. own.Rates!.Where(r => !(kind is null or Rates && (key is null || key == r.Key)))],
+                [.. own.Materials!.Where(m => !(kind is null or Materials && (key is null || key == m.Id)))],
+                [.. own.Supplies!.Where(s => !(kind is null or Supplies && (key is null || key == s.Id)))]
+            ),
+            null,
+            cancel
+        );
 
     /// <summary>Undo (−1) or redo (+1).</summary>
     public async Task MoveAsync(int by, Move from, CancellationToken cancel = default)
@@ -111,18 +125,30 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
             return Of(EarlierSupplies.ReadLibrary(content.Json), content.Version, content.CanUndo, content.CanRedo);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var earlier = await db.ShopEntries.AsNoTracking().ToListAsync(cancel);
-        return Of(new LibraryEntries(OfKind<Rate>(earlier, Rates), OfKind<Material>(earlier, Materials), OfKind<JsonObject>(earlier, Supplies).ConvertAll(EarlierSupplies.Read)), 0, false, false);
+        return Of(
+            new LibraryEntries(
+                OfKind<Rate>(earlier, Rates),
+                OfKind<Material>(earlier, Materials),
+                OfKind<JsonObject>(earlier, Supplies).ConvertAll(EarlierSupplies.Read)
+            ),
+            0,
+            false,
+            false
+        );
     }
 
     private static StandingLibrary Of(LibraryEntries own, int version, bool canUndo, bool canRedo) =>
         new(TheLibrary.Shipped.With(own.Rates ?? [], own.Materials ?? [], own.Supplies ?? []), own, version, canUndo, canRedo);
 
-    private static LibraryEntries Merged(LibraryEntries own, LibraryEntries entries) => new(
-        Merged(own.Rates!, entries.Rates!, r => r.Key, RateCard.Shipped.Find),
-        Merged(own.Materials!, entries.Materials!, m => m.Id, MaterialLibrary.Find),
-        Merged(own.Supplies!, entries.Supplies!, s => s.Id, id => SupplyLibrary.All.FirstOrDefault(s => s.Id == id)));
+    private static LibraryEntries Merged(LibraryEntries own, LibraryEntries entries) =>
+        new(
+            Merged(own.Rates!, entries.Rates!, r => r.Key, RateCard.Shipped.Find),
+            Merged(own.Materials!, entries.Materials!, m => m.Id, MaterialLibrary.Find),
+            Merged(own.Supplies!, entries.Supplies!, s => s.Id, id => SupplyLibrary.All.FirstOrDefault(s => s.Id == id))
+        );
 
-    private static List<T> Merged<T>(IReadOnlyList<T> own, IEnumerable<T> entries, Func<T, string> key, Func<string, T?> shipped) where T : class
+    private static List<T> Merged<T>(IReadOnlyList<T> own, IEnumerable<T> entries, Func<T, string> key, Func<string, T?> shipped)
+        where T : class
     {
         var kept = own.ToDictionary(key);
         foreach (var entry in entries)
@@ -136,5 +162,6 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
         return [.. kept.Values];
     }
 
-    private static List<T> OfKind<T>(List<ShopEntry> own, string kind) => own.FindAll(e => e.Kind == kind).ConvertAll(e => Json.Read<T>(e.Json));
+    private static List<T> OfKind<T>(List<ShopEntry> own, string kind) =>
+        own.FindAll(e => e.Kind == kind).ConvertAll(e => Json.Read<T>(e.Json));
 }

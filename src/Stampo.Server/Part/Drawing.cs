@@ -42,5 +42,6 @@ public static class Drawing
         return bytes.ToArray();
     }
 
-    private static void Write<T>(MemoryStream bytes, T[] values) where T : unmanaged => bytes.Write(MemoryMarshal.AsBytes<T>(values));
+    private static void Write<T>(MemoryStream bytes, T[] values)
+        where T : unmanaged => bytes.Write(MemoryMarshal.AsBytes<T>(values));
 }

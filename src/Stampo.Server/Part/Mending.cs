@@ -21,7 +21,10 @@ public sealed class Mending(MeshIntake intake)
 
     public async Task<StoredPart> MendAsync(StoredPart part, MendRequest request, CancellationToken cancel)
     {
-        var name = Path.ChangeExtension(part.FileName, null) is { } stem && stem.EndsWith(Suffix, StringComparison.Ordinal) ? part.FileName! : $"{Path.ChangeExtension(part.FileName, null)}{Suffix}.stl";
+        var name =
+            Path.ChangeExtension(part.FileName, null) is { } stem && stem.EndsWith(Suffix, StringComparison.Ordinal)
+                ? part.FileName!
+                : $"{Path.ChangeExtension(part.FileName, null)}{Suffix}.stl";
         var mended = await intake.KeepAsync(name, await MendedAsync(part, request, cancel), part.Unit, part.Declared, cancel);
         return mended with { Source = part.Source, Pull = part.Pull, Mended = [.. part.Mended, .. request.Mends.Distinct().Order()] };
     }
@@ -32,6 +35,9 @@ public sealed class Mending(MeshIntake intake)
     {
         if (Check.Given(request.Mends, "mends") is not { Count: > 0 and <= 8 } mends)
             throw new RefusalException("input.empty", "Choose at least one thing to mend.", "mends");
-        return StlWriter.Write(MeshMending.Apply((await intake.OpenAsync(part, cancel)).Mesh, [.. mends.Distinct()]), part.Unit.Millimetres());
+        return StlWriter.Write(
+            MeshMending.Apply((await intake.OpenAsync(part, cancel)).Mesh, [.. mends.Distinct()]),
+            part.Unit.Millimetres()
+        );
     }
 }

@@ -12,7 +12,8 @@ namespace Stampo.Server.Part;
 /// <summary>Reads strangers' mesh files: a bounded number at a time, a bounded size, each content kept once.</summary>
 public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options, TimeProvider clock) : IDisposable
 {
-    private const int PictureWidth = 192, PictureHeight = 144;
+    private const int PictureWidth = 192,
+        PictureHeight = 144;
 
     private readonly SemaphoreSlim _readers = new(options.Value.MeshReaders);
 
@@ -21,19 +22,30 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
 
     /// <summary>Takes the form's file and checks it without keeping it.</summary>
     public async Task<MeshReport> CheckAsync(IFormFile file, LengthUnit unit, Vec3? pull, CancellationToken cancel) =>
-        await InTurnAsync(async () =>
-        {
-            var part = MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel);
-            return part.Report.With(ShapeCheck.Study(part, pull, new Progress(cancel: cancel))?.Figures);
-        }, cancel);
+        await InTurnAsync(
+            async () =>
+            {
+                var part = MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel);
+                return part.Report.With(ShapeCheck.Study(part, pull, new Progress(cancel: cancel))?.Figures);
+            },
+            cancel
+        );
 
     /// <summary>Checks a file and keeps it; what the part was declared to be stays as it was.</summary>
-    public async Task<StoredPart> KeepAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel = default) =>
-        await InTurnAsync(() => KeepHereAsync(fileName, file, unit, declared, cancel), cancel);
+    public async Task<StoredPart> KeepAsync(
+        string fileName,
+        ReadOnlyMemory<byte> file,
+        LengthUnit unit,
+        PartDeclaration declared,
+        CancellationToken cancel = default
+    ) => await InTurnAsync(() => KeepHereAsync(fileName, file, unit, declared, cancel), cancel);
 
     public async Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
-        await InTurnAsync(async () => await KeepHereAsync(
-            Forms.NameOf(file.FileName, "part.stl"), await BytesAsync(file, cancel), unit, declared, cancel), cancel);
+        await InTurnAsync(
+            async () =>
+                await KeepHereAsync(Forms.NameOf(file.FileName, "part.stl"), await BytesAsync(file, cancel), unit, declared, cancel),
+            cancel
+        );
 
     /// <summary>Measures a kept mesh again, taking the file's numbers in another unit.</summary>
     public async Task<StoredPart> RemeasureAsync(StoredPart part, LengthUnit unit, CancellationToken cancel)
@@ -55,18 +67,26 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
             throw new RefusalException("part.no-mesh", "There is no mesh yet; take one in on the Part page.", "part");
         if (_last.TryGetTarget(out var last) && last?.Hash == hash && last.Unit == part.Unit)
             return last.Mesh;
-        return await InTurnAsync(async () =>
-        {
-            var opened = new OpenedMesh(hash, part.Unit, MeshCheck.Run(Packed.Unpack((await FindAsync(hash, cancel)).File), part.Unit, cancel));
-            _last.SetTarget(opened);
-            return opened.Mesh;
-        }, cancel);
+        return await InTurnAsync(
+            async () =>
+            {
+                var opened = new OpenedMesh(
+                    hash,
+                    part.Unit,
+                    MeshCheck.Run(Packed.Unpack((await FindAsync(hash, cancel)).File), part.Unit, cancel)
+                );
+                _last.SetTarget(opened);
+                return opened.Mesh;
+            },
+            cancel
+        );
     }
 
     public async Task<StoredMesh> FindAsync(string hash, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.Meshes.AsNoTracking().SingleOrDefaultAsync(m => m.Hash == hash, cancel) ?? throw new NotFoundException("That mesh is not kept here.");
+        return await db.Meshes.AsNoTracking().SingleOrDefaultAsync(m => m.Hash == hash, cancel)
+            ?? throw new NotFoundException("That mesh is not kept here.");
     }
 
     /// <summary>The drawing of a kept mesh, packed; made now when it was kept by an earlier version.</summary>
@@ -102,11 +122,22 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     private async Task<byte[]> BytesAsync(IFormFile file, CancellationToken cancel)
     {
         if (file.Length > options.Value.MaxUploadBytes)
-            throw new RefusalException("mesh.too-large", $"The file has {file.Length / 1e6:0} MB; the limit is {options.Value.MaxUploadBytes / 1e6:0} MB. Export it with a coarser tolerance.", "file");
+            throw new RefusalException(
+                "mesh.too-large",
+                $"The file has {file.Length / 1e6:0} MB; the limit is {options.Value.MaxUploadBytes / 1e6:0} MB. Export "
+                    + "it with a coarser tolerance.",
+                "file"
+            );
         return await Forms.BytesAsync(file, cancel);
     }
 
-    private async Task<StoredPart> KeepHereAsync(string fileName, ReadOnlyMemory<byte> file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel)
+    private async Task<StoredPart> KeepHereAsync(
+        string fileName,
+        ReadOnlyMemory<byte> file,
+        LengthUnit unit,
+        PartDeclaration declared,
+        CancellationToken cancel
+    )
     {
         var mesh = MeshCheck.Run(file.Span, unit, cancel);
         // A file that states its unit leaves nothing to choose.
@@ -115,7 +146,15 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         var hash = Convert.ToHexStringLower(SHA256.HashData(file.Span));
         await KeepAsync(hash, file, mesh.Mesh, unit, cancel);
         _last.SetTarget(new OpenedMesh(hash, unit, mesh));
-        return new StoredPart { FileName = fileName, Hash = hash, Unit = unit, Report = mesh.Report, Working = mesh.Working, Declared = declared };
+        return new StoredPart
+        {
+            FileName = fileName,
+            Hash = hash,
+            Unit = unit,
+            Report = mesh.Report,
+            Working = mesh.Working,
+            Declared = declared,
+        };
     }
 
     private async Task KeepAsync(string hash, ReadOnlyMemory<byte> file, Mesh mesh, LengthUnit unit, CancellationToken cancel)
@@ -124,13 +163,17 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         var now = clock.GetUtcNow().UtcDateTime;
         if (await db.Meshes.Where(m => m.Hash == hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.KeptUtc, now), cancel) > 0)
             return;
-        await factory.AddOnceAsync(new StoredMesh
-        {
-            Hash = hash,
-            File = Packed.Pack(file.Span),
-            Drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres())),
-            Picture = Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)),
-            KeptUtc = now,
-        }, m => m.Hash == hash, cancel);
+        await factory.AddOnceAsync(
+            new StoredMesh
+            {
+                Hash = hash,
+                File = Packed.Pack(file.Span),
+                Drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres())),
+                Picture = Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)),
+                KeptUtc = now,
+            },
+            m => m.Hash == hash,
+            cancel
+        );
     }
 }

@@ -19,7 +19,9 @@ internal static class PartForms
     {
         if (string.IsNullOrWhiteSpace(text))
             return null;
-        var numbers = text.Split(',').Select(part => double.TryParse(part, CultureInfo.InvariantCulture, out var n) ? n : double.NaN).ToArray();
+        var numbers = text.Split(',')
+            .Select(part => double.TryParse(part, CultureInfo.InvariantCulture, out var n) ? n : double.NaN)
+            .ToArray();
         return Unit(numbers, text.Length > 40 ? text[..40] : text) is [var x, var y, var z] ? new Vec3(x, y, z) : null;
     }
 
@@ -30,6 +32,11 @@ internal static class PartForms
             return null;
         if (pull is [var x, var y, var z] && pull.All(n => Math.Abs(n) < 1e6) && new Vec3(x, y, z) is { Length: > 1e-6 } vector)
             return vector.Unit() is var unit ? [unit.X, unit.Y, unit.Z] : null;
-        throw new RefusalException("input.pull", $"\"{shown ?? string.Join(", ", pull.Take(4).Select(n => Text.Number(n)))}\" is not a direction; give three numbers as x,y,z, such as 0,0,1.", "pull");
+        throw new RefusalException(
+            "input.pull",
+            $"\"{shown ?? string.Join(", ", pull.Take(4).Select(n => Text.Number(n)))}\" is not a direction; give three "
+                + "numbers as x,y,z, such as 0,0,1.",
+            "pull"
+        );
     }
 }

@@ -15,7 +15,10 @@ public static class Png
             pixels[4 * i + 3] = picture.Coverage[i];
         }
 
-        using var image = SKImage.FromPixelCopy(new SKImageInfo(picture.Width, picture.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul), pixels);
+        using var image = SKImage.FromPixelCopy(
+            new SKImageInfo(picture.Width, picture.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul),
+            pixels
+        );
         using var png = image.Encode(SKEncodedImageFormat.Png, 100);
         return png.ToArray();
     }

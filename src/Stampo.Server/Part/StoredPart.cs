@@ -41,8 +41,14 @@ public sealed record StoredPart
     public double? ShowAreaCm2 { get; init; }
 
     /// <summary>What routes need; null until there is a mesh with a volume or a declared size.</summary>
-    public PartFacts? Facts(ShapeFigures? shape) => PartFacts.From(Report, Declared) is not { } facts ? null
-        : facts with { Measured = shape is null ? null : MeasuredShape.Of(shape, Report!.AreaMm2), PickedShowCm2 = ShowAreaCm2 };
+    public PartFacts? Facts(ShapeFigures? shape) =>
+        PartFacts.From(Report, Declared) is not { } facts
+            ? null
+            : facts with
+            {
+                Measured = shape is null ? null : MeasuredShape.Of(shape, Report!.AreaMm2),
+                PickedShowCm2 = ShowAreaCm2,
+            };
 }
 
 /// <summary>A file that was turned into the mesh before it came here, by name and SHA-256.</summary>

@@ -8,13 +8,17 @@ using Stampo.Storage;
 
 namespace Stampo.Server.Part;
 
-/// <summary>How far the measuring of a shape is, and its figures when it is done. None also stands for a part that is no sound solid.</summary>
+/// <summary>
+/// How far the measuring of a shape is, and its figures when it is done. None also stands for a part that is no sound solid.
+/// </summary>
 public sealed record StudyState(WorkPhase Phase, string Doing, double Share, ShapeFigures? Figures)
 {
     public static StudyState None { get; } = new(WorkPhase.None, "", 0, null);
 }
 
-/// <summary>Measures shapes in the background; what was measured is kept by content, unit and pull, so that nothing is measured twice.</summary>
+/// <summary>
+/// Measures shapes in the background; what was measured is kept by content, unit and pull, so that nothing is measured twice.
+/// </summary>
 public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake intake, IMemoryCache cache, LongWork work, TimeProvider clock)
 {
     /// <summary>Raised when the measuring changes, so that old results are not taken for new ones.</summary>
@@ -88,26 +92,37 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
     }
 
     /// <summary>The part as routes see it, with what was measured; null when it has neither a volume nor a declared size.</summary>
-    public async Task<PartFacts?> FactsAsync(StoredPart part, CancellationToken cancel = default) => part.Facts(await FiguresAsync(part, cancel));
+    public async Task<PartFacts?> FactsAsync(StoredPart part, CancellationToken cancel = default) =>
+        part.Facts(await FiguresAsync(part, cancel));
 
     /// <summary>The maps of a measured part, packed.</summary>
     public async Task<byte[]> MapsAsync(StoredPart part, CancellationToken cancel)
     {
         var key = KeyOf(part);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.Studies.Where(s => s.Key == key).Select(s => s.Maps).SingleOrDefaultAsync(cancel) ?? throw new NotFoundException("The shape of this part has not been measured yet.");
+        return await db.Studies.Where(s => s.Key == key).Select(s => s.Maps).SingleOrDefaultAsync(cancel)
+            ?? throw new NotFoundException("The shape of this part has not been measured yet.");
     }
 
-    private static string? KeyOf(StoredPart part) => part is { Hash: { } hash, Report.VolumeMm3: > 0 }
-        ? FormattableString.Invariant($"{Edition}/{hash}/{part.Unit}/{(part.Pull is { } pull ? string.Join(",", pull) : "proposed")}")
-        : null;
+    private static string? KeyOf(StoredPart part) =>
+        part is { Hash: { } hash, Report.VolumeMm3: > 0 }
+            ? FormattableString.Invariant($"{Edition}/{hash}/{part.Unit}/{(part.Pull is { } pull ? string.Join(",", pull) : "proposed")}")
+            : null;
 
     private async Task KeepAsync(string key, ShapeStudy study, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         if (await db.Studies.AnyAsync(s => s.Key == key, cancel))
             return;
-        db.Add(new StoredStudy { Key = key, Figures = Json.Write(study.Figures), Maps = Packed.Pack(Drawing.Of(study.Maps)), KeptUtc = clock.GetUtcNow().UtcDateTime });
+        db.Add(
+            new StoredStudy
+            {
+                Key = key,
+                Figures = Json.Write(study.Figures),
+                Maps = Packed.Pack(Drawing.Of(study.Maps)),
+                KeptUtc = clock.GetUtcNow().UtcDateTime,
+            }
+        );
         await db.SaveChangesAsync(cancel);
     }
 

@@ -16,13 +16,21 @@ public sealed class Surfaces(MeshIntake intake)
         if (_last.TryGetTarget(out var last) && last?.Hash == hash && last.Unit == part.Unit)
             return last.Surface;
         var mesh = await intake.OpenAsync(part, cancel);
-        var surface = await Task.Run(() => new SolidSurface(mesh.Mesh, mesh.Faults, mesh.Topology, mesh.Report.Messages.Any(m => m.Code == "inside-out")), cancel);
+        var surface = await Task.Run(
+            () => new SolidSurface(mesh.Mesh, mesh.Faults, mesh.Topology, mesh.Report.Messages.Any(m => m.Code == "inside-out")),
+            cancel
+        );
         _last.SetTarget(new Opened(hash, part.Unit, surface));
         return surface;
     }
 
-    public async Task<SolidSurface> NeededAsync(StoredPart part, CancellationToken cancel) => await OfAsync(part, cancel)
-        ?? throw new RefusalException("part.no-solid", "This needs a mesh that is a sound solid; take one in or mend it on the Part page.", "part");
+    public async Task<SolidSurface> NeededAsync(StoredPart part, CancellationToken cancel) =>
+        await OfAsync(part, cancel)
+        ?? throw new RefusalException(
+            "part.no-solid",
+            "This needs a mesh that is a sound solid; take one in or mend it on the Part page.",
+            "part"
+        );
 
     private sealed record Opened(string Hash, LengthUnit Unit, SolidSurface Surface);
 }

@@ -15,8 +15,11 @@ public static class PlanFamilyEndpoints
 {
     public static IReadOnlyList<IPlanFamilyEndpoints> All { get; } =
     [
-        .. typeof(PlanFamilyEndpoints).Assembly.GetTypes().Where(t => t.IsClass && t.IsAssignableTo(typeof(IPlanFamilyEndpoints)))
-            .OrderBy(t => t.FullName, StringComparer.Ordinal).Select(t => (IPlanFamilyEndpoints)Activator.CreateInstance(t)!),
+        .. typeof(PlanFamilyEndpoints)
+            .Assembly.GetTypes()
+            .Where(t => t.IsClass && t.IsAssignableTo(typeof(IPlanFamilyEndpoints)))
+            .OrderBy(t => t.FullName, StringComparer.Ordinal)
+            .Select(t => (IPlanFamilyEndpoints)Activator.CreateInstance(t)!),
     ];
 
     public static void AddPlanFamilies(this IServiceCollection services)

@@ -14,7 +14,10 @@ using TheLibrary = Stampo.Core.Reference.Library;
 
 namespace Stampo.Server.Plan;
 
-/// <summary>The plan of a stretch. Without a decision, or when its route has no plan yet, there is no answer and <paramref name="Notice"/> says why.</summary>
+/// <summary>
+/// The plan of a stretch. Without a decision, or when its route has no plan yet, there is no answer and <paramref name="Notice"/> says
+/// why.
+/// </summary>
 /// <param name="Route">What was chosen.</param>
 /// <param name="Plan">The choices made on it.</param>
 /// <param name="Answer">What follows from them.</param>
@@ -35,9 +38,12 @@ public sealed record PlanAnswer(
     string Deference,
     string? Notice,
     string? Stretch,
-    IReadOnlyList<PlannedStretch> Stretches);
+    IReadOnlyList<PlannedStretch> Stretches
+);
 
-/// <summary>Where a plan is: a stretch of the decision of a project; left out, the one that is poured, of several the one with the most parts.</summary>
+/// <summary>
+/// Where a plan is: a stretch of the decision of a project; left out, the one that is poured, of several the one with the most parts.
+/// </summary>
 public sealed record PlanAt([FromRoute(Name = "id")] string Id, [FromQuery(Name = "stretch")] string? Stretch = null);
 
 /// <summary>A stretch of the decision, to go to its plan.</summary>
@@ -45,7 +51,15 @@ public sealed record PlannedStretch(string Id, RouteCard Route, double Quantity,
 
 /// <summary>Brings decision, part, library and choices together.</summary>
 public sealed class Plans(
-    StepStore steps, StepDocuments documents, Decisions decisions, Comparisons comparisons, ShopLibrary shop, IEnumerable<IShapeAnswerer> answerers, Studies studies, TimeProvider clock)
+    StepStore steps,
+    StepDocuments documents,
+    Decisions decisions,
+    Comparisons comparisons,
+    ShopLibrary shop,
+    IEnumerable<IShapeAnswerer> answerers,
+    Studies studies,
+    TimeProvider clock
+)
 {
     public async Task<PlanAnswer> OfAsync(PlanAt at, CancellationToken cancel = default)
     {
@@ -64,7 +78,12 @@ public sealed class Plans(
     {
         var decided = await PlannableAsync(at, cancel);
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
-        var answer = await WholeAsync(decided, new Versioned<PlanChoices>(Check.Given(save.Value, "value"), save.Version, false, false), part, cancel);
+        var answer = await WholeAsync(
+            decided,
+            new Versioned<PlanChoices>(Check.Given(save.Value, "value"), save.Version, false, false),
+            part,
+            cancel
+        );
         var before = save.Version == 0 ? (await PlanAsync(at.Id, decided, cancel)).Value : null;
         return answer with { Plan = await steps.SaveAsync(at.Id, decided.Step, save, before, cancel) };
     }
@@ -82,7 +101,9 @@ public sealed class Plans(
         var whole = await OfAsync(at, cancel);
         if (whole.Answer is not { } answer)
             throw new RefusalException("plan.none", whole.Notice!, "stretch");
-        return answer.Refusals.Count == 0 ? (whole, answer) : throw new RefusalException("plan.refused", answer.Refusals[0].Text, answer.Refusals[0].Field);
+        return answer.Refusals.Count == 0
+            ? (whole, answer)
+            : throw new RefusalException("plan.refused", answer.Refusals[0].Text, answer.Refusals[0].Field);
     }
 
     /// <summary>The part of a project, what was chosen in its plan, and the library it was chosen from.</summary>
@@ -99,19 +120,36 @@ public sealed class Plans(
     /// <param name="Methods">Ways to make it, the usual first.</param>
     /// <param name="Quantity">Good parts.</param>
     /// <param name="JobWith">Part, brief and rates with a material of the plan's choice.</param>
-    private sealed record Decided(string Stretch, string Step, RouteCard Route, IReadOnlyList<RouteMethod> Methods, double Quantity, Func<Material, Job> JobWith)
+    private sealed record Decided(
+        string Stretch,
+        string Step,
+        RouteCard Route,
+        IReadOnlyList<RouteMethod> Methods,
+        double Quantity,
+        Func<Material, Job> JobWith
+    )
     {
         public IReadOnlyList<PlannedStretch> All { get; init; } = [];
 
         /// <summary>The way these choices are of.</summary>
         public RouteMethod MethodOf(PlanChoices choices) =>
             Methods.FirstOrDefault(m => m.Planner.Propose(m).GetType() == choices.GetType())
-            ?? throw new RefusalException("plan.other-family", $"{Route.Name} is not planned that way; it may be planned as {string.Join(" or ", Methods.Select(m => PlanFamilies.NameOf(m.Planner.Propose(m).GetType())))}.", "family");
+            ?? throw new RefusalException(
+                "plan.other-family",
+                $"{Route.Name} is not planned that way; it may be planned as "
+                    + $"{string.Join(" or ", Methods.Select(m => PlanFamilies.NameOf(m.Planner.Propose(m).GetType())))}.",
+                "family"
+            );
     }
 
     private async Task<Decided> PlannableAsync(PlanAt at, CancellationToken cancel) =>
-        await DecidedAsync(at, cancel) is { Methods.Count: > 0 } decided ? decided
-            : throw new RefusalException("plan.none", "No route with a plan is chosen, so there is nothing to plan. Choose one on the Routes page.", "stretch");
+        await DecidedAsync(at, cancel) is { Methods.Count: > 0 } decided
+            ? decided
+            : throw new RefusalException(
+                "plan.none",
+                "No route with a plan is chosen, so there is nothing to plan. Choose one on the Routes page.",
+                "stretch"
+            );
 
     private async Task<Decided?> DecidedAsync(PlanAt at, CancellationToken cancel)
     {
@@ -119,31 +157,61 @@ public sealed class Plans(
             return null;
         var inputs = (await comparisons.OfAsync(at.Id, cancel)).Inputs;
         var stretches = decision.Sequence.Stretches;
-        List<Decided> all = [.. stretches.Select((s, i) => Of(s, stretches.Take(i).Count(before => before.RouteId == s.RouteId))).OfType<Decided>()];
-        var asked = at.Stretch is { } id ? all.Find(d => d.Stretch == id) ?? throw new NotFoundException($"The decision that stands has no stretch \"{id}\".")
+        List<Decided> all =
+        [
+            .. stretches.Select((s, i) => Of(s, stretches.Take(i).Count(before => before.RouteId == s.RouteId))).OfType<Decided>(),
+        ];
+        var asked = at.Stretch is { } id
+            ? all.Find(d => d.Stretch == id) ?? throw new NotFoundException($"The decision that stands has no stretch \"{id}\".")
             : all.OrderBy(d => d.Methods.Count == 0).ThenByDescending(d => d.Quantity).FirstOrDefault();
-        return asked is null ? null : asked with { All = all.ConvertAll(d => new PlannedStretch(d.Stretch, d.Route, d.Quantity, d.Methods.Count > 0)) };
+        return asked is null
+            ? null
+            : asked with
+            {
+                All = all.ConvertAll(d => new PlannedStretch(d.Stretch, d.Route, d.Quantity, d.Methods.Count > 0)),
+            };
 
-        Decided? Of(SequenceStretch of, int before) => RouteCatalogue.Find(of.RouteId) is { } route && MaterialOf(of) is { } material
-            ? new Decided(of.Id, StepOf(of.RouteId, before), route.Card, route.Methods(inputs.JobWith(material), of.Cavities), of.Quantity, m => inputs.JobWith(m)) : null;
+        Decided? Of(SequenceStretch of, int before) =>
+            RouteCatalogue.Find(of.RouteId) is { } route && MaterialOf(of) is { } material
+                ? new Decided(
+                    of.Id,
+                    StepOf(of.RouteId, before),
+                    route.Card,
+                    route.Methods(inputs.JobWith(material), of.Cavities),
+                    of.Quantity,
+                    m => inputs.JobWith(m)
+                )
+                : null;
 
         Material? MaterialOf(SequenceStretch of) =>
-            inputs.Library.FirstOrDefault(m => m.Id == of.MaterialId) ?? MaterialChoice.Best(of.RouteId, inputs.Brief, inputs.Library)?.Material;
+            inputs.Library.FirstOrDefault(m => m.Id == of.MaterialId)
+            ?? MaterialChoice.Best(of.RouteId, inputs.Brief, inputs.Library)?.Material;
     }
 
     private async Task<PlanAnswer> WholeAsync(Decided decided, Versioned<PlanChoices> plan, StoredPart part, CancellationToken cancel)
     {
         var library = await shop.CurrentAsync(cancel);
         var method = decided.MethodOf(plan.Value);
-        return new PlanAnswer(decided.Route, plan, await AnswerAsync(decided, method, plan.Value, part, library, cancel), method.Planner.Offers(library, decided.Route.Id, method),
-            method.Planner.Propose(method), [.. decided.Methods.Select(m => m.Planner.Propose(m))], Cautions.Deference, null, decided.Stretch, decided.All);
+        return new PlanAnswer(
+            decided.Route,
+            plan,
+            await AnswerAsync(decided, method, plan.Value, part, library, cancel),
+            method.Planner.Offers(library, decided.Route.Id, method),
+            method.Planner.Propose(method),
+            [.. decided.Methods.Select(m => m.Planner.Propose(m))],
+            Cautions.Deference,
+            null,
+            decided.Stretch,
+            decided.All
+        );
     }
 
     /// <summary>
     /// Each route has its plan, with its own way back: choosing another route loses nothing, and going back finds what was chosen before.
     /// A second stretch of the same route has one of its own.
     /// </summary>
-    public static string StepOf(string routeId, int stretchesBefore = 0) => stretchesBefore == 0 ? $"{EarlierStep}/{routeId}" : $"{EarlierStep}/{routeId}/{stretchesBefore + 1}";
+    public static string StepOf(string routeId, int stretchesBefore = 0) =>
+        stretchesBefore == 0 ? $"{EarlierStep}/{routeId}" : $"{EarlierStep}/{routeId}/{stretchesBefore + 1}";
 
     /// <summary>Where an earlier release kept the plans of all routes in one row of states.</summary>
     public const string EarlierStep = "plan";
@@ -160,14 +228,30 @@ public sealed class Plans(
     private sealed record OfRoute(string? RouteId);
 
     private async Task<PlanChoices?> EarlierAsync(string projectId, string routeId, CancellationToken cancel) =>
-        (await documents.StatesAsync(projectId, EarlierStep, cancel)).Where(state => Json.Read<OfRoute>(state.Json).RouteId == routeId)
-            .Select(state => Json.Read<PlanChoices>(state.Json)).FirstOrDefault();
+        (await documents.StatesAsync(projectId, EarlierStep, cancel))
+            .Where(state => Json.Read<OfRoute>(state.Json).RouteId == routeId)
+            .Select(state => Json.Read<PlanChoices>(state.Json))
+            .FirstOrDefault();
 
-    private async Task<WorkPlan> AnswerAsync(Decided decided, RouteMethod method, PlanChoices plan, StoredPart part, TheLibrary library, CancellationToken cancel)
+    private async Task<WorkPlan> AnswerAsync(
+        Decided decided,
+        RouteMethod method,
+        PlanChoices plan,
+        StoredPart part,
+        TheLibrary library,
+        CancellationToken cancel
+    )
     {
         var start = plan.Checked().Hours.NextMorning(DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
         var inputs = new PlanInputs(decided.JobWith, library, ShapeAnswers.None, decided.Quantity, start);
-        return method.Planner.Work(plan, method, inputs with { Shape = await ShapeAsync(part, method.Planner.Asks(plan, method, inputs), cancel) });
+        return method.Planner.Work(
+            plan,
+            method,
+            inputs with
+            {
+                Shape = await ShapeAsync(part, method.Planner.Asks(plan, method, inputs), cancel),
+            }
+        );
     }
 
     /// <summary>Nothing is known of a part without a sound mesh.</summary>

@@ -24,7 +24,8 @@ public sealed record ProjectSummary(
     string? Fault,
     long Demand,
     string? DecidedRoute,
-    StepsDone Done);
+    StepsDone Done
+);
 
 public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, ProjectStore projects)
 {
@@ -43,16 +44,51 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
         var ids = list.ConvertAll(p => p.Id);
         var contents = await (
             from document in db.Documents
-            join state in db.States on new { document.ProjectId, document.Step, Ordinal = document.Cursor } equals new { state.ProjectId, state.Step, state.Ordinal }
+            join state in db.States
+                on new
+                {
+                    document.ProjectId,
+                    document.Step,
+                    Ordinal = document.Cursor,
+                } equals new
+                {
+                    state.ProjectId,
+                    state.Step,
+                    state.Ordinal,
+                }
             where ids.Contains(document.ProjectId) && Read.Contains(document.Step)
-            select new { document.ProjectId, document.Step, state.Json }).ToDictionaryAsync(c => (c.ProjectId, c.Step), c => c.Json, cancel);
-        var decisions = await db.Decisions.Where(d => ids.Contains(d.ProjectId)).GroupBy(d => d.ProjectId)
-            .Select(group => group.OrderByDescending(d => d.Id).First()).ToDictionaryAsync(d => d.ProjectId, d => d.Json, cancel);
-        var planned = (await db.Documents.Where(d => ids.Contains(d.ProjectId) && d.Step.StartsWith(Plans.EarlierStep)).Select(d => new { d.ProjectId, d.Step }).ToListAsync(cancel))
-            .Select(d => (d.ProjectId, d.Step)).ToHashSet();
-        return list.ConvertAll(project => Summary(project, new Kept(
-            contents.GetValueOrDefault((project.Id, PartEndpoints.Step)), contents.GetValueOrDefault((project.Id, BriefEndpoints.Step)),
-            decisions.GetValueOrDefault(project.Id), contents.GetValueOrDefault((project.Id, Plans.EarlierStep)), routeId => planned.Contains((project.Id, Plans.StepOf(routeId))))));
+            select new
+            {
+                document.ProjectId,
+                document.Step,
+                state.Json,
+            }
+        ).ToDictionaryAsync(c => (c.ProjectId, c.Step), c => c.Json, cancel);
+        var decisions = await db
+            .Decisions.Where(d => ids.Contains(d.ProjectId))
+            .GroupBy(d => d.ProjectId)
+            .Select(group => group.OrderByDescending(d => d.Id).First())
+            .ToDictionaryAsync(d => d.ProjectId, d => d.Json, cancel);
+        var planned = (
+            await db
+                .Documents.Where(d => ids.Contains(d.ProjectId) && d.Step.StartsWith(Plans.EarlierStep))
+                .Select(d => new { d.ProjectId, d.Step })
+                .ToListAsync(cancel)
+        )
+            .Select(d => (d.ProjectId, d.Step))
+            .ToHashSet();
+        return list.ConvertAll(project =>
+            Summary(
+                project,
+                new Kept(
+                    contents.GetValueOrDefault((project.Id, PartEndpoints.Step)),
+                    contents.GetValueOrDefault((project.Id, BriefEndpoints.Step)),
+                    decisions.GetValueOrDefault(project.Id),
+                    contents.GetValueOrDefault((project.Id, Plans.EarlierStep)),
+                    routeId => planned.Contains((project.Id, Plans.StepOf(routeId)))
+                )
+            )
+        );
     }
 
     private static readonly string[] Read = [PartEndpoints.Step, BriefEndpoints.Step, Plans.EarlierStep];
@@ -81,15 +117,42 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
             var facts = part.Facts(null);
             var brief = kept.Brief is null ? new Core.Briefs.Brief() : Json.Read<Core.Briefs.Brief>(kept.Brief);
             var decided = kept.Decision is null ? null : Json.Read<Decided>(kept.Decision);
-            return new ProjectSummary(project.Id, project.Name, project.Revision, project.TouchedUtc, project.RemovedUtc, part.Hash,
+            return new ProjectSummary(
+                project.Id,
+                project.Name,
+                project.Revision,
+                project.TouchedUtc,
+                project.RemovedUtc,
+                part.Hash,
                 part.Report?.BboxMm ?? (part.Declared.Size is { } size ? [size.LengthMm, size.WidthMm, size.HeightMm] : null),
-                facts?.VolumeCm3, part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
-                brief.TotalQuantity, decided?.RouteName, new StepsDone(facts is not null, brief.Demand.Count > 0, decided is not null, decided is not null && decided.RouteIds.Any(id => IsPlanned(id, kept))));
+                facts?.VolumeCm3,
+                part.Report?.Messages.FirstOrDefault(m => m.Severity == Core.Parts.Severity.Fault)?.Text,
+                brief.TotalQuantity,
+                decided?.RouteName,
+                new StepsDone(
+                    facts is not null,
+                    brief.Demand.Count > 0,
+                    decided is not null,
+                    decided is not null && decided.RouteIds.Any(id => IsPlanned(id, kept))
+                )
+            );
         }
         catch (JsonException)
         {
-            return new ProjectSummary(project.Id, project.Name, project.Revision, project.TouchedUtc, project.RemovedUtc, null, null, null,
-                "What is kept of this project can't be read whole; put a backup copy of the data in its place.", 0, null, new StepsDone(false, false, false, false));
+            return new ProjectSummary(
+                project.Id,
+                project.Name,
+                project.Revision,
+                project.TouchedUtc,
+                project.RemovedUtc,
+                null,
+                null,
+                null,
+                "What is kept of this project can't be read whole; put a backup copy of the data in its place.",
+                0,
+                null,
+                new StepsDone(false, false, false, false)
+            );
         }
     }
 }

@@ -8,7 +8,8 @@ namespace Stampo.Server.Projects;
 /// <summary>Projects by id; a removed one is only put away.</summary>
 public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvider clock)
 {
-    private const int LongestName = 120, LongestRevision = 16;
+    private const int LongestName = 120,
+        LongestRevision = 16;
 
     public async Task<bool> AnyAsync(CancellationToken cancel = default)
     {
@@ -21,7 +22,12 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var asked = Searched(db.Projects.AsNoTracking().Where(p => query.Away ? p.RemovedUtc != null : p.RemovedUtc == null), query.Search);
-        var page = await asked.OrderByDescending(p => p.TouchedUtc).ThenByDescending(p => p.Id).Skip(query.Skip).Take(query.Take).ToListAsync(cancel);
+        var page = await asked
+            .OrderByDescending(p => p.TouchedUtc)
+            .ThenByDescending(p => p.Id)
+            .Skip(query.Skip)
+            .Take(query.Take)
+            .ToListAsync(cancel);
         return (page, await asked.CountAsync(cancel));
     }
 
@@ -35,7 +41,14 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var now = clock.GetUtcNow().UtcDateTime;
-        var project = new Project { Id = Guid.CreateVersion7().ToString("n"), Name = Clean(name, "name", LongestName), Revision = Clean(revision, "revision", LongestRevision), CreatedUtc = now, TouchedUtc = now };
+        var project = new Project
+        {
+            Id = Guid.CreateVersion7().ToString("n"),
+            Name = Clean(name, "name", LongestName),
+            Revision = Clean(revision, "revision", LongestRevision),
+            CreatedUtc = now,
+            TouchedUtc = now,
+        };
         db.Add(project);
         await db.SaveChangesAsync(cancel);
         return project;
@@ -48,20 +61,31 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
         project.Name = name is null ? project.Name : Clean(name, "name", LongestName);
         project.Revision = revision is null ? project.Revision : Clean(revision, "revision", LongestRevision);
         project.TouchedUtc = clock.GetUtcNow().UtcDateTime;
-        project.RemovedUtc = removed switch { true => project.TouchedUtc, false => null, null => project.RemovedUtc };
+        project.RemovedUtc = removed switch
+        {
+            true => project.TouchedUtc,
+            false => null,
+            null => project.RemovedUtc,
+        };
         await db.SaveChangesAsync(cancel);
         return project;
     }
 
     private static async Task<Project> FindAsync(StampoDb db, string id, CancellationToken cancel) =>
-        await db.Projects.FindAsync([id], cancel) ?? throw new NotFoundException($"There is no project \"{(id.Length > 40 ? id[..40] : id)}\" here; go back to the list and open one.");
+        await db.Projects.FindAsync([id], cancel)
+        ?? throw new NotFoundException(
+            $"There is no project \"{(id.Length > 40 ? id[..40] : id)}\" here; go back to the list and open one."
+        );
 
     /// <summary>Every word must be in the name or be the revision.</summary>
     private static IQueryable<Project> Searched(IQueryable<Project> projects, string search)
     {
         foreach (var word in search.Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
-            var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+            var literal = word.Replace("\\", "\\\\", StringComparison.Ordinal)
+                .Replace("%", "\\%", StringComparison.Ordinal)
+                .Replace("_", "\\_", StringComparison.Ordinal);
+            var pattern = $"%{literal}%";
             projects = projects.Where(p => EF.Functions.Like(p.Name, pattern, "\\") || p.Revision == word);
         }
 

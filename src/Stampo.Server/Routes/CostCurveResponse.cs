@@ -9,14 +9,25 @@ public sealed record CurveResponse(
     IReadOnlyList<object> Totals,
     IReadOnlyList<object> Units,
     IReadOnlyList<long> Sets,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<double>? ChanceCheapest);
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<double>? ChanceCheapest
+);
 
 public sealed record CostCurveResponse(IReadOnlyList<CurveResponse> Curves, IReadOnlyList<Crossover> Crossovers)
 {
-    public static CostCurveResponse Of(CostCurveAnswer answer) => new(
-        [.. answer.Curves.Select(c => new CurveResponse(c.Id, Either(c.LikelyTotals, c.TotalBands), Either(c.LikelyUnits, c.UnitBands), c.Sets, c.ChanceCheapest))],
-        answer.Crossovers);
+    public static CostCurveResponse Of(CostCurveAnswer answer) =>
+        new(
+            [
+                .. answer.Curves.Select(c => new CurveResponse(
+                    c.Id,
+                    Either(c.LikelyTotals, c.TotalBands),
+                    Either(c.LikelyUnits, c.UnitBands),
+                    c.Sets,
+                    c.ChanceCheapest
+                )),
+            ],
+            answer.Crossovers
+        );
 
-    private static List<object> Either<T>(IReadOnlyList<double>? plain, IReadOnlyList<T>? ranged) where T : struct =>
-        plain is not null ? [.. plain.Select(v => (object)v)] : [.. ranged!.Select(v => (object)v)];
+    private static List<object> Either<T>(IReadOnlyList<double>? plain, IReadOnlyList<T>? ranged)
+        where T : struct => plain is not null ? [.. plain.Select(v => (object)v)] : [.. ranged!.Select(v => (object)v)];
 }

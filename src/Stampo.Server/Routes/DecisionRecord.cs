@@ -9,7 +9,8 @@ namespace Stampo.Server.Routes;
 
 /// <summary>
 /// A decision as it was taken: the sequence, who, when, why, what would have changed it, and the lanes, part and brief it stood on.
-/// Nothing in it changes later. <paramref name="RouteName"/> names the routes in turn; <paramref name="Advised"/> is the answer that stood, null in earlier records.
+/// Nothing in it changes later. <paramref name="RouteName"/> names the routes in turn; <paramref name="Advised"/> is the answer that
+/// stood, null in earlier records.
 /// </summary>
 public sealed record DecisionRecord(
     Sequence Sequence,
@@ -23,7 +24,8 @@ public sealed record DecisionRecord(
     int BriefVersion,
     string RouteName,
     Sequence? Advised,
-    IReadOnlyList<WouldChange> WouldChange)
+    IReadOnlyList<WouldChange> WouldChange
+)
 {
     public int Id { get; init; }
 
@@ -36,7 +38,12 @@ public sealed record DecisionRecord(
     public static DecisionRecord Read(Decision row)
     {
         var record = Json.Read<DecisionRecord>(row.Json);
-        return (record.Sequence is null ? record with { Sequence = Json.Read<OfOneRoute>(row.Json).Sequence, WouldChange = [] } : record) with { Id = row.Id };
+        return (
+            record.Sequence is null ? record with { Sequence = Json.Read<OfOneRoute>(row.Json).Sequence, WouldChange = [] } : record
+        ) with
+        {
+            Id = row.Id,
+        };
     }
 
     /// <summary>What an earlier release kept: one route for a quantity. It reads as a sequence of one.</summary>
@@ -47,9 +54,32 @@ public sealed record DecisionRecord(
             get
             {
                 var lane = Lanes.Single(l => l.Route.Id == RouteId);
-                var stretch = new SequenceStretch("s1", RouteId, lane.Material.Id, lane.Material.Name, lane.Cavities, lane.Assist, Quantity, DateOnly.FromDateTime(DecidedUtc), lane.FirstArticle, lane.FirstArticle, lane.LastPart,
-                    lane.ToolSets ?? 1, SequenceCost.Of(lane.Total.P50, 0, 0), 0, [], lane.Verdict, lane.Gates.FirstOrDefault(g => g.Verdict == lane.Verdict && g.Verdict != Verdict.Fits)?.Reason, null);
-                return Sequence.Of([stretch], lane.Total.P10, lane.Total.P90, $"{lane.Route.Name} for {Core.Working.Text.Number(Quantity, 12)}: {Core.Working.Text.Euros(lane.Total.P50)}.");
+                var stretch = new SequenceStretch(
+                    "s1",
+                    RouteId,
+                    lane.Material.Id,
+                    lane.Material.Name,
+                    lane.Cavities,
+                    lane.Assist,
+                    Quantity,
+                    DateOnly.FromDateTime(DecidedUtc),
+                    lane.FirstArticle,
+                    lane.FirstArticle,
+                    lane.LastPart,
+                    lane.ToolSets ?? 1,
+                    SequenceCost.Of(lane.Total.P50, 0, 0),
+                    0,
+                    [],
+                    lane.Verdict,
+                    lane.Gates.FirstOrDefault(g => g.Verdict == lane.Verdict && g.Verdict != Verdict.Fits)?.Reason,
+                    null
+                );
+                return Sequence.Of(
+                    [stretch],
+                    lane.Total.P10,
+                    lane.Total.P90,
+                    $"{lane.Route.Name} for {Core.Working.Text.Number(Quantity, 12)}: {Core.Working.Text.Euros(lane.Total.P50)}."
+                );
             }
         }
     }

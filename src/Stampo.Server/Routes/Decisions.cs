@@ -13,22 +13,35 @@ namespace Stampo.Server.Routes;
 public sealed record NewDecision(IReadOnlyList<HandStretch> Stretches, string Reason, string By);
 
 /// <summary>
-/// What is no longer as it was when the decision was taken, and what its stretches cost then and now. Null now: they can't be costed any more.
-/// Held against how things stand, or against another decision.
+/// What is no longer as it was when the decision was taken, and what its stretches cost then and now. Null now: they can't be costed any
+/// more. Held against how things stand, or against another decision.
 /// </summary>
 public sealed record DecisionChanges(
-    int? With, IReadOnlyList<Difference> Part, IReadOnlyList<Difference> Brief, IReadOnlyList<Difference> Rates, double TotalThen, double? TotalNow, string? AnswerNow);
+    int? With,
+    IReadOnlyList<Difference> Part,
+    IReadOnlyList<Difference> Brief,
+    IReadOnlyList<Difference> Rates,
+    double TotalThen,
+    double? TotalNow,
+    string? AnswerNow
+);
 
 public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore projects, Comparisons comparisons, TimeProvider clock)
 {
-    private const int LongestReason = 2_000, LongestName = 80;
+    private const int LongestReason = 2_000,
+        LongestName = 80;
 
     /// <summary>All decisions of a project, the latest first.</summary>
     public async Task<IReadOnlyList<DecisionRecord>> ListAsync(string projectId, CancellationToken cancel = default)
     {
         await projects.FindAsync(projectId, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var rows = await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).Take(50).ToListAsync(cancel);
+        var rows = await db
+            .Decisions.AsNoTracking()
+            .Where(d => d.ProjectId == projectId)
+            .OrderByDescending(d => d.Id)
+            .Take(50)
+            .ToListAsync(cancel);
         return rows.ConvertAll(DecisionRecord.Read);
     }
 
@@ -37,7 +50,11 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     {
         await projects.FindAsync(projectId, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).FirstOrDefaultAsync(cancel) is { } row ? DecisionRecord.Read(row) : null;
+        return
+            await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).FirstOrDefaultAsync(cancel)
+                is { } row
+            ? DecisionRecord.Read(row)
+            : null;
     }
 
     public async Task<DecisionRecord> RecordAsync(string projectId, NewDecision decision, CancellationToken cancel = default)
@@ -45,15 +62,31 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         var standing = await comparisons.OfAsync(projectId, cancel);
         var sequence = Answering.HandMade(standing.Comparison, decision.Stretches);
         var (answer, now) = (await standing.AnswerAsync().WaitAsync(cancel), clock.GetUtcNow().UtcDateTime);
-        var record = new DecisionRecord(sequence, Worded(decision.Reason, "reason", LongestReason), Worded(decision.By, "by", LongestName), now,
-            standing.Comparison.LanesAt(sequence.Stretches.Sum(s => s.Quantity)), standing.Inputs.Part, standing.Inputs.Brief, standing.PartVersion, standing.BriefVersion,
-            RouteCard.InTurn(sequence.RouteIds.Select(id => answer.Routes.First(c => c.Id == id))), answer.Best, answer.Changes)
+        var record = new DecisionRecord(
+            sequence,
+            Worded(decision.Reason, "reason", LongestReason),
+            Worded(decision.By, "by", LongestName),
+            now,
+            standing.Comparison.LanesAt(sequence.Stretches.Sum(s => s.Quantity)),
+            standing.Inputs.Part,
+            standing.Inputs.Brief,
+            standing.PartVersion,
+            standing.BriefVersion,
+            RouteCard.InTurn(sequence.RouteIds.Select(id => answer.Routes.First(c => c.Id == id))),
+            answer.Best,
+            answer.Changes
+        )
         {
             Rates = [.. standing.Inputs.Rates.All],
             WhatIf = standing.WhatIf,
         };
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var kept = new Decision { ProjectId = projectId, Json = Json.Write(record), DecidedUtc = now };
+        var kept = new Decision
+        {
+            ProjectId = projectId,
+            Json = Json.Write(record),
+            DecidedUtc = now,
+        };
         db.Add(kept);
         await db.SaveChangesAsync(cancel);
         return record with { Id = kept.Id };
@@ -66,15 +99,29 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         if (with is { } other)
         {
             var later = await FindAsync(projectId, other, cancel);
-            return new DecisionChanges(other, Json.Differences(then.Part, later.Part), Json.Differences(then.Brief, later.Brief), RatesBetween(then.Rates, RateCard.Shipped.With(later.Rates)),
-                then.Sequence.Total, later.Sequence.Total, later.Sequence.Said);
+            return new DecisionChanges(
+                other,
+                Json.Differences(then.Part, later.Part),
+                Json.Differences(then.Brief, later.Brief),
+                RatesBetween(then.Rates, RateCard.Shipped.With(later.Rates)),
+                then.Sequence.Total,
+                later.Sequence.Total,
+                later.Sequence.Said
+            );
         }
 
         try
         {
             var now = await comparisons.OfAsync(projectId, cancel);
-            return new DecisionChanges(null, Json.Differences(then.Part, now.Inputs.Part), Json.Differences(then.Brief, now.Inputs.Brief), RatesBetween(then.Rates, now.Inputs.Rates),
-                then.Sequence.Total, TotalNow(then, now), (await now.AnswerAsync().WaitAsync(cancel)).Best?.Said);
+            return new DecisionChanges(
+                null,
+                Json.Differences(then.Part, now.Inputs.Part),
+                Json.Differences(then.Brief, now.Inputs.Brief),
+                RatesBetween(then.Rates, now.Inputs.Rates),
+                then.Sequence.Total,
+                TotalNow(then, now),
+                (await now.AnswerAsync().WaitAsync(cancel)).Best?.Said
+            );
         }
         catch (RefusalException)
         {
@@ -86,7 +133,9 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     {
         try
         {
-            return Answering.HandMade(now.Comparison, [.. then.Sequence.Stretches.Select(s => new HandStretch(s.RouteId, s.Quantity))]).Total;
+            return Answering
+                .HandMade(now.Comparison, [.. then.Sequence.Stretches.Select(s => new HandStretch(s.RouteId, s.Quantity))])
+                .Total;
         }
         catch (RefusalException)
         {
@@ -97,17 +146,29 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     private async Task<DecisionRecord> FindAsync(string projectId, int id, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return DecisionRecord.Read(await db.Decisions.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Id == id, cancel) ?? throw new NotFoundException("There is no such decision in this project."));
+        return DecisionRecord.Read(
+            await db.Decisions.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Id == id, cancel)
+                ?? throw new NotFoundException("There is no such decision in this project.")
+        );
     }
 
     private static List<Difference> RatesBetween(IReadOnlyList<Rate> then, RateCard now) =>
-        [.. then.Where(r => now.Find(r.Key) is { } today && today.Value != r.Value).Select(r => new Difference(r.Name, $"{r.Value} {r.Unit}", $"{now[r.Key].Value} {r.Unit}"))];
+        [
+            .. then.Where(r => now.Find(r.Key) is { } today && today.Value != r.Value)
+                .Select(r => new Difference(r.Name, $"{r.Value} {r.Unit}", $"{now[r.Key].Value} {r.Unit}")),
+        ];
 
     private static string Worded(string? text, string field, int longest)
     {
         var words = text?.Trim() ?? "";
         return words.Length >= 2 && words.Length <= longest
             ? words
-            : throw new RefusalException("input.length", field == "by" ? "Say who decides (2 to 80 characters)." : $"Give the reason in 2 to {longest:#,0} characters; it is what somebody will read in a year.", field);
+            : throw new RefusalException(
+                "input.length",
+                field == "by"
+                    ? "Say who decides (2 to 80 characters)."
+                    : $"Give the reason in 2 to {longest:#,0} characters; it is what somebody will read in a year.",
+                field
+            );
     }
 }

@@ -13,7 +13,9 @@ public sealed record EarlierBrief(int Ordinal, DateTime SavedUtc, IReadOnlyList<
 {
     private const int Told = 3;
 
-    /// <summary>The latest first; the one that stands last saved differs from nothing. The empty brief before the first save is none.</summary>
+    /// <summary>
+    /// The latest first; the one that stands last saved differs from nothing. The empty brief before the first save is none.
+    /// </summary>
     public static IReadOnlyList<EarlierBrief> Of(IReadOnlyList<PastState> states)
     {
         List<EarlierBrief> briefs = [];

@@ -10,10 +10,21 @@ using Stampo.Server.Projects;
 namespace Stampo.Server.Routes;
 
 /// <summary>A line of the memo's table.</summary>
-public sealed record MemoRow(string Tag, string Route, Verdict Verdict, string Material, string PriceEach, string FirstTooling, string LastPart, string Likeness, string Why);
+public sealed record MemoRow(
+    string Tag,
+    string Route,
+    Verdict Verdict,
+    string Material,
+    string PriceEach,
+    string FirstTooling,
+    string LastPart,
+    string Likeness,
+    string Why
+);
 
 /// <summary>
-/// The route memo of one page. It opens with what was decided or, before, what is recommended; then the money, the next order, the risk; then the rest.
+/// The route memo of one page. It opens with what was decided or, before, what is recommended; then the money, the next order, the risk;
+/// then the rest.
 /// </summary>
 /// <param name="Project">Its name.</param>
 /// <param name="Revision">Of the part.</param>
@@ -25,7 +36,8 @@ public sealed record MemoRow(string Tag, string Route, Verdict Verdict, string M
 /// <param name="Decided">Who decided when and why; null before.</param>
 /// <param name="NextOrder">What to order next, and by when.</param>
 /// <param name="Risk">What is most likely to go wrong with the head.</param>
-/// <param name="Beside">What else to know: one route throughout, near misses, and the recommendation where the decision is another.</param>
+/// <param name="Beside">What else to know: one route throughout, near misses, and the recommendation where the decision is
+/// another.</param>
 /// <param name="Changes">What would change it.</param>
 /// <param name="Asked">The brief.</param>
 /// <param name="Quantity">That the table is for.</param>
@@ -35,13 +47,32 @@ public sealed record MemoRow(string Tag, string Route, Verdict Verdict, string M
 /// <param name="Routes">Names of all routes.</param>
 /// <param name="Deference">The line that goes with every recommendation.</param>
 public sealed record Memo(
-    string Project, string Revision, DateOnly On, string Part, string? MeshHash, bool IsDecided, Sequence? Head, string? Decided, string? NextOrder, string Risk, IReadOnlyList<string> Beside, IReadOnlyList<string> Changes,
-    IReadOnlyList<string> Asked, double Quantity, IReadOnlyList<MemoRow> Rows, int RuledOut, IReadOnlyList<string> WhatIfs, IReadOnlyList<RouteCard> Routes, string Deference);
+    string Project,
+    string Revision,
+    DateOnly On,
+    string Part,
+    string? MeshHash,
+    bool IsDecided,
+    Sequence? Head,
+    string? Decided,
+    string? NextOrder,
+    string Risk,
+    IReadOnlyList<string> Beside,
+    IReadOnlyList<string> Changes,
+    IReadOnlyList<string> Asked,
+    double Quantity,
+    IReadOnlyList<MemoRow> Rows,
+    int RuledOut,
+    IReadOnlyList<string> WhatIfs,
+    IReadOnlyList<RouteCard> Routes,
+    string Deference
+);
 
 /// <summary>Writes a project's route memo.</summary>
 public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons comparisons, Decisions decisions)
 {
-    private const int Shown = 6, ChangesShown = 5;
+    private const int Shown = 6,
+        ChangesShown = 5;
 
     public async Task<Memo> OfAsync(string id, double? quantity, CancellationToken cancel = default)
     {
@@ -55,12 +86,28 @@ public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons co
         var open = lanes.Where(l => l.Verdict != Verdict.Out).ToList();
         var decided = await decisions.LatestAsync(id, cancel);
         var head = decided?.Sequence ?? answer.Best;
-        return new Memo(project.Name, project.Revision, inputs.Today,
-            $"{Text.Sides([part.LengthMm, part.WidthMm, part.HeightMm])}, {Text.Number(part.VolumeCm3, 3)} cm³, wall {Text.Number(part.WallMm, 2)} mm", stored.Value.Hash,
-            decided is not null, head, decided is null ? null : $"{decided.By}, {decided.DecidedUtc:d MMM yyyy}: {decided.Reason}",
-            head is null ? null : NextOrder(head, inputs.Today, answer.Routes), RiskOf(head, answer), [.. Beside(answer, decided)], [.. answer.Changes.Take(ChangesShown).Select(c => Said(c, answer))],
-            [.. Asked(inputs.Brief)], at, [.. (open.Count > 0 ? open : [.. lanes]).Take(Shown).Select(Row)], lanes.Count - open.Count,
-            [.. standing.WhatIf.Inputs.Select(i => $"{inputs.Rates.Find(i.Key)?.Name ?? i.Key} held at {i.At}")], answer.Routes, Cautions.Deference);
+        return new Memo(
+            project.Name,
+            project.Revision,
+            inputs.Today,
+            $"{Text.Sides([part.LengthMm, part.WidthMm, part.HeightMm])}, {Text.Number(part.VolumeCm3, 3)} cm³, wall "
+                + $"{Text.Number(part.WallMm, 2)} mm",
+            stored.Value.Hash,
+            decided is not null,
+            head,
+            decided is null ? null : $"{decided.By}, {decided.DecidedUtc:d MMM yyyy}: {decided.Reason}",
+            head is null ? null : NextOrder(head, inputs.Today, answer.Routes),
+            RiskOf(head, answer),
+            [.. Beside(answer, decided)],
+            [.. answer.Changes.Take(ChangesShown).Select(c => Said(c, answer))],
+            [.. Asked(inputs.Brief)],
+            at,
+            [.. (open.Count > 0 ? open : [.. lanes]).Take(Shown).Select(Row)],
+            lanes.Count - open.Count,
+            [.. standing.WhatIf.Inputs.Select(i => $"{inputs.Rates.Find(i.Key)?.Name ?? i.Key} held at {i.At}")],
+            answer.Routes,
+            Cautions.Deference
+        );
     }
 
     private static string NextOrder(Sequence head, DateOnly today, IReadOnlyList<RouteCard> routes)
@@ -75,7 +122,9 @@ public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons co
             return answer.Sentences[0];
         if (head.Stretches.FirstOrDefault(s => s.DaysLate > 0) is { } late)
             return $"{NameOf(answer.Routes, late.RouteId)}: {Text.Count(late.DaysLate, "working day")} late.";
-        return head.Stretches.Where(s => s.Risk is not null).MaxBy(s => s.Verdict) is { } risky ? $"{NameOf(answer.Routes, risky.RouteId)}: {risky.Risk}" : "Every stretch fits part and brief.";
+        return head.Stretches.Where(s => s.Risk is not null).MaxBy(s => s.Verdict) is { } risky
+            ? $"{NameOf(answer.Routes, risky.RouteId)}: {risky.Risk}"
+            : "Every stretch fits part and brief.";
     }
 
     private static IEnumerable<string> Beside(Answer answer, DecisionRecord? decided)
@@ -87,21 +136,42 @@ public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons co
         if (answer.Best is not { IsSingle: false } sequence)
             yield break;
         foreach (var single in new[] { answer.Throughout, answer.ThroughoutLate }.OfType<Sequence>())
-            yield return $"One route throughout: {single.Said} {Text.Euros(Math.Abs(single.Total - sequence.Total))} {(single.Total >= sequence.Total ? "more" : "less")}.";
+            yield return $"One route throughout: {single.Said} {Text.Euros(Math.Abs(single.Total - sequence.Total))} "
+                + $"{(single.Total >= sequence.Total ? "more" : "less")}.";
     }
 
-    private static string Said(WouldChange change, Answer answer) => change.Routes.Count == 0 ? $"{change.What}."
-        : $"{change.What}: {string.Join(", then ", change.Routes.Select(id => NameOf(answer.Routes, id).ToLowerInvariant()))}, {Text.Euros(change.Total)} ({(change.Difference < 0 ? "−" : "+")}{Text.Euros(Math.Abs(change.Difference))}).";
+    private static string Said(WouldChange change, Answer answer)
+    {
+        if (change.Routes.Count == 0)
+            return $"{change.What}.";
+        var routes = string.Join(", then ", change.Routes.Select(id => NameOf(answer.Routes, id).ToLowerInvariant()));
+        var difference = (change.Difference < 0 ? "−" : "+") + Text.Euros(Math.Abs(change.Difference));
+        return $"{change.What}: {routes}, {Text.Euros(change.Total)} ({difference}).";
+    }
 
     private static string NameOf(IReadOnlyList<RouteCard> routes, string id) => routes.FirstOrDefault(r => r.Id == id)?.Name ?? id;
 
-    private static MemoRow Row(Lane l) => new(l.Route.Tag, l.Route.Name, l.Verdict, l.Material.Name, $"{Text.Number(l.Unit.P50, 3)} ({Text.Number(l.Unit.P10, 2)}–{Text.Number(l.Unit.P90, 2)}) €", $"{Text.Euros(l.FirstTooling.P50)}", $"{l.LastPart:d MMM yyyy}",
-        l.Likeness is { } likeness ? $"{100 * likeness.Share:0} %{(likeness.Weakest is { } weakest ? $", {weakest.Name}" : "")}" : "", l.Gates.FirstOrDefault(g => g.Verdict == l.Verdict && g.Verdict != Verdict.Fits)?.Reason ?? l.GivesUp);
+    private static MemoRow Row(Lane l) =>
+        new(
+            l.Route.Tag,
+            l.Route.Name,
+            l.Verdict,
+            l.Material.Name,
+            $"{Text.Number(l.Unit.P50, 3)} ({Text.Number(l.Unit.P10, 2)}–{Text.Number(l.Unit.P90, 2)}) €",
+            $"{Text.Euros(l.FirstTooling.P50)}",
+            $"{l.LastPart:d MMM yyyy}",
+            l.Likeness is { } likeness ? $"{100 * likeness.Share:0} %{(likeness.Weakest is { } weakest ? $", {weakest.Name}" : "")}" : "",
+            l.Gates.FirstOrDefault(g => g.Verdict == l.Verdict && g.Verdict != Verdict.Fits)?.Reason ?? l.GivesUp
+        );
 
     internal static IEnumerable<string> Asked(Core.Briefs.Brief brief)
     {
         foreach (var row in brief.ByDate)
-            yield return $"{Text.Number(row.Quantity, 9)}{(row.Years > 0 ? $" a year for {Text.Count(row.Years, "year")} from" : " by")} {row.NeededBy:d MMM yyyy}, {Core.Briefs.Binding.Said(row.Purpose)}";
+        {
+            var by = row.Years > 0 ? $"a year for {Text.Count(row.Years, "year")} from" : "by";
+            yield return $"{Text.Number(row.Quantity, 9)} {by} {row.NeededBy:d MMM yyyy}, {Core.Briefs.Binding.Said(row.Purpose)}";
+        }
+
         if (brief.Hardness is { } h)
             yield return $"{h.Hardness} ± {h.TolerancePoints:0.#} ({(h.Must ? "must" : "want")})";
         if (brief.ServiceTemperature is { } t)
@@ -111,6 +181,7 @@ public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons co
         if (brief.ToleranceMm is { } tolerance)
             yield return $"± {Text.Number(tolerance)} mm";
         if (brief.Exposures.Count > 0)
-            yield return $"Certificate and qualified person needed: {string.Join(", ", brief.Exposures.Select(e => e.ToString().ToLowerInvariant()))}";
+            yield return "Certificate and qualified person needed: "
+                + $"{string.Join(", ", brief.Exposures.Select(e => e.ToString().ToLowerInvariant()))}";
     }
 }

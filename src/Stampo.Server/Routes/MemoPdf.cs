@@ -8,10 +8,28 @@ namespace Stampo.Server.Routes;
 internal static class MemoPdf
 {
     /// <summary>Columns of the tables: heading and width in points.</summary>
-    private static readonly (string Name, float Width)[] Columns = [("", 24), ("route", 116), ("each (10–90 %)", 88), ("tooling", 46), ("last part", 58), ("like the series", 74), ("why", 121)];
-    private static readonly (string Name, float Width)[] StretchColumns = [("", 24), ("stretch", 190), ("parts", 60), ("order by", 78), ("from – until", 110), ("€", 65)];
+    private static readonly (string Name, float Width)[] Columns =
+    [
+        ("", 24),
+        ("route", 116),
+        ("each (10–90 %)", 88),
+        ("tooling", 46),
+        ("last part", 58),
+        ("like the series", 74),
+        ("why", 121),
+    ];
+    private static readonly (string Name, float Width)[] StretchColumns =
+    [
+        ("", 24),
+        ("stretch", 190),
+        ("parts", 60),
+        ("order by", 78),
+        ("from – until", 110),
+        ("€", 65),
+    ];
 
-    private const float PictureWidth = 110, BarHeight = 13;
+    private const float PictureWidth = 110,
+        BarHeight = 13;
 
     /// <summary>Type that shrinks until all stands on one page.</summary>
     private static readonly float[] Scales = [1, 0.92f, 0.85f, 0.78f];
@@ -39,7 +57,11 @@ internal static class MemoPdf
         if (memo.Head is { } head)
         {
             sheet.Paragraph(head.Said, sheet.Head);
-            sheet.Paragraph($"{Text.Euros(head.Total)} in all ({Text.Euros(head.P10)} to {Text.Euros(head.P90)} in eight draws of ten). Next order: {memo.NextOrder}.", sheet.Head);
+            sheet.Paragraph(
+                $"{Text.Euros(head.Total)} in all ({Text.Euros(head.P10)} to {Text.Euros(head.P90)} in eight draws of "
+                    + $"ten). Next order: {memo.NextOrder}.",
+                sheet.Head
+            );
         }
 
         if (memo.Decided is { } decided)
@@ -76,29 +98,50 @@ internal static class MemoPdf
         foreach (var s in head.Stretches)
         {
             var card = memo.Routes.First(r => r.Id == s.RouteId);
-            sheet.Row([card.Tag, $"{card.Name}: {s.Material}{(s.Cavities > 1 ? $", {s.Cavities} cavities" : "")}", Text.Number(s.Quantity, 12), $"{s.OrderBy:d MMM yyyy}", $"{s.From:MMM yyyy} – {s.Until:MMM yyyy}", Text.Euros(s.Cost.Total)], Widths(StretchColumns));
+            sheet.Row(
+                [
+                    card.Tag,
+                    $"{card.Name}: {s.Material}{(s.Cavities > 1 ? $", {s.Cavities} cavities" : "")}",
+                    Text.Number(s.Quantity, 12),
+                    $"{s.OrderBy:d MMM yyyy}",
+                    $"{s.From:MMM yyyy} – {s.Until:MMM yyyy}",
+                    Text.Euros(s.Cost.Total),
+                ],
+                Widths(StretchColumns)
+            );
         }
     }
 
     /// <summary>Each stretch from its order, hatched by a thin line, over the time it serves.</summary>
     private static void TimeLine(PdfSheet sheet, Memo memo, Sequence head)
     {
-        int begin = head.Stretches.Min(s => s.OrderBy.DayNumber), end = Math.Max(begin + 1, head.Stretches.Max(s => s.Until.DayNumber));
-        sheet.Drawing(head.Stretches.Count * BarHeight, (canvas, at, ink, hairline) =>
-        {
-            for (var i = 0; i < head.Stretches.Count; i++)
+        int begin = head.Stretches.Min(s => s.OrderBy.DayNumber),
+            end = Math.Max(begin + 1, head.Stretches.Max(s => s.Until.DayNumber));
+        sheet.Drawing(
+            head.Stretches.Count * BarHeight,
+            (canvas, at, ink, hairline) =>
             {
-                var s = head.Stretches[i];
-                var y = at.Y + i * BarHeight;
-                float order = X(s.OrderBy), from = X(s.From), until = Math.Max(X(s.Until), from + 3);
-                canvas.DrawLine(order, y + 5, from, y + 5, hairline);
-                canvas.DrawRect(from, y + 1, until - from, 8, ink);
-                var right = until > PdfSheet.Width - 40;
-                sheet.Draw(memo.Routes.First(r => r.Id == s.RouteId).Tag, right ? Math.Max(PdfSheet.Margin, order - 14) : until + 3, y + 8, sheet.Fine);
-            }
+                for (var i = 0; i < head.Stretches.Count; i++)
+                {
+                    var s = head.Stretches[i];
+                    var y = at.Y + i * BarHeight;
+                    float order = X(s.OrderBy),
+                        from = X(s.From),
+                        until = Math.Max(X(s.Until), from + 3);
+                    canvas.DrawLine(order, y + 5, from, y + 5, hairline);
+                    canvas.DrawRect(from, y + 1, until - from, 8, ink);
+                    var right = until > PdfSheet.Width - 40;
+                    sheet.Draw(
+                        memo.Routes.First(r => r.Id == s.RouteId).Tag,
+                        right ? Math.Max(PdfSheet.Margin, order - 14) : until + 3,
+                        y + 8,
+                        sheet.Fine
+                    );
+                }
 
-            float X(DateOnly day) => at.X + 16 + (PdfSheet.Width - 32) * (day.DayNumber - begin) / (end - begin);
-        });
+                float X(DateOnly day) => at.X + 16 + (PdfSheet.Width - 32) * (day.DayNumber - begin) / (end - begin);
+            }
+        );
     }
 
     private static float[] Widths((string Name, float Width)[] columns) => [.. columns.Select(c => c.Width)];

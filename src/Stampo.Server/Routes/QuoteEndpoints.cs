@@ -14,34 +14,70 @@ internal static class QuoteEndpoints
     public static void MapQuotes(this RouteGroupBuilder project)
     {
         var quotes = project.MapGroup("/quotes");
-        quotes.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel));
-        quotes.MapPut("", (string id, Save<QuoteBook> save, StepStore steps, CancellationToken cancel) =>
-            steps.SaveAsync(id, Comparisons.QuotesStep, save with { Value = Check.Given(save.Value, "value").Checked(RouteIds) }, QuoteBook.Empty, cancel));
+        quotes.MapGet(
+            "",
+            (string id, StepStore steps, CancellationToken cancel) => steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel)
+        );
+        quotes.MapPut(
+            "",
+            (string id, Save<QuoteBook> save, StepStore steps, CancellationToken cancel) =>
+                steps.SaveAsync(
+                    id,
+                    Comparisons.QuotesStep,
+                    save with
+                    {
+                        Value = Check.Given(save.Value, "value").Checked(RouteIds),
+                    },
+                    QuoteBook.Empty,
+                    cancel
+                )
+        );
         quotes.MapMoves<QuoteBook>(Comparisons.QuotesStep);
 
         // What a table holds, to look at before it is kept: nothing is saved here.
-        quotes.MapPost("/csv", async (string id, HttpRequest request, StepStore steps, CancellationToken cancel) =>
-        {
-            var standing = await steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel);
-            using var reader = new StreamReader(request.Body);
-            var read = QuoteCsv.Read(await reader.ReadToEndAsync(cancel));
-            return new QuoteBook([.. standing.Value.All.Where(q => read.All(r => r.Id != q.Id)), .. read]).Checked(RouteIds);
-        }).Accepts<string>("text/csv");
+        quotes
+            .MapPost(
+                "/csv",
+                async (string id, HttpRequest request, StepStore steps, CancellationToken cancel) =>
+                {
+                    var standing = await steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel);
+                    using var reader = new StreamReader(request.Body);
+                    var read = QuoteCsv.Read(await reader.ReadToEndAsync(cancel));
+                    return new QuoteBook([.. standing.Value.All.Where(q => read.All(r => r.Id != q.Id)), .. read]).Checked(RouteIds);
+                }
+            )
+            .Accepts<string>("text/csv");
 
         // Kept first, then named by the quote that is saved with it; one that no quote names goes after a day.
-        quotes.MapPost("/file", async (string id, HttpRequest request, StepStore steps, QuoteFiles files, CancellationToken cancel) =>
-        {
-            await steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel);
-            return await files.KeepAsync(await Forms.FileAsync(request, cancel), cancel);
-        }).Accepts<IFormFile>("multipart/form-data").WithMetadata(new RequestSizeLimitAttribute(QuoteFiles.LargestBytes + 100_000));
+        quotes
+            .MapPost(
+                "/file",
+                async (string id, HttpRequest request, StepStore steps, QuoteFiles files, CancellationToken cancel) =>
+                {
+                    await steps.ReadAsync(id, Comparisons.QuotesStep, QuoteBook.Empty, cancel);
+                    return await files.KeepAsync(await Forms.FileAsync(request, cancel), cancel);
+                }
+            )
+            .Accepts<IFormFile>("multipart/form-data")
+            .WithMetadata(new RequestSizeLimitAttribute(QuoteFiles.LargestBytes + 100_000));
 
-        quotes.MapGet("/file/{hash}", async (string id, string hash, QuoteFiles files, CancellationToken cancel) =>
-        {
-            var (name, content) = await files.FindAsync(id, hash, cancel);
-            return TypedResults.File(content, "application/octet-stream", name);
-        }).ExcludeFromDescription();
+        quotes
+            .MapGet(
+                "/file/{hash}",
+                async (string id, string hash, QuoteFiles files, CancellationToken cancel) =>
+                {
+                    var (name, content) = await files.FindAsync(id, hash, cancel);
+                    return TypedResults.File(content, "application/octet-stream", name);
+                }
+            )
+            .ExcludeFromDescription();
 
-        quotes.MapGet("/request.zip", async (string id, string routeId, string? quantities, QuoteRequests requests, CancellationToken cancel) =>
-            TypedResults.File(await requests.ZipAsync(id, routeId, quantities, cancel), "application/zip", "quote-request.zip")).ExcludeFromDescription();
+        quotes
+            .MapGet(
+                "/request.zip",
+                async (string id, string routeId, string? quantities, QuoteRequests requests, CancellationToken cancel) =>
+                    TypedResults.File(await requests.ZipAsync(id, routeId, quantities, cancel), "application/zip", "quote-request.zip")
+            )
+            .ExcludeFromDescription();
     }
 }

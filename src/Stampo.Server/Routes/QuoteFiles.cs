@@ -17,14 +17,33 @@ public sealed class QuoteFiles(IDbContextFactory<StampoDb> factory, StepStore st
     public async Task<QuoteFile> KeepAsync(IFormFile file, CancellationToken cancel)
     {
         if (file.Length is 0 or > LargestBytes)
-            throw new RefusalException("quote.file", file.Length == 0 ? "The file is empty; choose the supplier's paper itself." : $"The file has {file.Length / 1e6:0.0} MB; up to {LargestBytes / 1_000_000} MB are kept with a quote.", "file");
+            throw new RefusalException(
+                "quote.file",
+                file.Length == 0
+                    ? "The file is empty; choose the supplier's paper itself."
+                    : $"The file has {file.Length / 1e6:0.0} MB; up to {LargestBytes / 1_000_000} MB are kept with a quote.",
+                "file"
+            );
         var content = await Forms.BytesAsync(file, cancel);
         var hash = Convert.ToHexStringLower(SHA256.HashData(content));
         await using var db = await factory.CreateDbContextAsync(cancel);
         var now = clock.GetUtcNow().UtcDateTime;
         if (await db.Files.Where(f => f.Hash == hash).ExecuteUpdateAsync(f => f.SetProperty(x => x.KeptUtc, now), cancel) == 0)
-            await factory.AddOnceAsync(new StoredFile { Hash = hash, Content = content, KeptUtc = now }, f => f.Hash == hash, cancel);
-        return new QuoteFile(Forms.NameOf(string.Concat(file.FileName.Where(c => !char.IsControl(c))).Trim(), "quote"), hash, content.Length);
+            await factory.AddOnceAsync(
+                new StoredFile
+                {
+                    Hash = hash,
+                    Content = content,
+                    KeptUtc = now,
+                },
+                f => f.Hash == hash,
+                cancel
+            );
+        return new QuoteFile(
+            Forms.NameOf(string.Concat(file.FileName.Where(c => !char.IsControl(c))).Trim(), "quote"),
+            hash,
+            content.Length
+        );
     }
 
     /// <summary>A file that a quote of this project has attached.</summary>
@@ -32,7 +51,9 @@ public sealed class QuoteFiles(IDbContextFactory<StampoDb> factory, StepStore st
     {
         var quotes = (await steps.ReadAsync(projectId, Comparisons.QuotesStep, QuoteBook.Empty, cancel)).Value;
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return quotes.All.FirstOrDefault(q => q.File?.Hash == hash)?.File is { } file && await db.Files.Where(f => f.Hash == hash).Select(f => f.Content).SingleOrDefaultAsync(cancel) is { } content
+        return
+            quotes.All.FirstOrDefault(q => q.File?.Hash == hash)?.File is { } file
+            && await db.Files.Where(f => f.Hash == hash).Select(f => f.Content).SingleOrDefaultAsync(cancel) is { } content
             ? (file.Name, content)
             : throw new NotFoundException("No quote of this project has that file.");
     }

@@ -20,7 +20,9 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
     public async Task<byte[]> ZipAsync(string id, string routeId, string? quantities, CancellationToken cancel)
     {
         var project = await projects.FindAsync(id, cancel);
-        var route = RouteCatalogue.Find(routeId)?.Card ?? throw new RefusalException("quote.no-route", $"There is no route \"{routeId}\".", "routeId");
+        var route =
+            RouteCatalogue.Find(routeId)?.Card
+            ?? throw new RefusalException("quote.no-route", $"There is no route \"{routeId}\".", "routeId");
         var inputs = (await comparisons.OfAsync(id, cancel)).Inputs;
         var asked = QuantitiesOf(quantities, inputs.Brief);
         var part = await steps.ReadAsync(id, PartEndpoints.Step, StoredPart.None, cancel);
@@ -35,7 +37,25 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
             }
 
             Add(zip, "brief.json", Encoding.UTF8.GetBytes(Json.Write(inputs.Brief)));
-            Add(zip, "quantities.csv", Csv.Of(asked.Select(q => new { route = routeId, from = q, each = "", tool = "", cavities = "", guaranteedShots = "", leadDays = "", validUntil = "", supplier = "", remarks = "" })));
+            Add(
+                zip,
+                "quantities.csv",
+                Csv.Of(
+                    asked.Select(q => new
+                    {
+                        route = routeId,
+                        from = q,
+                        each = "",
+                        tool = "",
+                        cavities = "",
+                        guaranteedShots = "",
+                        leadDays = "",
+                        validUntil = "",
+                        supplier = "",
+                        remarks = "",
+                    })
+                )
+            );
             Add(zip, "request.pdf", Page($"{project.Name}, rev {project.Revision}", route, inputs, asked));
         }
 
@@ -47,22 +67,57 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
     {
         if (string.IsNullOrWhiteSpace(quantities))
             return [.. brief.Demand.Select(row => row.Quantity).DefaultIfEmpty(1).Distinct().Order()];
-        List<int> asked = [.. quantities.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
-            .Select(text => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var q) && q >= 1 ? q : throw new RefusalException("input.out-of-range", $"\"{text}\" is no quantity; write whole numbers with commas between them.", "quantities")).Distinct().Order()];
+        List<int> asked =
+        [
+            .. quantities
+                .Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+                .Select(text =>
+                    int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var q) && q >= 1
+                        ? q
+                        : throw new RefusalException(
+                            "input.out-of-range",
+                            $"\"{text}\" is no quantity; write whole numbers with commas between them.",
+                            "quantities"
+                        )
+                )
+                .Distinct()
+                .Order(),
+        ];
         Check.Between(asked.Count, 1, MostQuantities, "quantities", "", "a supplier answers a dozen at most");
         return asked;
     }
 
-    private static byte[] Page(string name, RouteCard route, Core.Comparison.JobInputs inputs, IReadOnlyList<int> asked) => PdfSheet.Write($"Request for a quote: {name}", inputs.Today, sheet =>
-    {
-        var part = inputs.Part;
-        sheet.Paragraph($"Request for a quote: {name}", sheet.Title);
-        sheet.Paragraph($"{inputs.Today:d MMMM yyyy}. {route.Name}. {Text.Sides([part.LengthMm, part.WidthMm, part.HeightMm])}, {Text.Number(part.VolumeCm3, 3)} cm³.", sheet.Plain);
-        sheet.Section("Quantities asked for", [string.Join(", ", asked.Select(q => Text.Number(q, 12)))]);
-        sheet.Section("What the part must do", [.. Memos.Asked(inputs.Brief)]);
-        sheet.Section("Please say", ["tool price and whose the tool is, cavities, and how many shots are guaranteed", "price each at every quantity asked for", "working days from the order to the first parts", "until when the quote is valid", "The table quantities.csv can be filled in and sent back."]);
-        sheet.Paragraph(Cautions.Deference, sheet.Fine);
-    }).Pdf;
+    private static byte[] Page(string name, RouteCard route, Core.Comparison.JobInputs inputs, IReadOnlyList<int> asked) =>
+        PdfSheet
+            .Write(
+                $"Request for a quote: {name}",
+                inputs.Today,
+                sheet =>
+                {
+                    var part = inputs.Part;
+                    sheet.Paragraph($"Request for a quote: {name}", sheet.Title);
+                    sheet.Paragraph(
+                        $"{inputs.Today:d MMMM yyyy}. {route.Name}. "
+                            + $"{Text.Sides([part.LengthMm, part.WidthMm, part.HeightMm])}, "
+                            + $"{Text.Number(part.VolumeCm3, 3)} cm³.",
+                        sheet.Plain
+                    );
+                    sheet.Section("Quantities asked for", [string.Join(", ", asked.Select(q => Text.Number(q, 12)))]);
+                    sheet.Section("What the part must do", [.. Memos.Asked(inputs.Brief)]);
+                    sheet.Section(
+                        "Please say",
+                        [
+                            "tool price and whose the tool is, cavities, and how many shots are guaranteed",
+                            "price each at every quantity asked for",
+                            "working days from the order to the first parts",
+                            "until when the quote is valid",
+                            "The table quantities.csv can be filled in and sent back.",
+                        ]
+                    );
+                    sheet.Paragraph(Cautions.Deference, sheet.Fine);
+                }
+            )
+            .Pdf;
 
     private static void Add(ZipArchive zip, string name, byte[] content)
     {

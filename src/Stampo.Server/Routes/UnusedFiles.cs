@@ -14,6 +14,8 @@ public sealed class UnusedFiles(IDbContextFactory<StampoDb> factory, TimeProvide
         var before = clock.GetUtcNow().UtcDateTime - Grace;
         await using var db = await factory.CreateDbContextAsync(cancel);
         // A hash is 64 characters long: what a state holds of it, it names. One statement: what a quote comes to name meanwhile stays.
-        return await db.Files.Where(f => f.KeptUtc < before && !db.States.Any(s => s.Step == Comparisons.QuotesStep && s.Json.Contains(f.Hash))).ExecuteDeleteAsync(cancel);
+        return await db
+            .Files.Where(f => f.KeptUtc < before && !db.States.Any(s => s.Step == Comparisons.QuotesStep && s.Json.Contains(f.Hash)))
+            .ExecuteDeleteAsync(cancel);
     }
 }

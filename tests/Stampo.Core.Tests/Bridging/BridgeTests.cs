@@ -8,12 +8,22 @@ public class BridgeTests
 {
     private static readonly DateOnly Start = new(2030, 1, 1);
 
-    private static BridgeRoute Route(string id, double oneOff, double tool, double? life, double piece, double lead = 0, double change = 0, params int[] eligible) =>
-        new(id, oneOff, tool, life, 1, 1, piece, lead, change, eligible.Length == 0 ? null : eligible);
+    private static BridgeRoute Route(
+        string id,
+        double oneOff,
+        double tool,
+        double? life,
+        double piece,
+        double lead = 0,
+        double change = 0,
+        params int[] eligible
+    ) => new(id, oneOff, tool, life, 1, 1, piece, lead, change, eligible.Length == 0 ? null : eligible);
 
-    private static BridgeRow[] Rows(params (int Day, double Quantity)[] rows) => [.. rows.Select(r => new BridgeRow(Start.AddDays(r.Day), r.Quantity))];
+    private static BridgeRow[] Rows(params (int Day, double Quantity)[] rows) =>
+        [.. rows.Select(r => new BridgeRow(Start.AddDays(r.Day), r.Quantity))];
 
-    private static BridgeAnswer Plan(BridgeRow[] rows, double change = 0, double money = 0, params BridgeRoute[] routes) => Bridge.Plan(new BridgeRequest(rows, routes, change, money, Start), Start);
+    private static BridgeAnswer Plan(BridgeRow[] rows, double change = 0, double money = 0, params BridgeRoute[] routes) =>
+        Bridge.Plan(new BridgeRequest(rows, routes, change, money, Start), Start);
 
     private static readonly BridgeRoute Print = Route("print", 0, 0, null, 140, lead: 2);
     private static readonly BridgeRoute Cast = Route("cast", 650, 900, 25, 46, lead: 8, change: 1);
@@ -97,50 +107,89 @@ public class BridgeTests
         Assert.Contains("relax its musts", none.Message, StringComparison.Ordinal);
     }
 
-    public static TheoryData<string, BridgeRequest> Bad => new()
-    {
-        { "rows", new BridgeRequest([], [Print]) },
-        { "routes", new BridgeRequest(Rows((1, 1)), []) },
-        { "rows[0].quantity", new BridgeRequest(Rows((1, 0)), [Print]) },
-        { "changeProbability", new BridgeRequest(Rows((1, 1)), [Print], 1.5) },
-        { "moneyPctPerYear", new BridgeRequest(Rows((1, 1)), [Print], 0, -1) },
-        { "routes[0].leadDays", new BridgeRequest(Rows((1, 1)), [Print with { LeadDays = double.NaN }]) },
-        { "routes[0].changeShare", new BridgeRequest(Rows((1, 1)), [Print with { ChangeShare = 2 }]) },
-        { "routes[0].eligibleRows", new BridgeRequest(Rows((1, 1)), [Print with { EligibleRows = [1] }]) },
-        { "routes[0].yield", new BridgeRequest(Rows((1, 1)), [Print with { Yield = 0 }]) },
-        { "routes", new BridgeRequest(Rows((1, 1)), [Print, Print]) },
-    };
+    public static TheoryData<string, BridgeRequest> Bad =>
+        new()
+        {
+            { "rows", new BridgeRequest([], [Print]) },
+            { "routes", new BridgeRequest(Rows((1, 1)), []) },
+            { "rows[0].quantity", new BridgeRequest(Rows((1, 0)), [Print]) },
+            { "changeProbability", new BridgeRequest(Rows((1, 1)), [Print], 1.5) },
+            { "moneyPctPerYear", new BridgeRequest(Rows((1, 1)), [Print], 0, -1) },
+            { "routes[0].leadDays", new BridgeRequest(Rows((1, 1)), [Print with { LeadDays = double.NaN }]) },
+            { "routes[0].changeShare", new BridgeRequest(Rows((1, 1)), [Print with { ChangeShare = 2 }]) },
+            { "routes[0].eligibleRows", new BridgeRequest(Rows((1, 1)), [Print with { EligibleRows = [1] }]) },
+            { "routes[0].yield", new BridgeRequest(Rows((1, 1)), [Print with { Yield = 0 }]) },
+            { "routes", new BridgeRequest(Rows((1, 1)), [Print, Print]) },
+        };
 
     [Theory]
     [MemberData(nameof(Bad))]
     public void Numbers_that_can_not_be_are_refused(string field, BridgeRequest request) =>
         Assert.Equal(field, Assert.Throws<RefusalException>(() => Bridge.Plan(request, Start)).Field);
 
-    private static readonly Gen<BridgeRoute> AnyRoute = Gen.Select(Gen.Double[0, 2000], Gen.Double[0, 5000], Gen.Int[1, 400], Gen.Double[0.5, 60], Gen.Int[0, 200], Gen.Double[0, 1], Gen.Int[0, 63])
-        .Select((oneOff, tool, life, piece, lead, change, rows) => new BridgeRoute("r", oneOff, tool, life > 380 ? null : life, 1, 0.9, piece, lead, change,
-            rows < 20 ? null : [.. Enumerable.Range(0, 6).Where(i => (rows >> i & 1) == 1)]));
+    private static readonly Gen<BridgeRoute> AnyRoute = Gen.Select(
+            Gen.Double[0, 2000],
+            Gen.Double[0, 5000],
+            Gen.Int[1, 400],
+            Gen.Double[0.5, 60],
+            Gen.Int[0, 200],
+            Gen.Double[0, 1],
+            Gen.Int[0, 63]
+        )
+        .Select(
+            (oneOff, tool, life, piece, lead, change, rows) =>
+                new BridgeRoute(
+                    "r",
+                    oneOff,
+                    tool,
+                    life > 380 ? null : life,
+                    1,
+                    0.9,
+                    piece,
+                    lead,
+                    change,
+                    rows < 20 ? null : [.. Enumerable.Range(0, 6).Where(i => (rows >> i & 1) == 1)]
+                )
+        );
 
-    private static readonly Gen<BridgeRequest> AnyRequest = Gen.Select(AnyRoute.Array[1, 4], Gen.Select(Gen.Int[0, 600], Gen.Int[1, 500]).Array[6], Gen.Double[0, 0.3], Gen.Double[0, 15])
-        .Select((routes, rows, change, money) => new BridgeRequest([.. rows.Select(r => new BridgeRow(Start.AddDays(r.Item1), r.Item2))],
-            [.. routes.Select((r, i) => r with { Id = $"r{i}" })], change, money, Start));
+    private static readonly Gen<BridgeRequest> AnyRequest = Gen.Select(
+            AnyRoute.Array[1, 4],
+            Gen.Select(Gen.Int[0, 600], Gen.Int[1, 500]).Array[6],
+            Gen.Double[0, 0.3],
+            Gen.Double[0, 15]
+        )
+        .Select(
+            (routes, rows, change, money) =>
+                new BridgeRequest(
+                    [.. rows.Select(r => new BridgeRow(Start.AddDays(r.Item1), r.Item2))],
+                    [.. routes.Select((r, i) => r with { Id = $"r{i}" })],
+                    change,
+                    money,
+                    Start
+                )
+        );
 
     [Fact]
-    public void It_is_as_cheap_as_the_best_of_all_assignments() => AnyRequest.Sample(request =>
-    {
-        var least = Enumerable.Range(0, (int)Math.Pow(request.Routes.Count, 6)).Min(code => CostOf(request, code));
-        try
-        {
-            var answer = Bridge.Plan(request, Start);
-            return Math.Abs(answer.Total - least) <= 1e-9 * least
-                && Math.Abs(answer.Stretches.Sum(s => s.Cost.Total) - answer.Total) <= 1e-9 * least
-                && (answer.BestSingle is null || answer.BestSingle.Total >= answer.Total - 1e-9 * least)
-                && answer.Stretches.SelectMany(s => s.Rows).Order().SequenceEqual(Enumerable.Range(0, 6));
-        }
-        catch (RefusalException none)
-        {
-            return none.Code == "bridge.no-route" && double.IsInfinity(least);
-        }
-    }, iter: 400);
+    public void It_is_as_cheap_as_the_best_of_all_assignments() =>
+        AnyRequest.Sample(
+            request =>
+            {
+                var least = Enumerable.Range(0, (int)Math.Pow(request.Routes.Count, 6)).Min(code => CostOf(request, code));
+                try
+                {
+                    var answer = Bridge.Plan(request, Start);
+                    return Math.Abs(answer.Total - least) <= 1e-9 * least
+                        && Math.Abs(answer.Stretches.Sum(s => s.Cost.Total) - answer.Total) <= 1e-9 * least
+                        && (answer.BestSingle is null || answer.BestSingle.Total >= answer.Total - 1e-9 * least)
+                        && answer.Stretches.SelectMany(s => s.Rows).Order().SequenceEqual(Enumerable.Range(0, 6));
+                }
+                catch (RefusalException none)
+                {
+                    return none.Code == "bridge.no-route" && double.IsInfinity(least);
+                }
+            },
+            iter: 400
+        );
 
     /// <summary>The cost of one assignment of routes to rows, rows of the same route side by side taken as one stretch.</summary>
     private static double CostOf(BridgeRequest request, int code)
@@ -150,7 +199,7 @@ public class BridgeTests
         for (var i = 0; i < rows.Length; i++, code /= request.Routes.Count)
             chosen[i] = code % request.Routes.Count;
         var total = 0.0;
-        for (var i = 0; i < rows.Length;)
+        for (var i = 0; i < rows.Length; )
         {
             var j = i;
             while (j < rows.Length && chosen[j] == chosen[i])
@@ -163,7 +212,11 @@ public class BridgeTests
             var sets = route.LifeShots is { } life ? Math.Max(1, Math.Ceiling(quantity / (life.Likely * 0.9) - 1e-9)) : 1;
             var months = (rows[j - 1].row.ByDate.DayNumber - order.DayNumber) / (365.25 / 12);
             var bound = route.OneOff.Likely + sets * route.Tool.Likely;
-            total += bound + quantity / 0.9 * route.Piece.Likely + months * request.ChangeProbability * route.ChangeShare * route.Tool.Likely + bound * request.MoneyPctPerYear / 100 * months / 12;
+            total +=
+                bound
+                + quantity / 0.9 * route.Piece.Likely
+                + months * request.ChangeProbability * route.ChangeShare * route.Tool.Likely
+                + bound * request.MoneyPctPerYear / 100 * months / 12;
             i = j;
         }
 

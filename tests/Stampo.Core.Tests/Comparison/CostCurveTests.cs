@@ -11,8 +11,17 @@ public class CostCurveTests
     private static readonly BareRoute Silicone = new("b", 650, 900, 25, 1, 0.92, 46);
     private static readonly BareRoute Aluminium = new("c", 0, 9800, 20_000, 1, 0.97, 3.1);
 
-    private static readonly Gen<BareRoute> AnyRoute = Gen.Select(Gen.Double[0, 3000], Gen.Double[0, 3000], Gen.Int[0, 60], Gen.Int[1, 3], Gen.Double[0.5, 1], Gen.Double[0.5, 200])
-        .Select((oneOff, tool, life, cavities, yield, piece) => new BareRoute("", oneOff, tool, life == 0 ? null : life, cavities, yield, piece));
+    private static readonly Gen<BareRoute> AnyRoute = Gen.Select(
+            Gen.Double[0, 3000],
+            Gen.Double[0, 3000],
+            Gen.Int[0, 60],
+            Gen.Int[1, 3],
+            Gen.Double[0.5, 1],
+            Gen.Double[0.5, 200]
+        )
+        .Select(
+            (oneOff, tool, life, cavities, yield, piece) => new BareRoute("", oneOff, tool, life == 0 ? null : life, cavities, yield, piece)
+        );
 
     [Fact]
     public void The_worked_example_has_its_totals_and_sets()
@@ -25,18 +34,25 @@ public class CostCurveTests
 
     [Fact]
     public void The_worked_example_has_its_crossovers() =>
-        Assert.Equal([new Crossover("a", "b", 18, 28), new Crossover("b", "c", 100, 100)],
-            CostCurve.Compute(new CostCurveRequest([Printing, Silicone, Aluminium], [1])).Crossovers);
+        Assert.Equal(
+            [new Crossover("a", "b", 18, 28), new Crossover("b", "c", 100, 100)],
+            CostCurve.Compute(new CostCurveRequest([Printing, Silicone, Aluminium], [1])).Crossovers
+        );
 
     [Fact]
     public void Crossovers_match_counting_through_every_quantity() =>
-        AnyRoute.Array[2, 4].Sample(some =>
-        {
-            const int upTo = 400;
-            BareRoute[] routes = [.. some.Select((r, i) => r with { Id = $"r{i}" })];
-            var answer = CostCurve.Compute(new CostCurveRequest(routes, [1], CrossoverUpTo: upTo)).Crossovers;
-            return answer.SequenceEqual(ByCounting(routes, upTo));
-        }, iter: 2_000);
+        AnyRoute
+            .Array[2, 4]
+            .Sample(
+                some =>
+                {
+                    const int upTo = 400;
+                    BareRoute[] routes = [.. some.Select((r, i) => r with { Id = $"r{i}" })];
+                    var answer = CostCurve.Compute(new CostCurveRequest(routes, [1], CrossoverUpTo: upTo)).Crossovers;
+                    return answer.SequenceEqual(ByCounting(routes, upTo));
+                },
+                iter: 2_000
+            );
 
     private static List<Crossover> ByCounting(BareRoute[] routes, int upTo)
     {
@@ -59,21 +75,34 @@ public class CostCurveTests
         int[] all = [.. Enumerable.Range(start, upTo - start + 1)];
         var first = all.First(q => to.Likely.Total(q) < from.Likely.Total(q));
         var lastLost = all.Where(q => q >= first && to.Likely.Total(q) >= from.Likely.Total(q)).DefaultIfEmpty(0).Max();
-        return new Crossover(from.Id, to.Id, first, lastLost == 0 ? first : lastLost == upTo ? null : lastLost + 1);
+        return new Crossover(
+            from.Id,
+            to.Id,
+            first,
+            lastLost == 0 ? first
+                : lastLost == upTo ? null
+                : lastLost + 1
+        );
     }
 
     [Fact]
     public void The_total_never_falls_as_the_quantity_rises_within_one_tool_set() =>
-        Gen.Select(AnyRoute, Gen.Int[1, 100_000]).Sample((route, q) =>
-        {
-            var point = route.Likely;
-            return point.Sets(q + 1) < point.Sets(q) ? false : point.Total(q + 1) >= point.Total(q) - 1e-9;
-        });
+        Gen.Select(AnyRoute, Gen.Int[1, 100_000])
+            .Sample(
+                (route, q) =>
+                {
+                    var point = route.Likely;
+                    return point.Sets(q + 1) < point.Sets(q) ? false : point.Total(q + 1) >= point.Total(q) - 1e-9;
+                }
+            );
 
     [Fact]
     public void Half_the_life_is_never_cheaper() =>
-        Gen.Select(AnyRoute, Gen.Int[2, 60], Gen.Int[1, 5000]).Sample((route, life, q) =>
-            (route with { LifeShots = life / 2.0 }).Likely.Total(q) >= (route with { LifeShots = life }).Likely.Total(q) - 1e-9);
+        Gen.Select(AnyRoute, Gen.Int[2, 60], Gen.Int[1, 5000])
+            .Sample(
+                (route, life, q) =>
+                    (route with { LifeShots = life / 2.0 }).Likely.Total(q) >= (route with { LifeShots = life }).Likely.Total(q) - 1e-9
+            );
 
     [Fact]
     public void A_range_gives_bands_in_order_and_chances_that_add_up()
@@ -105,21 +134,22 @@ public class CostCurveTests
         Assert.Equal(2, answer.Crossovers.Count);
     }
 
-    public static TheoryData<CostCurveRequest, string> Bad => new()
-    {
-        { new([], [1]), "routes" },
-        { new([Printing], []), "quantities" },
-        { new([Printing], [0]), "quantities[0]" },
-        { new([Printing], [1], Draws: 1_000_000), "draws" },
-        { new([Printing], [1], CrossoverUpTo: 0), "crossoverUpTo" },
-        { new([Printing, Printing], [1]), "routes" },
-        { new([Printing with { Yield = 0 }], [1]), "routes[0].yield" },
-        { new([Printing with { Yield = 1.2 }], [1]), "routes[0].yield" },
-        { new([Printing with { Cavities = 0 }], [1]), "routes[0].cavities" },
-        { new([Silicone with { LifeShots = 0 }], [1]), "routes[0].lifeShots" },
-        { new([Printing with { Piece = -1 }], [1]), "routes[0].piece" },
-        { new([Printing with { Piece = new ThreePoint(-5, 0, 1) }], [1]), "routes[0].piece" },
-    };
+    public static TheoryData<CostCurveRequest, string> Bad =>
+        new()
+        {
+            { new([], [1]), "routes" },
+            { new([Printing], []), "quantities" },
+            { new([Printing], [0]), "quantities[0]" },
+            { new([Printing], [1], Draws: 1_000_000), "draws" },
+            { new([Printing], [1], CrossoverUpTo: 0), "crossoverUpTo" },
+            { new([Printing, Printing], [1]), "routes" },
+            { new([Printing with { Yield = 0 }], [1]), "routes[0].yield" },
+            { new([Printing with { Yield = 1.2 }], [1]), "routes[0].yield" },
+            { new([Printing with { Cavities = 0 }], [1]), "routes[0].cavities" },
+            { new([Silicone with { LifeShots = 0 }], [1]), "routes[0].lifeShots" },
+            { new([Printing with { Piece = -1 }], [1]), "routes[0].piece" },
+            { new([Printing with { Piece = new ThreePoint(-5, 0, 1) }], [1]), "routes[0].piece" },
+        };
 
     [Theory]
     [MemberData(nameof(Bad))]
@@ -130,7 +160,9 @@ public class CostCurveTests
     public void Two_stairs_of_equal_slope_are_refused_rather_than_followed_for_ever()
     {
         BareRoute[] twins = [new("x", 0, 10, 1, 1, 1, 1), new("y", 5, 10, 1, 1, 1, 1)];
-        var refusal = Assert.Throws<RefusalException>(() => CostCurve.Compute(new CostCurveRequest(twins, [1], CrossoverUpTo: 100_000_000)));
+        var refusal = Assert.Throws<RefusalException>(() =>
+            CostCurve.Compute(new CostCurveRequest(twins, [1], CrossoverUpTo: 100_000_000))
+        );
         Assert.Equal("crossover.too-far", refusal.Code);
     }
 }

@@ -20,8 +20,7 @@ public class StairsTests
         Assert.Equal([23, 24, 40], Stairs.Of([Mold], [23, 40]).Quantities);
 
     [Fact]
-    public void Steps_closer_than_a_line_are_left_out() =>
-        Assert.Equal([1, 1000], Stairs.Of([Mold], [1, 1000]).Quantities);
+    public void Steps_closer_than_a_line_are_left_out() => Assert.Equal([1, 1000], Stairs.Of([Mold], [1, 1000]).Quantities);
 
     [Fact]
     public void Nothing_wears_no_steps() =>
@@ -29,11 +28,16 @@ public class StairsTests
 
     [Fact]
     public void Quantities_rise_and_every_total_is_the_cheapest_way() =>
-        Gen.Select(Gen.Double[0, 2000], Gen.Double[1, 40], Gen.Double[1, 60], Gen.Double[1, 90]).Sample((tool, life, a, b) =>
-        {
-            CostPoint[] ways = [new(100, tool, life, a), new(900, 3 * tool, 10 * life, b)];
-            var stairs = Stairs.Of(ways, [1, 3, 7, 20, 50, 130]);
-            return stairs.Quantities.Zip(stairs.Quantities.Skip(1)).All(p => p.First < p.Second)
-                && stairs.Quantities.Zip(stairs.Totals).All(p => p.Second == Math.Min(ways[0].Total(p.First), ways[1].Total(p.First)));
-        });
+        Gen.Select(Gen.Double[0, 2000], Gen.Double[1, 40], Gen.Double[1, 60], Gen.Double[1, 90])
+            .Sample(
+                (tool, life, a, b) =>
+                {
+                    CostPoint[] ways = [new(100, tool, life, a), new(900, 3 * tool, 10 * life, b)];
+                    var stairs = Stairs.Of(ways, [1, 3, 7, 20, 50, 130]);
+                    return stairs.Quantities.Zip(stairs.Quantities.Skip(1)).All(p => p.First < p.Second)
+                        && stairs
+                            .Quantities.Zip(stairs.Totals)
+                            .All(p => p.Second == Math.Min(ways[0].Total(p.First), ways[1].Total(p.First)));
+                }
+            );
 }

@@ -7,11 +7,25 @@ namespace Stampo.Core.Tests.Geometry;
 /// <summary>Sound files of every format, spoiled at random: bytes changed, cut, doubled, numbers blown up.</summary>
 public static class MeshFuzz
 {
-    private static readonly string[] Numbers = ["-1", "0", "1e39", "nan", "inf", "4294967295", "99999999999999999999", "1e-320", "", "2147483647"];
+    private static readonly string[] Numbers =
+    [
+        "-1",
+        "0",
+        "1e39",
+        "nan",
+        "inf",
+        "4294967295",
+        "99999999999999999999",
+        "1e-320",
+        "",
+        "2147483647",
+    ];
 
     public static IReadOnlyList<(string Name, byte[] File)> Seeds { get; } = MakeSeeds();
 
-    /// <summary>Reads a spoiled file; gives the refusal's code, or null when it was read. Anything else that is thrown comes through.</summary>
+    /// <summary>
+    /// Reads a spoiled file; gives the refusal's code, or null when it was read. Anything else that is thrown comes through.
+    /// </summary>
     public static string? Case(int number, CancellationToken cancel = default)
     {
         var file = Spoiled(number);
@@ -37,7 +51,8 @@ public static class MeshFuzz
 
     private static void Spoil(List<byte> file, Random random)
     {
-        int at = random.Next(file.Count), length = Math.Min(file.Count - at, 1 + random.Next(64));
+        int at = random.Next(file.Count),
+            length = Math.Min(file.Count - at, 1 + random.Next(64));
         switch (random.Next(7))
         {
             case 0:

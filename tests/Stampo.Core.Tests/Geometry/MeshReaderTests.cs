@@ -55,7 +55,11 @@ public class MeshReaderTests
     [InlineData("solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\n", "mesh.truncated", "line 5")]
     [InlineData("solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 zero 0\n", "mesh.malformed", "Line 4")]
     [InlineData("solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nendloop\n", "mesh.malformed", "Line 6")]
-    [InlineData("solid a\nfacet normal 0 0 1 outer loop vertex 0 0 0 vertex 1 0 0 vertex 0 1 nan endloop endfacet endsolid", "mesh.not-finite", "Triangle 1")]
+    [InlineData(
+        "solid a\nfacet normal 0 0 1 outer loop vertex 0 0 0 vertex 1 0 0 vertex 0 1 nan endloop endfacet endsolid",
+        "mesh.not-finite",
+        "Triangle 1"
+    )]
     [InlineData("solid a\nendsolid\n", "mesh.empty", "no triangle")]
     public void A_broken_ascii_file_names_the_line(string text, string code, string says) =>
         Assert.Contains(says, Refused(Encoding.UTF8.GetBytes(text), code), StringComparison.Ordinal);
@@ -80,27 +84,39 @@ public class MeshReaderTests
     public void Damage_is_refused_by_name_or_read_but_never_crashes()
     {
         byte[][] seeds = [Good, Solids.StlAscii(Solids.Block(10, 20, 30))];
-        Gen.Select(Gen.Int[0, 1], Gen.Int[0, 699], Gen.Byte, Gen.Int[0, 3]).Sample((which, at, value, how) =>
-        {
-            var file = seeds[which].ToArray();
-            var place = at % file.Length;
-            switch (how)
-            {
-                case 0: file[place] = value; break;
-                case 1: file = file[..place]; break;
-                case 2: file = [.. file[..place], value, .. file[place..]]; break;
-                default: file = [.. file, .. file[place..]]; break;
-            }
+        Gen.Select(Gen.Int[0, 1], Gen.Int[0, 699], Gen.Byte, Gen.Int[0, 3])
+            .Sample(
+                (which, at, value, how) =>
+                {
+                    var file = seeds[which].ToArray();
+                    var place = at % file.Length;
+                    switch (how)
+                    {
+                        case 0:
+                            file[place] = value;
+                            break;
+                        case 1:
+                            file = file[..place];
+                            break;
+                        case 2:
+                            file = [.. file[..place], value, .. file[place..]];
+                            break;
+                        default:
+                            file = [.. file, .. file[place..]];
+                            break;
+                    }
 
-            try
-            {
-                return MeshCheck.Run(file, LengthUnit.Mm).Report.Triangles > 0;
-            }
-            catch (RefusalException refusal)
-            {
-                return refusal.Code.StartsWith("mesh.", StringComparison.Ordinal) && refusal.Message.Length > 20;
-            }
-        }, iter: 500);
+                    try
+                    {
+                        return MeshCheck.Run(file, LengthUnit.Mm).Report.Triangles > 0;
+                    }
+                    catch (RefusalException refusal)
+                    {
+                        return refusal.Code.StartsWith("mesh.", StringComparison.Ordinal) && refusal.Message.Length > 20;
+                    }
+                },
+                iter: 500
+            );
     }
 
     private static string Refused(byte[] file, string code)

@@ -30,7 +30,12 @@ public class PictureTests
     public void Faces_turned_from_each_other_are_shaded_apart()
     {
         var picture = Draw(Solids.Block(10, 10, 10));
-        var shades = Enumerable.Range(0, picture.Shade.Length).Where(i => picture.Coverage[i] == 255).Select(i => picture.Shade[i]).GroupBy(s => s).Count(g => g.Count() > 100);
+        var shades = Enumerable
+            .Range(0, picture.Shade.Length)
+            .Where(i => picture.Coverage[i] == 255)
+            .Select(i => picture.Shade[i])
+            .GroupBy(s => s)
+            .Count(g => g.Count() > 100);
         Assert.Equal(3, shades);
     }
 

@@ -12,7 +12,8 @@ public static class Prism
         var corners = new List<Vec3>();
         for (var i = 0; i < near.Length; i++)
         {
-            Vec3 a = near[i], b = near[(i + 1) % near.Length];
+            Vec3 a = near[i],
+                b = near[(i + 1) % near.Length];
             corners.AddRange([a, b, b + along, a, b + along, a + along]);
             if (i > 0 && i < near.Length - 1)
                 corners.AddRange([near[0], b, a, near[0] + along, a + along, b + along]);

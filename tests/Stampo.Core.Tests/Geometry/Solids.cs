@@ -7,8 +7,42 @@ public static class Solids
 {
     private static readonly int[] CubeTriangles =
     [
-        0, 2, 1, 1, 2, 3, 4, 5, 6, 5, 7, 6, 0, 1, 4, 1, 5, 4,
-        2, 6, 3, 3, 6, 7, 0, 4, 2, 2, 4, 6, 1, 3, 5, 3, 7, 5,
+        0,
+        2,
+        1,
+        1,
+        2,
+        3,
+        4,
+        5,
+        6,
+        5,
+        7,
+        6,
+        0,
+        1,
+        4,
+        1,
+        5,
+        4,
+        2,
+        6,
+        3,
+        3,
+        6,
+        7,
+        0,
+        4,
+        2,
+        2,
+        4,
+        6,
+        1,
+        3,
+        5,
+        3,
+        7,
+        5,
     ];
 
     public static List<Vec3> Block(double x, double y, double z, Vec3 at = default) =>
@@ -19,14 +53,17 @@ public static class Solids
         var rings = around / 2;
         var corners = new List<Vec3>();
         for (var i = 0; i < rings; i++)
-            for (var j = 0; j < around; j++)
-            {
-                Vec3 a = At(i, j), b = At(i + 1, j), c = At(i + 1, j + 1), d = At(i, j + 1);
-                if (i < rings - 1)
-                    corners.AddRange([a, b, c]);
-                if (i > 0)
-                    corners.AddRange([a, c, d]);
-            }
+        for (var j = 0; j < around; j++)
+        {
+            Vec3 a = At(i, j),
+                b = At(i + 1, j),
+                c = At(i + 1, j + 1),
+                d = At(i, j + 1);
+            if (i < rings - 1)
+                corners.AddRange([a, b, c]);
+            if (i > 0)
+                corners.AddRange([a, c, d]);
+        }
 
         return corners;
 
@@ -34,8 +71,10 @@ public static class Solids
         {
             if (ring == 0 || ring == rings)
                 return centre + new Vec3(0, 0, ring == 0 ? radius : -radius);
-            double theta = Math.PI * ring / rings, phi = 2 * Math.PI * (step % around) / around;
-            return centre + new Vec3(radius * Math.Sin(theta) * Math.Cos(phi), radius * Math.Sin(theta) * Math.Sin(phi), radius * Math.Cos(theta));
+            double theta = Math.PI * ring / rings,
+                phi = 2 * Math.PI * (step % around) / around;
+            return centre
+                + new Vec3(radius * Math.Sin(theta) * Math.Cos(phi), radius * Math.Sin(theta) * Math.Sin(phi), radius * Math.Cos(theta));
         }
     }
 

@@ -20,5 +20,6 @@ public static class Surfaces
     /// <summary>Of the checkout.</summary>
     public static string Root { get; } = RootOf(AppContext.BaseDirectory);
 
-    private static string RootOf(string from) => Directory.Exists(Path.Combine(from, "demo", "meshes")) ? from : RootOf(Path.GetDirectoryName(from.TrimEnd('/'))!);
+    private static string RootOf(string from) =>
+        Directory.Exists(Path.Combine(from, "demo", "meshes")) ? from : RootOf(Path.GetDirectoryName(from.TrimEnd('/'))!);
 }

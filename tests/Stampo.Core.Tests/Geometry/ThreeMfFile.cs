@@ -9,7 +9,11 @@ namespace Stampo.Core.Tests.Geometry;
 public static class ThreeMfFile
 {
     private const string Head = "<?xml version=\"1.0\"?>";
-    private const string Relations = Head + "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\"><Relationship Target=\"/3D/3dmodel.model\" Id=\"a\" Type=\"http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel\"/></Relationships>";
+    private const string Relations =
+        Head
+        + "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\"><Relationship "
+        + "Target=\"/3D/3dmodel.model\" Id=\"a\" "
+        + "Type=\"http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel\"/></Relationships>";
 
     public static byte[] Zip(params (string Path, string Text)[] entries)
     {
@@ -31,7 +35,8 @@ public static class ThreeMfFile
         Zip(("_rels/.rels", Relations), ("3D/3dmodel.model", Model(resources, build, unit, before)));
 
     public static string Model(string resources, string build, string unit = "millimeter", string before = "") =>
-        $"{Head}{before}<model unit=\"{unit}\" xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\" xmlns:p=\"http://schemas.microsoft.com/3dmanufacturing/production/2015/06\"><resources>{resources}</resources><build>{build}</build></model>";
+        $"{Head}{before}<model unit=\"{unit}\" xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\" "
+        + $"xmlns:p=\"http://schemas.microsoft.com/3dmanufacturing/production/2015/06\"><resources>{resources}</resources><build>{build}</build></model>";
 
     public static string MeshObject(int id, List<Vec3> corners, string type = "model")
     {
@@ -44,7 +49,8 @@ public static class ThreeMfFile
         return text.Append("</triangles></mesh></object>").ToString();
     }
 
-    public static string Item(int id, string? transform = null) => $"<item objectid=\"{id}\"{(transform is null ? "" : $" transform=\"{transform}\"")}/>";
+    public static string Item(int id, string? transform = null) =>
+        $"<item objectid=\"{id}\"{(transform is null ? "" : $" transform=\"{transform}\"")}/>";
 
     public static string Components(int id, params int[] of) =>
         $"<object id=\"{id}\"><components>{string.Concat(of.Select(o => $"<component objectid=\"{o}\"/>"))}</components></object>";

@@ -13,17 +13,26 @@ public class TopologyTests
     }
 
     [Fact]
-    public void A_closed_solid_obeys_Euler() => Gen.Int[4, 30].Sample(half =>
-    {
-        var (mesh, _, topology) = Connect(Solids.Sphere(10, 2 * half));
-        // V − E + F = 2 and 3·F = 2·E for a closed surface without handles.
-        return topology.IsClosed && mesh.VertexCount - mesh.TriangleCount * 3 / 2 + mesh.TriangleCount == 2;
-    }, iter: 20);
+    public void A_closed_solid_obeys_Euler() =>
+        Gen.Int[4, 30]
+            .Sample(
+                half =>
+                {
+                    var (mesh, _, topology) = Connect(Solids.Sphere(10, 2 * half));
+                    // V − E + F = 2 and 3·F = 2·E for a closed surface without handles.
+                    return topology.IsClosed && mesh.VertexCount - mesh.TriangleCount * 3 / 2 + mesh.TriangleCount == 2;
+                },
+                iter: 20
+            );
 
     [Fact]
     public void Every_shell_keeps_its_own_number_in_the_order_of_the_file()
     {
-        var (mesh, _, topology) = Connect([.. Solids.Block(1, 1, 1), .. Solids.Block(1, 1, 1, new Vec3(5, 0, 0)), .. Solids.Block(1, 1, 1, new Vec3(9, 0, 0))]);
+        var (mesh, _, topology) = Connect([
+            .. Solids.Block(1, 1, 1),
+            .. Solids.Block(1, 1, 1, new Vec3(5, 0, 0)),
+            .. Solids.Block(1, 1, 1, new Vec3(9, 0, 0)),
+        ]);
         Assert.Equal(3, topology.ShellCount);
         Assert.Equal(Enumerable.Range(0, mesh.TriangleCount).Select(t => t / 12), topology.ShellOf);
     }
@@ -75,7 +84,9 @@ public class TopologyTests
     public void A_needle_is_counted_but_stays_so_that_the_mesh_stays_closed()
     {
         // One edge of the block is cut in two; a needle closes the gap.
-        Vec3 a = default, b = new(10, 0, 0), middle = new(4, 0, 0);
+        Vec3 a = default,
+            b = new(10, 0, 0),
+            middle = new(4, 0, 0);
         var block = Solids.Block(10, 10, 10);
         var cut = new List<Vec3>();
         for (var t = 0; t < block.Count; t += 3)
@@ -114,7 +125,8 @@ public class TopologyTests
     {
         List<Vec3> onion =
         [
-            .. Solids.Block(30, 30, 30), .. Solids.TurnedOver(Solids.Block(20, 20, 20, new Vec3(5, 5, 5))),
+            .. Solids.Block(30, 30, 30),
+            .. Solids.TurnedOver(Solids.Block(20, 20, 20, new Vec3(5, 5, 5))),
             .. Solids.Block(10, 10, 10, new Vec3(10, 10, 10)),
         ];
         var (mesh, _, topology) = Connect(onion);

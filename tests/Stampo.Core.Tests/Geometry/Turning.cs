@@ -9,15 +9,18 @@ public static class Turning
     {
         var corners = new List<Vec3>();
         for (var i = 0; i < profile.Length; i++)
-            for (var j = 0; j < around; j++)
-            {
-                var (p, q) = (profile[i], profile[(i + 1) % profile.Length]);
-                Vec3 a = At(p, j), b = At(p, j + 1), c = At(q, j + 1), d = At(q, j);
-                if (p.R > 0)
-                    corners.AddRange([a, b, c]);
-                if (q.R > 0)
-                    corners.AddRange([a, c, d]);
-            }
+        for (var j = 0; j < around; j++)
+        {
+            var (p, q) = (profile[i], profile[(i + 1) % profile.Length]);
+            Vec3 a = At(p, j),
+                b = At(p, j + 1),
+                c = At(q, j + 1),
+                d = At(q, j);
+            if (p.R > 0)
+                corners.AddRange([a, b, c]);
+            if (q.R > 0)
+                corners.AddRange([a, c, d]);
+        }
 
         return corners;
 

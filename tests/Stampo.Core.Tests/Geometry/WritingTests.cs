@@ -9,13 +9,20 @@ namespace Stampo.Core.Tests.Geometry;
 public class WritingTests
 {
     [Fact]
-    public void What_is_written_as_stl_reads_back_bit_for_bit() => Gen.Select(Gen.Double[0.1, 500], Gen.Int[3, 20], Gen.OneOfConst(1, 10, 25.4, 1000.0)).Sample((radius, around, mmPerUnit) =>
-    {
-        var soup = Solids.Soup(Solids.Sphere(radius, 2 * around));
-        var mesh = Welder.WeldExact(soup, mmPerUnit);
-        var back = MeshReader.Read(StlWriter.Write(mesh, mmPerUnit));
-        return back.Format == "stl-binary" && back.Coordinates.Zip(soup.Coordinates).All(pair => Math.Abs(pair.First - pair.Second) <= 1e-6f * Math.Abs(pair.Second));
-    }, iter: 40);
+    public void What_is_written_as_stl_reads_back_bit_for_bit() =>
+        Gen.Select(Gen.Double[0.1, 500], Gen.Int[3, 20], Gen.OneOfConst(1, 10, 25.4, 1000.0))
+            .Sample(
+                (radius, around, mmPerUnit) =>
+                {
+                    var soup = Solids.Soup(Solids.Sphere(radius, 2 * around));
+                    var mesh = Welder.WeldExact(soup, mmPerUnit);
+                    var back = MeshReader.Read(StlWriter.Write(mesh, mmPerUnit));
+                    return back.Format == "stl-binary"
+                        && back.Coordinates.Zip(soup.Coordinates)
+                            .All(pair => Math.Abs(pair.First - pair.Second) <= 1e-6f * Math.Abs(pair.Second));
+                },
+                iter: 40
+            );
 
     [Fact]
     public void Written_normals_are_those_of_the_winding()
@@ -23,13 +30,18 @@ public class WritingTests
         var file = StlWriter.Write(MeshCheck.Run(Solids.Soup(Solids.Block(1, 2, 3)), LengthUnit.Mm).Mesh);
         for (var t = 0; t < 12; t++)
         {
-            var normal = new Vec3(BitConverter.ToSingle(file, 84 + 50 * t), BitConverter.ToSingle(file, 88 + 50 * t), BitConverter.ToSingle(file, 92 + 50 * t));
+            var normal = new Vec3(
+                BitConverter.ToSingle(file, 84 + 50 * t),
+                BitConverter.ToSingle(file, 88 + 50 * t),
+                BitConverter.ToSingle(file, 92 + 50 * t)
+            );
             Assert.Equal(1, normal.Length, 1e-6);
         }
     }
 
     [Fact]
-    public void A_small_mesh_is_drawn_whole() => Assert.Null(Simplified.Of(MeshCheck.Run(Solids.Soup(Solids.Sphere(10, 20)), LengthUnit.Mm).Mesh, 1000));
+    public void A_small_mesh_is_drawn_whole() =>
+        Assert.Null(Simplified.Of(MeshCheck.Run(Solids.Soup(Solids.Sphere(10, 20)), LengthUnit.Mm).Mesh, 1000));
 
     [Fact]
     public void A_large_mesh_is_drawn_with_no_more_than_asked_and_looks_the_same_size()
@@ -65,7 +77,13 @@ public class WritingTests
         Assert.Equal(22, Area(new ShowPick(0, 95, true)), 1e-9);
         Assert.Equal(20, Area(new ShowPick(0, 95, true), new ShowPick(0, 20, false)), 1e-9);
         Assert.Equal(2, Area(new ShowPick(0, 20, true), new ShowPick(999, 20, true)), 1e-9);
-        Assert.Equal("triangle", Assert.Throws<Core.Working.RefusalException>(() => ShowSide.Check(part, new ShowPick(12, 20, true))).Field);
-        Assert.Equal("angleDeg", Assert.Throws<Core.Working.RefusalException>(() => ShowSide.Check(part, new ShowPick(1, 200, true))).Field);
+        Assert.Equal(
+            "triangle",
+            Assert.Throws<Core.Working.RefusalException>(() => ShowSide.Check(part, new ShowPick(12, 20, true))).Field
+        );
+        Assert.Equal(
+            "angleDeg",
+            Assert.Throws<Core.Working.RefusalException>(() => ShowSide.Check(part, new ShowPick(1, 200, true))).Field
+        );
     }
 }

@@ -37,20 +37,30 @@ public class HardnessLadderTests
     }
 
     [Fact]
-    public void Three_to_five_hardnesses_stand_around_the_answer_softest_first() => Gen.Double[0.05, 5].Sample(load =>
-    {
-        var answer = Of(Tab with { LoadN = load });
-        var shores = answer.Rungs.Select(r => r.ShoreA).ToList();
-        return shores.Count is >= 3 and <= 5 && shores.SequenceEqual(shores.Order()) && answer.ShoreA is >= 20 and <= 90
-            && answer.Rungs.All(r => Math.Abs(r.PartAG + r.PartBG - r.SampleG) < 1e-9 && r.SampleG >= 20);
-    });
+    public void Three_to_five_hardnesses_stand_around_the_answer_softest_first() =>
+        Gen.Double[0.05, 5]
+            .Sample(load =>
+            {
+                var answer = Of(Tab with { LoadN = load });
+                var shores = answer.Rungs.Select(r => r.ShoreA).ToList();
+                return shores.Count is >= 3 and <= 5
+                    && shores.SequenceEqual(shores.Order())
+                    && answer.ShoreA is >= 20 and <= 90
+                    && answer.Rungs.All(r => Math.Abs(r.PartAG + r.PartBG - r.SampleG) < 1e-9 && r.SampleG >= 20);
+            });
 
     [Fact]
     public void What_a_section_needs_is_asked_for_by_name()
     {
         Assert.Equal("lengthMm", Assert.Throws<RefusalException>(() => Of(Tab with { LengthMm = null })).Field);
         Assert.Equal("loadN", Assert.Throws<RefusalException>(() => Of(Tab with { LoadN = 0 })).Field);
-        Assert.Contains("half its height", Assert.Throws<RefusalException>(() => Of(new LadderRequest(LadderSection.Pad, 10, GiveMm: 9, DiameterMm: 40, HeightMm: 12))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "half its height",
+            Assert
+                .Throws<RefusalException>(() => Of(new LadderRequest(LadderSection.Pad, 10, GiveMm: 9, DiameterMm: 40, HeightMm: 12)))
+                .Message,
+            StringComparison.Ordinal
+        );
         Assert.True(Of(Tab with { LoadN = 500 }).OffScale);
     }
 }

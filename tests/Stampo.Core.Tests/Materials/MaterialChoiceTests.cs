@@ -12,7 +12,11 @@ public class MaterialChoiceTests
     [Fact]
     public void A_must_decides_before_hardness_and_price()
     {
-        var brief = new Brief { ServiceTemperature = new TemperatureTarget(120, Must: true), Hardness = new HardnessTarget(ShoreScale.D, 80, 10, false) };
+        var brief = new Brief
+        {
+            ServiceTemperature = new TemperatureTarget(120, Must: true),
+            Hardness = new HardnessTarget(ShoreScale.D, 80, 10, false),
+        };
         Assert.Equal("pu-high-temp", Best("cast-silicone", brief).Material.Id);
         Assert.Equal("pa6-gf30", Best("inject-aluminium", brief).Material.Id);
     }
@@ -27,13 +31,30 @@ public class MaterialChoiceTests
 
     [Fact]
     public void An_elastomer_is_never_offered_for_a_rigid_part_nor_the_other_way_round_without_saying_so() =>
-        Gen.Select(Gen.OneOfConst("print", "cast-silicone", "cast-printed", "inject-aluminium", "form-soft", "rubber-compression", "rubber-lsr", "machine", "lay-closed"), Gen.OneOfConst(Enum.GetValues<MaterialFamily>())).Sample((route, family) =>
-        {
-            var choice = Best(route, new Brief { Family = family });
-            return Soft(choice.Material.Family) == Soft(family) || choice.MissedMusts.Count > 0;
-        });
+        Gen.Select(
+                Gen.OneOfConst(
+                    "print",
+                    "cast-silicone",
+                    "cast-printed",
+                    "inject-aluminium",
+                    "form-soft",
+                    "rubber-compression",
+                    "rubber-lsr",
+                    "machine",
+                    "lay-closed"
+                ),
+                Gen.OneOfConst(Enum.GetValues<MaterialFamily>())
+            )
+            .Sample(
+                (route, family) =>
+                {
+                    var choice = Best(route, new Brief { Family = family });
+                    return Soft(choice.Material.Family) == Soft(family) || choice.MissedMusts.Count > 0;
+                }
+            );
 
-    private static bool Soft(MaterialFamily family) => family is MaterialFamily.FlexibleElastomer or MaterialFamily.SiliconeRubber or MaterialFamily.Rubber;
+    private static bool Soft(MaterialFamily family) =>
+        family is MaterialFamily.FlexibleElastomer or MaterialFamily.SiliconeRubber or MaterialFamily.Rubber;
 
     [Fact]
     public void Clear_is_a_must_of_its_family()

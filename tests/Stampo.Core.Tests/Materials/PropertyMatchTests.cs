@@ -26,7 +26,11 @@ public class PropertyMatchTests
     public void A_look_sample_need_not_carry_the_load_and_a_fit_sample_need_not_be_clear()
     {
         var brief = new Brief { ServiceTemperature = new TemperatureTarget(120, true), Clarity = new ClarityTarget(Clarity.Clear, true) };
-        var choice = new MaterialChoice(Of("print-resin-clear"), PropertyMatch.Of(Of("print-resin-clear"), brief), Likeness.Of(Of("print-resin-clear"), Of("pc")));
+        var choice = new MaterialChoice(
+            Of("print-resin-clear"),
+            PropertyMatch.Of(Of("print-resin-clear"), brief),
+            Likeness.Of(Of("print-resin-clear"), Of("pc"))
+        );
         Assert.True(choice.Serves(Purpose.Look));
         Assert.True(choice.Serves(Purpose.Fit));
         Assert.False(choice.Serves(Purpose.Function));
@@ -39,19 +43,29 @@ public class PropertyMatchTests
     public void Rubber_may_be_tried_in_urethane_and_is_sold_as_rubber()
     {
         var brief = new Brief { Family = MaterialFamily.Rubber };
-        var urethane = new MaterialChoice(Of("pu-elastomer-60a"), PropertyMatch.Of(Of("pu-elastomer-60a"), brief), Likeness.Of(Of("pu-elastomer-60a"), Of("epdm-60a")));
+        var urethane = new MaterialChoice(
+            Of("pu-elastomer-60a"),
+            PropertyMatch.Of(Of("pu-elastomer-60a"), brief),
+            Likeness.Of(Of("pu-elastomer-60a"), Of("epdm-60a"))
+        );
         Assert.True(urethane.Serves(Purpose.Function));
         Assert.False(urethane.Serves(Purpose.Sale));
         Assert.All(PropertyMatch.Of(Of("epdm-60a"), brief), p => Assert.False(p.IsMissed));
     }
 
     [Fact]
-    public void A_material_is_wholly_like_itself_and_never_more_like_another() => Gen.Select(Gen.OneOfConst([.. MaterialLibrary.All]), Gen.OneOfConst([.. MaterialLibrary.All])).Sample((a, b) =>
-    {
-        var likeness = Likeness.Of(a, b);
-        return Likeness.Of(a, a) is { Share: > 0.999999, Weakest: null } && likeness.Share is > 0 and <= 1
-            && likeness.Ratios.All(r => r.Ratio is >= 0.05 and <= 1) && (likeness.Weakest is null) == likeness.Ratios.All(r => r.Ratio >= 1);
-    });
+    public void A_material_is_wholly_like_itself_and_never_more_like_another() =>
+        Gen.Select(Gen.OneOfConst([.. MaterialLibrary.All]), Gen.OneOfConst([.. MaterialLibrary.All]))
+            .Sample(
+                (a, b) =>
+                {
+                    var likeness = Likeness.Of(a, b);
+                    return Likeness.Of(a, a) is { Share: > 0.999999, Weakest: null }
+                        && likeness.Share is > 0 and <= 1
+                        && likeness.Ratios.All(r => r.Ratio is >= 0.05 and <= 1)
+                        && (likeness.Weakest is null) == likeness.Ratios.All(r => r.Ratio >= 1);
+                }
+            );
 
     [Fact]
     public void The_geometric_mean_names_what_drags_it_down()
@@ -82,7 +96,8 @@ public class PropertyMatchTests
     [InlineData("pp", "silicone", BondStrength.Poor)]
     [InlineData("pu", "pu", BondStrength.Good)]
     [InlineData("nobody", "knows", BondStrength.Poor)]
-    public void Pairs_bond_as_the_trade_knows(string substrate, string soft, BondStrength strength) => Assert.Equal(strength, Bond.Between(substrate, soft).Strength);
+    public void Pairs_bond_as_the_trade_knows(string substrate, string soft, BondStrength strength) =>
+        Assert.Equal(strength, Bond.Between(substrate, soft).Strength);
 
     [Theory]
     [InlineData(0, 5.0, Stampo.Core.Materials.Match.Short, "at most 5 MPa")]
@@ -92,7 +107,9 @@ public class PropertyMatchTests
     public void A_property_may_be_bounded_above_as_well_as_below(double least, double most, Stampo.Core.Materials.Match match, string asked)
     {
         var abs = MaterialLibrary.All.Single(m => m.Id == "abs");
-        var found = PropertyMatch.Of(abs, new Brief { Properties = [new PropertyTarget(Property.ModulusMpa, least, true, most)] }).Single(p => p.Name == Property.ModulusMpa.Named());
+        var found = PropertyMatch
+            .Of(abs, new Brief { Properties = [new PropertyTarget(Property.ModulusMpa, least, true, most)] })
+            .Single(p => p.Name == Property.ModulusMpa.Named());
         Assert.Equal((match, asked), (found.Match, found.Asked.Replace('\u202f', ' ')));
     }
 }

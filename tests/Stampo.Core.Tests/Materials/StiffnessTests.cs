@@ -14,8 +14,12 @@ public class StiffnessTests
     public void The_worked_examples(double shoreA, double mpa) => Assert.Equal(mpa, Stiffness.Of(shoreA, null).ModulusMpa, 0.005);
 
     [Fact]
-    public void Harder_is_stiffer_and_the_way_back_is_the_same() => Gen.Select(Gen.Double[20, 90], Gen.Double[20, 90]).Sample((a, b) =>
-        a < b == Stiffness.GentMpa(a) < Stiffness.GentMpa(b) && Math.Abs(Stiffness.GentShoreA(Stiffness.GentMpa(a)) - a) < 1e-9);
+    public void Harder_is_stiffer_and_the_way_back_is_the_same() =>
+        Gen.Select(Gen.Double[20, 90], Gen.Double[20, 90])
+            .Sample(
+                (a, b) =>
+                    a < b == Stiffness.GentMpa(a) < Stiffness.GentMpa(b) && Math.Abs(Stiffness.GentShoreA(Stiffness.GentMpa(a)) - a) < 1e-9
+            );
 
     [Fact]
     public void Shore_D_goes_in_fifty_higher_and_is_rough()
@@ -35,7 +39,8 @@ public class StiffnessTests
     [InlineData(null, 90.0)]
     [InlineData(null, null)]
     [InlineData(50.0, 40.0)]
-    public void Hardness_out_of_range_or_twice_is_refused(double? a, double? d) => Assert.Throws<RefusalException>(() => Stiffness.Of(a, d));
+    public void Hardness_out_of_range_or_twice_is_refused(double? a, double? d) =>
+        Assert.Throws<RefusalException>(() => Stiffness.Of(a, d));
 
     [Fact]
     public void The_master_grows_by_every_shrink_after_it()
@@ -46,8 +51,12 @@ public class StiffnessTests
     }
 
     [Fact]
-    public void A_part_from_the_scaled_master_is_on_size() => Gen.Double[-2, 8].Array[1, 6].Sample(shrinks =>
-        Math.Abs(shrinks.Aggregate(ShrinkChain.Scale(shrinks).Scale, (size, s) => size * (1 - s / 100)) - 1) < 1e-12);
+    public void A_part_from_the_scaled_master_is_on_size() =>
+        Gen.Double[-2, 8]
+            .Array[1, 6]
+            .Sample(shrinks =>
+                Math.Abs(shrinks.Aggregate(ShrinkChain.Scale(shrinks).Scale, (size, s) => size * (1 - s / 100)) - 1) < 1e-12
+            );
 
     [Fact]
     public void Impossible_shrinks_are_refused_with_their_place()

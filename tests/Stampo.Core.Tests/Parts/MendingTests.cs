@@ -10,37 +10,39 @@ public class MendingTests
 {
     private static readonly List<Vec3> Brick = Solids.Block(10, 20, 30);
 
-    public static TheoryData<string, string[], Mend[], double?> Gallery => new()
-    {
-        { "sound", [], [], 6000 },
-        { "inside out", ["inside-out"], [Mend.TurnFaces], 6000 },
-        { "one triangle turned", ["flipped-edges"], [Mend.TurnFaces], 6000 },
-        { "a face missing", ["open-edges"], [Mend.CloseHoles], 6000 },
-        { "two faces missing", ["open-edges"], [Mend.CloseHoles], 6000 },
-        { "a triangle missing", ["open-edges"], [Mend.CloseHoles], 6000 },
-        { "a triangle twice", ["duplicate"], [Mend.DropFaulty], 6000 },
-        { "corners a little apart", ["open-edges"], [Mend.JoinCorners, Mend.CloseHoles], 6000 },
-        { "an empty triangle", ["degenerate"], [Mend.DropFaulty], 6000 },
-        { "void facing outward", ["shell-reversed", "void"], [Mend.TurnFaces], 6000 - 27 },
-        { "second shell inside out", ["shell-reversed", "several-shells"], [Mend.TurnFaces], 6125 },
-        { "everything at once", ["open-edges", "duplicate"], [Mend.DropFaulty, Mend.CloseHoles, Mend.TurnFaces], 6000 },
-    };
+    public static TheoryData<string, string[], Mend[], double?> Gallery =>
+        new()
+        {
+            { "sound", [], [], 6000 },
+            { "inside out", ["inside-out"], [Mend.TurnFaces], 6000 },
+            { "one triangle turned", ["flipped-edges"], [Mend.TurnFaces], 6000 },
+            { "a face missing", ["open-edges"], [Mend.CloseHoles], 6000 },
+            { "two faces missing", ["open-edges"], [Mend.CloseHoles], 6000 },
+            { "a triangle missing", ["open-edges"], [Mend.CloseHoles], 6000 },
+            { "a triangle twice", ["duplicate"], [Mend.DropFaulty], 6000 },
+            { "corners a little apart", ["open-edges"], [Mend.JoinCorners, Mend.CloseHoles], 6000 },
+            { "an empty triangle", ["degenerate"], [Mend.DropFaulty], 6000 },
+            { "void facing outward", ["shell-reversed", "void"], [Mend.TurnFaces], 6000 - 27 },
+            { "second shell inside out", ["shell-reversed", "several-shells"], [Mend.TurnFaces], 6125 },
+            { "everything at once", ["open-edges", "duplicate"], [Mend.DropFaulty, Mend.CloseHoles, Mend.TurnFaces], 6000 },
+        };
 
-    private static List<Vec3> Spoiled(string name) => name switch
-    {
-        "inside out" => Solids.TurnedOver(Brick),
-        "one triangle turned" => [Brick[0], Brick[2], Brick[1], .. Brick[3..]],
-        "a face missing" => Brick[6..],
-        "two faces missing" => Brick[12..],
-        "a triangle missing" => Brick[3..],
-        "a triangle twice" => [.. Brick, .. Brick[..3]],
-        "corners a little apart" => [.. Brick[..6].Select(v => v + new Vec3(0.002, 0, 0)), .. Brick[6..]],
-        "an empty triangle" => [.. Brick, Brick[0], Brick[0], Brick[1]],
-        "void facing outward" => [.. Brick, .. Solids.Block(3, 3, 3, new Vec3(3, 3, 3))],
-        "second shell inside out" => [.. Brick, .. Solids.TurnedOver(Solids.Block(5, 5, 5, new Vec3(40, 0, 0)))],
-        "everything at once" => [Brick[6], Brick[8], Brick[7], .. Brick[9..], .. Brick[30..33]],
-        _ => Brick,
-    };
+    private static List<Vec3> Spoiled(string name) =>
+        name switch
+        {
+            "inside out" => Solids.TurnedOver(Brick),
+            "one triangle turned" => [Brick[0], Brick[2], Brick[1], .. Brick[3..]],
+            "a face missing" => Brick[6..],
+            "two faces missing" => Brick[12..],
+            "a triangle missing" => Brick[3..],
+            "a triangle twice" => [.. Brick, .. Brick[..3]],
+            "corners a little apart" => [.. Brick[..6].Select(v => v + new Vec3(0.002, 0, 0)), .. Brick[6..]],
+            "an empty triangle" => [.. Brick, Brick[0], Brick[0], Brick[1]],
+            "void facing outward" => [.. Brick, .. Solids.Block(3, 3, 3, new Vec3(3, 3, 3))],
+            "second shell inside out" => [.. Brick, .. Solids.TurnedOver(Solids.Block(5, 5, 5, new Vec3(40, 0, 0)))],
+            "everything at once" => [Brick[6], Brick[8], Brick[7], .. Brick[9..], .. Brick[30..33]],
+            _ => Brick,
+        };
 
     [Theory]
     [MemberData(nameof(Gallery))]
@@ -80,7 +82,11 @@ public class MendingTests
         var report = MeshCheck.Run(StlWriter.Write(MeshMending.Apply(part.Mesh, [Mend.CloseHoles])), LengthUnit.Mm).Report;
         var rim = open.Max(v => v.Z);
         var height = 10 - rim;
-        Assert.Equal(4 / 3.0 * Math.PI * 1000 - Math.PI * height * height * (30 - height) / 3, report.VolumeMm3!.Value, 0.01 * report.VolumeMm3!.Value);
+        Assert.Equal(
+            4 / 3.0 * Math.PI * 1000 - Math.PI * height * height * (30 - height) / 3,
+            report.VolumeMm3!.Value,
+            0.01 * report.VolumeMm3!.Value
+        );
     }
 
     [Fact]

@@ -7,7 +7,8 @@ namespace Stampo.Core.Tests.Parts;
 
 public class MeshCheckTests
 {
-    private static MeshReport Check(List<Vec3> corners, LengthUnit unit = LengthUnit.Mm) => MeshCheck.Run(Solids.Soup(corners), unit).Report;
+    private static MeshReport Check(List<Vec3> corners, LengthUnit unit = LengthUnit.Mm) =>
+        MeshCheck.Run(Solids.Soup(corners), unit).Report;
 
     [Fact]
     public void A_cube_of_ten_is_measured_exactly()
@@ -15,7 +16,10 @@ public class MeshCheckTests
         var report = Check(Solids.Block(10, 10, 10));
 
         Assert.Equal((12, 8, 1, true), (report.Triangles, report.Vertices, report.Shells, report.Watertight));
-        Assert.Equal((0, 0, 0, 0, 0), (report.OpenEdges, report.NonManifoldEdges, report.FlippedEdges, report.DegenerateTriangles, report.DuplicateTriangles));
+        Assert.Equal(
+            (0, 0, 0, 0, 0),
+            (report.OpenEdges, report.NonManifoldEdges, report.FlippedEdges, report.DegenerateTriangles, report.DuplicateTriangles)
+        );
         Assert.Equal(1000, report.VolumeMm3!.Value, 1e-9);
         Assert.Equal(600, report.AreaMm2, 1e-9);
         Assert.Equal([10, 10, 10], report.BboxMm);
@@ -31,24 +35,40 @@ public class MeshCheckTests
 
     [Fact]
     public void Volume_and_area_do_not_depend_on_rotation_or_on_the_order_of_triangles() =>
-        Gen.Select(Gen.Double[0.1, 3], Gen.Double[-1, 1], Gen.Double[-1, 1], Gen.Int[0, 1000]).Sample((angle, x, y, seed) =>
-        {
-            var sphere = Solids.Sphere(20, 24, new Vec3(300, -50, 7));
-            var shuffled = new Random(seed);
-            var turned = Solids.Rotated(sphere, new Vec3(x, y, 1), angle).Chunk(3).OrderBy(_ => shuffled.Next()).SelectMany(t => t).ToList();
-            MeshReport before = Check(sphere), after = Check(turned);
-            // Single-precision files carry about seven digits.
-            return after.Watertight && Near(before.VolumeMm3!.Value, after.VolumeMm3!.Value) && Near(before.AreaMm2, after.AreaMm2);
-        }, iter: 40);
+        Gen.Select(Gen.Double[0.1, 3], Gen.Double[-1, 1], Gen.Double[-1, 1], Gen.Int[0, 1000])
+            .Sample(
+                (angle, x, y, seed) =>
+                {
+                    var sphere = Solids.Sphere(20, 24, new Vec3(300, -50, 7));
+                    var shuffled = new Random(seed);
+                    var turned = Solids
+                        .Rotated(sphere, new Vec3(x, y, 1), angle)
+                        .Chunk(3)
+                        .OrderBy(_ => shuffled.Next())
+                        .SelectMany(t => t)
+                        .ToList();
+                    MeshReport before = Check(sphere),
+                        after = Check(turned);
+                    // Single-precision files carry about seven digits.
+                    return after.Watertight && Near(before.VolumeMm3!.Value, after.VolumeMm3!.Value) && Near(before.AreaMm2, after.AreaMm2);
+                },
+                iter: 40
+            );
 
     [Fact]
     public void Scaling_cubes_the_volume_and_squares_the_area() =>
-        Gen.Double[0.01, 50].Sample(scale =>
-        {
-            var solid = Solids.Sphere(7, 16);
-            MeshReport one = Check(solid), other = Check(solid.ConvertAll(v => v * scale));
-            return Near(one.VolumeMm3!.Value * Math.Pow(scale, 3), other.VolumeMm3!.Value) && Near(one.AreaMm2 * scale * scale, other.AreaMm2);
-        }, iter: 40);
+        Gen.Double[0.01, 50]
+            .Sample(
+                scale =>
+                {
+                    var solid = Solids.Sphere(7, 16);
+                    MeshReport one = Check(solid),
+                        other = Check(solid.ConvertAll(v => v * scale));
+                    return Near(one.VolumeMm3!.Value * Math.Pow(scale, 3), other.VolumeMm3!.Value)
+                        && Near(one.AreaMm2 * scale * scale, other.AreaMm2);
+                },
+                iter: 40
+            );
 
     [Fact]
     public void A_missing_triangle_opens_three_edges_and_withholds_the_volume()
@@ -122,7 +142,10 @@ public class MeshCheckTests
     [Fact]
     public void A_part_of_three_millimetres_asks_about_its_unit()
     {
-        Assert.Contains(Check(Solids.Block(3, 1, 1)).Messages, m => m.Code == "unit" && m.Text.Contains("inches", StringComparison.Ordinal));
+        Assert.Contains(
+            Check(Solids.Block(3, 1, 1)).Messages,
+            m => m.Code == "unit" && m.Text.Contains("inches", StringComparison.Ordinal)
+        );
         Assert.DoesNotContain(Check(Solids.Block(118, 82, 34)).Messages, m => m.Code == "unit");
     }
 
@@ -130,7 +153,10 @@ public class MeshCheckTests
     public void The_two_kinds_of_file_give_the_same_report()
     {
         var solid = Solids.Sphere(12, 20);
-        var (binary, ascii) = (MeshCheck.Run(Solids.StlBinary(solid), LengthUnit.Mm).Report, MeshCheck.Run(Solids.StlAscii(solid), LengthUnit.Mm).Report);
+        var (binary, ascii) = (
+            MeshCheck.Run(Solids.StlBinary(solid), LengthUnit.Mm).Report,
+            MeshCheck.Run(Solids.StlAscii(solid), LengthUnit.Mm).Report
+        );
         Assert.Equal(("stl-binary", "stl-ascii"), (binary.Format, ascii.Format));
         Assert.Equal((binary.Vertices, binary.VolumeMm3, binary.AreaMm2), (ascii.Vertices, ascii.VolumeMm3, ascii.AreaMm2));
     }

@@ -34,10 +34,24 @@ public class PartFactsTests
     [Fact]
     public void What_is_declared_goes_before_what_was_measured()
     {
-        var facts = new PartFacts(100, 60, 30, 40, 300, new PartDeclaration()) { Measured = Measured(undercut: Undercut.Strong, regions: 12) };
-        Assert.Equal((2.5, 6, 2, Undercut.Strong, 8), (facts.WallMm, facts.SectionMm, facts.ThinnestWallMm, facts.Undercut, facts.UndercutRegions));
+        var facts = new PartFacts(100, 60, 30, 40, 300, new PartDeclaration())
+        {
+            Measured = Measured(undercut: Undercut.Strong, regions: 12),
+        };
+        Assert.Equal(
+            (2.5, 6, 2, Undercut.Strong, 8),
+            (facts.WallMm, facts.SectionMm, facts.ThinnestWallMm, facts.Undercut, facts.UndercutRegions)
+        );
         Assert.Equal(50, facts.PartingCm2);
-        var said = facts with { Declared = new PartDeclaration { NominalWallMm = 3, ThinnestWallMm = 1, Undercut = Undercut.Mild } };
+        var said = facts with
+        {
+            Declared = new PartDeclaration
+            {
+                NominalWallMm = 3,
+                ThinnestWallMm = 1,
+                Undercut = Undercut.Mild,
+            },
+        };
         Assert.Equal((3, 3, 1, Undercut.Mild, 1), (said.WallMm, said.SectionMm, said.ThinnestWallMm, said.Undercut, said.UndercutRegions));
     }
 
@@ -69,7 +83,14 @@ public class PartFactsTests
     [InlineData(100, 60, 30, 181, 300, "size.volumeCm3")]
     [InlineData(100, 60, 30, 40, 50, "size.areaCm2")]
     public void An_impossible_size_is_refused(double length, double width, double height, double volume, double area, string field) =>
-        Assert.Equal(field, Assert.Throws<RefusalException>(() => new PartDeclaration { Size = new DeclaredSize(length, width, height, volume, area) }.Checked()).Field);
+        Assert.Equal(
+            field,
+            Assert
+                .Throws<RefusalException>(() =>
+                    new PartDeclaration { Size = new DeclaredSize(length, width, height, volume, area) }.Checked()
+                )
+                .Field
+        );
 
     [Fact]
     public void A_ball_and_a_full_box_are_possible()
@@ -86,5 +107,6 @@ public class PartFactsTests
     [InlineData(1.5, 0.3)]
     [InlineData(3, 0.4)]
     [InlineData(10, 0.5)]
-    public void Draft_between_two_angles_is_taken_at_the_larger(double deg, double share) => Assert.Equal(share, Measured().NoDraftShares.Below(deg));
+    public void Draft_between_two_angles_is_taken_at_the_larger(double deg, double share) =>
+        Assert.Equal(share, Measured().NoDraftShares.Below(deg));
 }

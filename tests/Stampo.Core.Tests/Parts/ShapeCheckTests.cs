@@ -14,13 +14,17 @@ public class ShapeCheckTests
         return part.Report.With(ShapeCheck.Study(part, pull, Progress.None)?.Figures);
     }
 
-    private static ShapeStudy Study(List<Vec3> corners, Vec3? pull = null) => ShapeCheck.Study(MeshCheck.Run(Solids.Soup(corners), LengthUnit.Mm), pull, Progress.None)!;
+    private static ShapeStudy Study(List<Vec3> corners, Vec3? pull = null) =>
+        ShapeCheck.Study(MeshCheck.Run(Solids.Soup(corners), LengthUnit.Mm), pull, Progress.None)!;
 
     [Fact]
     public void A_cube_has_its_wall_shadows_pull_and_four_faces_without_draft()
     {
         var report = Check(Solids.Block(10, 10, 10));
-        Assert.Equal((10, 10, 10, 10), (Round(report.WallRayMm!.Min), Round(report.WallRayMm.P1), Round(report.WallRayMm.Median), Round(report.WallRayMm.Max)));
+        Assert.Equal(
+            (10, 10, 10, 10),
+            (Round(report.WallRayMm!.Min), Round(report.WallRayMm.P1), Round(report.WallRayMm.Median), Round(report.WallRayMm.Max))
+        );
         Assert.Equal(new AxisAreas(100, 100, 100), report.ProjectedAreaMm2);
         Assert.Equal([0, 0, 1], report.Pull!);
         Assert.Equal((0, 0, 400), (report.UndercutAreaMm2, report.UndercutRegions, Round(report.NoDraftAreaMm2!.Value)));
@@ -44,11 +48,16 @@ public class ShapeCheckTests
     }
 
     [Fact]
-    public void A_block_of_every_size_casts_its_faces_as_shadows() => Gen.Select(Gen.Double[3, 90], Gen.Double[3, 90], Gen.Double[3, 90]).Sample((x, y, z) =>
-    {
-        var shadows = Check(Solids.Block(x, y, z)).ProjectedAreaMm2!;
-        return Near(shadows.X, y * z, 0.002) && Near(shadows.Y, x * z, 0.002) && Near(shadows.Z, x * y, 0.002);
-    }, iter: 10);
+    public void A_block_of_every_size_casts_its_faces_as_shadows() =>
+        Gen.Select(Gen.Double[3, 90], Gen.Double[3, 90], Gen.Double[3, 90])
+            .Sample(
+                (x, y, z) =>
+                {
+                    var shadows = Check(Solids.Block(x, y, z)).ProjectedAreaMm2!;
+                    return Near(shadows.X, y * z, 0.002) && Near(shadows.Y, x * z, 0.002) && Near(shadows.Z, x * y, 0.002);
+                },
+                iter: 10
+            );
 
     [Fact]
     public void Round_and_hollow_shadows_are_right_within_half_a_percent()
@@ -67,7 +76,10 @@ public class ShapeCheckTests
         double Cup(double degrees)
         {
             var lean = 30 * Math.Tan(degrees * Math.PI / 180);
-            return Check(Turning.Of(64, (0, 0), (10, 0), (10 + lean, 30), (8 + lean, 30), (8, 2), (0, 2)), new Vec3(0, 0, 1)).NoDraftAreaMm2!.Value;
+            return Check(
+                Turning.Of(64, (0, 0), (10, 0), (10 + lean, 30), (8 + lean, 30), (8, 2), (0, 2)),
+                new Vec3(0, 0, 1)
+            ).NoDraftAreaMm2!.Value;
         }
 
         Assert.Equal(0, Cup(draftDeg));
@@ -92,17 +104,26 @@ public class ShapeCheckTests
     [Fact]
     public void An_undercut_is_as_deep_as_the_mold_has_to_give_way()
     {
-        var sleeve = Study(Turning.Of(64, (5, 0), (10, 0), (10, 4), (8, 4), (8, 8), (10, 8), (10, 12), (8.5, 12), (8.5, 16), (10, 16), (10, 20), (5, 20)), new Vec3(0, 0, 1)).Figures;
+        var sleeve = Study(
+            Turning.Of(64, (5, 0), (10, 0), (10, 4), (8, 4), (8, 8), (10, 8), (10, 12), (8.5, 12), (8.5, 16), (10, 16), (10, 20), (5, 20)),
+            new Vec3(0, 0, 1)
+        ).Figures;
         Assert.Equal([2, 1.5], sleeve.Undercuts.Select(u => Math.Round(u.DepthMm!.Value, 1)));
         Assert.All(sleeve.Undercuts, u => Assert.InRange(new Vec3(u.Place.PointMm[0], u.Place.PointMm[1], 0).Length, 7.9, 10.1));
-        var lip = Study(Turning.Of(64, (0, 0), (10, 0), (10, 20), (7.5, 20), (7.5, 18), (8.5, 17), (8.5, 2), (0, 2)), new Vec3(0, 0, 1)).Figures;
+        var lip = Study(
+            Turning.Of(64, (0, 0), (10, 0), (10, 20), (7.5, 20), (7.5, 18), (8.5, 17), (8.5, 2), (0, 2)),
+            new Vec3(0, 0, 1)
+        ).Figures;
         Assert.Equal(1, Assert.Single(lip.Undercuts).DepthMm!.Value, 0.1);
     }
 
     [Fact]
     public void A_void_is_shut_in_on_all_sides()
     {
-        var hollow = Study([.. Solids.Block(20, 20, 20), .. Solids.TurnedOver(Solids.Block(6, 6, 6, new Vec3(7, 7, 7)))], new Vec3(0, 0, 1)).Figures;
+        var hollow = Study(
+            [.. Solids.Block(20, 20, 20), .. Solids.TurnedOver(Solids.Block(6, 6, 6, new Vec3(7, 7, 7)))],
+            new Vec3(0, 0, 1)
+        ).Figures;
         Assert.Null(Assert.Single(hollow.Undercuts).DepthMm);
         Assert.Equal(216, hollow.UndercutAreaMm2, 0.5);
         Assert.Equal(Undercut.Strong, MeasuredShape.Of(hollow, 2400 + 216).Undercut);
@@ -113,7 +134,9 @@ public class ShapeCheckTests
     [InlineData(5, 10, 2)]
     public void A_round_blind_hole_is_found_with_its_size(double diameter, double depth, double slenderness)
     {
-        var figures = Study(Turning.Of(48, (0, 0), (15, 0), (15, 20), (diameter / 2, 20), (diameter / 2, 20 - depth), (0, 20 - depth))).Figures;
+        var figures = Study(
+            Turning.Of(48, (0, 0), (15, 0), (15, 20), (diameter / 2, 20), (diameter / 2, 20 - depth), (0, 20 - depth))
+        ).Figures;
         var hole = Assert.Single(figures.BlindHoles);
         Assert.Equal(diameter, hole.DiameterMm, 0.02 * diameter);
         Assert.Equal(depth, hole.DepthMm, 0.01 * depth);
@@ -133,7 +156,12 @@ public class ShapeCheckTests
     public void A_bore_across_the_pull_is_a_core_to_pass_through_and_no_depth_to_stretch_over()
     {
         var tube = Turning.Of(48, (3, 0), (10, 0), (10, 20), (3, 20));
-        Assert.Equal((6.0, 20.0), Assert.Single(Study(tube).Figures.ThroughHoles) is var bore ? (Math.Round(bore.DiameterMm, 1), Math.Round(bore.LengthMm, 6)) : default);
+        Assert.Equal(
+            (6.0, 20.0),
+            Assert.Single(Study(tube).Figures.ThroughHoles) is var bore
+                ? (Math.Round(bore.DiameterMm, 1), Math.Round(bore.LengthMm, 6))
+                : default
+        );
         var across = Study(tube, new Vec3(1, 0, 0)).Figures;
         Assert.Equal(6, Assert.Single(across.Undercuts).ThroughHoleMm!.Value, 0.05);
         var shape = MeasuredShape.Of(across, Check(tube).AreaMm2);
@@ -219,17 +247,29 @@ public class ShapeCheckTests
         Assert.All(told, t => Assert.InRange(t.Share, 0, 1.0001));
         Assert.True(told.Select(t => t.Doing).Distinct().Count() >= 5);
         using var stop = new CancellationTokenSource();
-        Assert.ThrowsAny<OperationCanceledException>(() => ShapeCheck.Study(part, null, new Progress((_, share) =>
-        {
-            if (share > 0.1)
-                stop.Cancel();
-        }, stop.Token)));
+        Assert.ThrowsAny<OperationCanceledException>(() =>
+            ShapeCheck.Study(
+                part,
+                null,
+                new Progress(
+                    (_, share) =>
+                    {
+                        if (share > 0.1)
+                            stop.Cancel();
+                    },
+                    stop.Token
+                )
+            )
+        );
     }
 
     [Fact]
     public void Each_groove_of_a_ribbed_sleeve_is_one_undercut_region()
     {
-        var report = Check(Turning.Of(64, (5, 0), (10, 0), (10, 4), (8, 4), (8, 8), (10, 8), (10, 12), (8, 12), (8, 16), (10, 16), (10, 20), (5, 20)), new Vec3(0, 0, 1));
+        var report = Check(
+            Turning.Of(64, (5, 0), (10, 0), (10, 4), (8, 4), (8, 8), (10, 8), (10, 12), (8, 12), (8, 16), (10, 16), (10, 20), (5, 20)),
+            new Vec3(0, 0, 1)
+        );
         Assert.Equal(2, report.UndercutRegions);
         // Each groove: its floor and its two flanks.
         var groove = 2 * Math.PI * 8 * 4 + 2 * Math.PI * (100 - 64);
@@ -255,14 +295,21 @@ public class ShapeCheckTests
     }
 
     [Fact]
-    public void Turning_the_part_with_its_pull_changes_no_figure() => Gen.Select(Gen.Double[0.2, 3], Gen.Double[-1, 1]).Sample((angle, x) =>
-    {
-        var sleeve = Turning.Of(48, (5, 0), (10, 0), (10, 4), (8, 5), (8, 9), (10, 10), (10, 20), (5, 20));
-        var axis = new Vec3(x, 1, 0.3);
-        MeshReport before = Check(sleeve, new Vec3(0, 0, 1)), after = Check(Solids.Rotated(sleeve, axis, angle), Solids.Rotated([new Vec3(0, 0, 1)], axis, angle)[0]);
-        return Near(before.WallRayMm!.Median, after.WallRayMm!.Median, 0.01) && Near(before.UndercutAreaMm2!.Value, after.UndercutAreaMm2!.Value, 0.02)
-            && before.UndercutRegions == after.UndercutRegions;
-    }, iter: 8);
+    public void Turning_the_part_with_its_pull_changes_no_figure() =>
+        Gen.Select(Gen.Double[0.2, 3], Gen.Double[-1, 1])
+            .Sample(
+                (angle, x) =>
+                {
+                    var sleeve = Turning.Of(48, (5, 0), (10, 0), (10, 4), (8, 5), (8, 9), (10, 10), (10, 20), (5, 20));
+                    var axis = new Vec3(x, 1, 0.3);
+                    MeshReport before = Check(sleeve, new Vec3(0, 0, 1)),
+                        after = Check(Solids.Rotated(sleeve, axis, angle), Solids.Rotated([new Vec3(0, 0, 1)], axis, angle)[0]);
+                    return Near(before.WallRayMm!.Median, after.WallRayMm!.Median, 0.01)
+                        && Near(before.UndercutAreaMm2!.Value, after.UndercutAreaMm2!.Value, 0.02)
+                        && before.UndercutRegions == after.UndercutRegions;
+                },
+                iter: 8
+            );
 
     [Fact]
     public void An_open_or_reversed_part_gets_none_of_it()

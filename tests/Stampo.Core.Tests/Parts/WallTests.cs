@@ -9,7 +9,8 @@ namespace Stampo.Core.Tests.Parts;
 /// <summary>Wall by the largest ball, on solids whose walls are known.</summary>
 public class WallTests
 {
-    private static ShapeStudy Study(List<Vec3> corners) => ShapeCheck.Study(MeshCheck.Run(Solids.Soup(corners), LengthUnit.Mm), new Vec3(0, 0, 1), Progress.None)!;
+    private static ShapeStudy Study(List<Vec3> corners) =>
+        ShapeCheck.Study(MeshCheck.Run(Solids.Soup(corners), LengthUnit.Mm), new Vec3(0, 0, 1), Progress.None)!;
 
     private static ShapeFigures Figures(List<Vec3> corners) => Study(corners).Figures;
 
@@ -17,17 +18,29 @@ public class WallTests
     public void A_cube_is_as_thick_everywhere_as_its_side()
     {
         var figures = Figures(Solids.Block(10, 10, 10));
-        Assert.All(new[] { figures.WallMm!.Min, figures.WallMm.P1, figures.WallMm.Median, figures.WallMm.Max }, wall => Assert.Equal(10, wall, 1e-6));
+        Assert.All(
+            new[] { figures.WallMm!.Min, figures.WallMm.P1, figures.WallMm.Median, figures.WallMm.Max },
+            wall => Assert.Equal(10, wall, 1e-6)
+        );
         Assert.Equal("sphere", figures.WallMm.Method);
         Assert.Equal(10, figures.Section!.DiameterMm, 0.01);
     }
 
     [Fact]
-    public void A_plate_is_as_thick_at_its_rim_as_in_its_middle() => Gen.Select(Gen.Double[0.4, 4], Gen.Double[30, 90], Gen.Double[0, 3]).Sample((wall, side, turn) =>
-    {
-        var figures = Figures(Solids.Rotated(Solids.Block(side, 40, wall), new Vec3(1, 2, 3), turn));
-        return figures.WallMm is { } w && Near(w.Min, wall) && Near(w.Median, wall) && Near(w.Max, wall) && Near(figures.Section!.DiameterMm, wall);
-    }, iter: 12);
+    public void A_plate_is_as_thick_at_its_rim_as_in_its_middle() =>
+        Gen.Select(Gen.Double[0.4, 4], Gen.Double[30, 90], Gen.Double[0, 3])
+            .Sample(
+                (wall, side, turn) =>
+                {
+                    var figures = Figures(Solids.Rotated(Solids.Block(side, 40, wall), new Vec3(1, 2, 3), turn));
+                    return figures.WallMm is { } w
+                        && Near(w.Min, wall)
+                        && Near(w.Median, wall)
+                        && Near(w.Max, wall)
+                        && Near(figures.Section!.DiameterMm, wall);
+                },
+                iter: 12
+            );
 
     [Fact]
     public void A_bar_is_measured_across_and_not_along()
@@ -63,7 +76,8 @@ public class WallTests
     public void A_wedge_is_as_thick_as_the_ball_that_fits_there()
     {
         // A long wedge along y, its edge at the origin, opening by the angle to either side of x.
-        const double length = 60, half = 8 * Math.PI / 180;
+        const double length = 60,
+            half = 8 * Math.PI / 180;
         var (rise, far) = (length * Math.Tan(half), length);
         var wedge = Prism.Of(300, (0, 0), (far, rise), (far, -rise));
         var study = Study(wedge);
@@ -93,11 +107,16 @@ public class WallTests
     }
 
     [Fact]
-    public void Walls_grow_with_the_part() => Gen.Double[0.1, 20].Sample(scale =>
-    {
-        var sleeve = Turning.Of(32, (5, 0), (10, 0), (10, 4), (8, 5), (8, 9), (10, 10), (10, 20), (5, 20));
-        return Near(scale * Figures(sleeve).WallMm!.Median, Figures(sleeve.ConvertAll(v => v * scale)).WallMm!.Median);
-    }, iter: 6);
+    public void Walls_grow_with_the_part() =>
+        Gen.Double[0.1, 20]
+            .Sample(
+                scale =>
+                {
+                    var sleeve = Turning.Of(32, (5, 0), (10, 0), (10, 4), (8, 5), (8, 9), (10, 10), (10, 20), (5, 20));
+                    return Near(scale * Figures(sleeve).WallMm!.Median, Figures(sleeve.ConvertAll(v => v * scale)).WallMm!.Median);
+                },
+                iter: 6
+            );
 
     [Fact]
     public void A_finely_meshed_part_is_measured_like_a_coarse_one()
@@ -107,7 +126,10 @@ public class WallTests
         Assert.Equal(2, tube.P1, 0.04);
 
         static IEnumerable<(double, double)> Rows(double inner, double outer, double height, int rows) =>
-            [.. Enumerable.Range(0, rows + 1).Select(i => (outer, height * i / rows)), .. Enumerable.Range(0, rows + 1).Select(i => (inner, height - height * i / rows))];
+            [
+                .. Enumerable.Range(0, rows + 1).Select(i => (outer, height * i / rows)),
+                .. Enumerable.Range(0, rows + 1).Select(i => (inner, height - height * i / rows)),
+            ];
     }
 
     private static SolidSurface Surface(List<Vec3> corners)

@@ -27,7 +27,12 @@ public class ScheduleTests
         new("demold", Repeats.EachShot, "Demold", 10),
     ];
 
-    private static readonly Gen<(int Molds, int Shots, double Cure, int StartH)> Any = Gen.Select(Gen.Int[1, 6], Gen.Int[1, 40], Gen.Double[5, 1500], Gen.Int[0, 120]);
+    private static readonly Gen<(int Molds, int Shots, double Cure, int StartH)> Any = Gen.Select(
+        Gen.Int[1, 6],
+        Gen.Int[1, 40],
+        Gen.Double[5, 1500],
+        Gen.Int[0, 120]
+    );
 
     private static Operation[] With(double cureMin) => [.. Work.Select(o => o.Id == "cure" ? o with { WaitMin = cureMin } : o)];
 
@@ -53,74 +58,93 @@ public class ScheduleTests
     }
 
     [Fact]
-    public void One_pair_of_hands_works_in_its_hours_and_on_one_thing_at_a_time() => Any.Sample(x =>
-    {
-        var schedule = ListScheduler.Shared.Lay(new WorkToLay(With(x.Cure), x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
-        var hands = schedule.Slots.Where(s => s.HandsEnd > s.Start).OrderBy(s => s.Start).ToList();
-        for (var i = 0; i < hands.Count; i++)
+    public void One_pair_of_hands_works_in_its_hours_and_on_one_thing_at_a_time() =>
+        Any.Sample(x =>
         {
-            Assert.True(i == 0 || hands[i].Start >= hands[i - 1].HandsEnd);
-            Assert.True(hands[i].Start.TimeOfDay.TotalHours >= 8 && hands[i].HandsEnd.TimeOfDay.TotalHours <= 17);
-            Assert.True(hands[i].Start.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday));
-        }
-    });
+            var schedule = ListScheduler.Shared.Lay(new WorkToLay(With(x.Cure), x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
+            var hands = schedule.Slots.Where(s => s.HandsEnd > s.Start).OrderBy(s => s.Start).ToList();
+            for (var i = 0; i < hands.Count; i++)
+            {
+                Assert.True(i == 0 || hands[i].Start >= hands[i - 1].HandsEnd);
+                Assert.True(hands[i].Start.TimeOfDay.TotalHours >= 8 && hands[i].HandsEnd.TimeOfDay.TotalHours <= 17);
+                Assert.True(hands[i].Start.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday));
+            }
+        });
 
     [Fact]
-    public void Every_operation_of_every_shot_is_there_once_in_its_order_and_clocks_do_not_pause() => Any.Sample(x =>
-    {
-        var operations = With(x.Cure);
-        var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
-        Assert.Equal(x.Shots, schedule.Slots.Count(s => s.OperationId == "pour"));
-        foreach (var shot in schedule.Slots.Where(s => s.Shot is not null).GroupBy(s => s.Shot))
+    public void Every_operation_of_every_shot_is_there_once_in_its_order_and_clocks_do_not_pause() =>
+        Any.Sample(x =>
         {
-            var slots = shot.OrderBy(s => s.Start).ThenBy(s => s.End).ToList();
-            Assert.Equal(["close", "stir", "pour", "cure", "demold"], slots.Select(s => s.OperationId));
-            Assert.Equal(slots[1].End, slots[2].Start);
-            for (var i = 1; i < slots.Count; i++)
-                Assert.True(slots[i].Start >= slots[i - 1].End);
-        }
+            var operations = With(x.Cure);
+            var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
+            Assert.Equal(x.Shots, schedule.Slots.Count(s => s.OperationId == "pour"));
+            foreach (var shot in schedule.Slots.Where(s => s.Shot is not null).GroupBy(s => s.Shot))
+            {
+                var slots = shot.OrderBy(s => s.Start).ThenBy(s => s.End).ToList();
+                Assert.Equal(["close", "stir", "pour", "cure", "demold"], slots.Select(s => s.OperationId));
+                Assert.Equal(slots[1].End, slots[2].Start);
+                for (var i = 1; i < slots.Count; i++)
+                    Assert.True(slots[i].Start >= slots[i - 1].End);
+            }
 
-        // A mold holds one shot at a time.
-        foreach (var mold in schedule.Slots.Where(s => s.Shot is not null).GroupBy(s => s.Tool))
-        {
-            var shots = mold.GroupBy(s => s.Shot).Select(g => (From: g.Min(s => s.Start), To: g.Max(s => s.End))).OrderBy(s => s.From).ToList();
-            for (var i = 1; i < shots.Count; i++)
-                Assert.True(shots[i].From >= shots[i - 1].To);
-        }
-    });
-
-    [Fact]
-    public void The_pot_holds_one_mold_and_none_is_filled_before_it_is_free() => Any.Sample(x =>
-    {
-        var operations = With(x.Cure).Select(o => o.Id is "cure" or "set" ? o with { Holds = [.. o.Holds, new Hold(Resource.Pot, During.Both)] } : o).ToArray();
-        var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
-        Assert.Equal(x.Shots, schedule.Slots.Count(s => s.OperationId == "cure"));
-        var inPot = schedule.Slots.Where(s => s.OperationId is "cure" or "set").OrderBy(s => s.Start).ToList();
-        for (var i = 1; i < inPot.Count; i++)
-            Assert.True(inPot[i].Start >= inPot[i - 1].End);
-        // Filled resin goes straight in, unless the hands go home first.
-        foreach (var cure in schedule.Slots.Where(s => s.OperationId == "cure"))
-        {
-            var filled = schedule.Slots.Single(s => s.OperationId == "pour" && s.Shot == cure.Shot).End;
-            Assert.True(cure.Start == filled || cure.Start.Date > filled.Date, $"filled {filled}, cured from {cure.Start}");
-        }
-    });
+            // A mold holds one shot at a time.
+            foreach (var mold in schedule.Slots.Where(s => s.Shot is not null).GroupBy(s => s.Tool))
+            {
+                var shots = mold.GroupBy(s => s.Shot)
+                    .Select(g => (From: g.Min(s => s.Start), To: g.Max(s => s.End)))
+                    .OrderBy(s => s.From)
+                    .ToList();
+                for (var i = 1; i < shots.Count; i++)
+                    Assert.True(shots[i].From >= shots[i - 1].To);
+            }
+        });
 
     [Fact]
-    public void Enough_molds_for_a_date_are_the_fewest_that_make_it() => Gen.Select(Gen.Int[1, 40], Gen.Double[300, 1500], Gen.Int[3, 40]).Sample((shots, cure, days) =>
-    {
-        var (operations, date) = (With(cure), DateOnly.FromDateTime(Thursday).AddDays(days));
-        bool Makes(int molds) => DateOnly.FromDateTime(ListScheduler.Shared.Lay(new WorkToLay(operations, molds, shots, 0, Hours, Thursday)).LastPart) <= date;
-        if (ListScheduler.ToolsFor(date, new WorkToLay(operations, 1, shots, 0, Hours, Thursday)) is { } enough)
-            Assert.True(Makes(enough) && (enough == 1 || !Makes(enough - 1)));
-        else
-            Assert.False(Makes(12));
-    }, iter: 40);
+    public void The_pot_holds_one_mold_and_none_is_filled_before_it_is_free() =>
+        Any.Sample(x =>
+        {
+            var operations = With(x.Cure)
+                .Select(o => o.Id is "cure" or "set" ? o with { Holds = [.. o.Holds, new Hold(Resource.Pot, During.Both)] } : o)
+                .ToArray();
+            var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
+            Assert.Equal(x.Shots, schedule.Slots.Count(s => s.OperationId == "cure"));
+            var inPot = schedule.Slots.Where(s => s.OperationId is "cure" or "set").OrderBy(s => s.Start).ToList();
+            for (var i = 1; i < inPot.Count; i++)
+                Assert.True(inPot[i].Start >= inPot[i - 1].End);
+            // Filled resin goes straight in, unless the hands go home first.
+            foreach (var cure in schedule.Slots.Where(s => s.OperationId == "cure"))
+            {
+                var filled = schedule.Slots.Single(s => s.OperationId == "pour" && s.Shot == cure.Shot).End;
+                Assert.True(cure.Start == filled || cure.Start.Date > filled.Date, $"filled {filled}, cured from {cure.Start}");
+            }
+        });
+
+    [Fact]
+    public void Enough_molds_for_a_date_are_the_fewest_that_make_it() =>
+        Gen.Select(Gen.Int[1, 40], Gen.Double[300, 1500], Gen.Int[3, 40])
+            .Sample(
+                (shots, cure, days) =>
+                {
+                    var (operations, date) = (With(cure), DateOnly.FromDateTime(Thursday).AddDays(days));
+                    bool Makes(int molds) =>
+                        DateOnly.FromDateTime(
+                            ListScheduler.Shared.Lay(new WorkToLay(operations, molds, shots, 0, Hours, Thursday)).LastPart
+                        ) <= date;
+                    if (ListScheduler.ToolsFor(date, new WorkToLay(operations, 1, shots, 0, Hours, Thursday)) is { } enough)
+                        Assert.True(Makes(enough) && (enough == 1 || !Makes(enough - 1)));
+                    else
+                        Assert.False(Makes(12));
+                },
+                iter: 40
+            );
 
     [Fact]
     public void A_long_order_is_carried_on_at_its_pace()
     {
-        var (some, many) = (ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 300, 0, Hours, Thursday)), ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 3000, 0, Hours, Thursday)));
+        var (some, many) = (
+            ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 300, 0, Hours, Thursday)),
+            ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 3000, 0, Hours, Thursday))
+        );
         Assert.Equal((300, 3000), (many.ShotsLaidOut, many.Shots));
         Assert.Equal(some.LastPart.AddDays(2700 / some.ShotsADay * 7 / 5), many.LastPart, TimeSpan.FromDays(4));
     }
@@ -129,13 +153,18 @@ public class ScheduleTests
     public void Shells_made_with_each_shot_stand_side_by_side()
     {
         Operation[] shells = [new("shell", Repeats.EachShot, "Print", 20, 600), .. Work.Where(o => o.Repeats == Repeats.EachShot)];
-        Assert.True(ListScheduler.Shared.Lay(new WorkToLay(shells, 3, 6, 0, Hours, Thursday)).LastPart < ListScheduler.Shared.Lay(new WorkToLay(shells, 1, 6, 0, Hours, Thursday)).LastPart);
+        Assert.True(
+            ListScheduler.Shared.Lay(new WorkToLay(shells, 3, 6, 0, Hours, Thursday)).LastPart
+                < ListScheduler.Shared.Lay(new WorkToLay(shells, 1, 6, 0, Hours, Thursday)).LastPart
+        );
     }
 
     [Fact]
     public void Work_longer_than_a_day_goes_on_the_next_and_odd_hours_are_refused()
     {
-        var long16 = ListScheduler.Shared.Lay(new WorkToLay([new("carve", Repeats.Once, "Carve", 16 * 60)], 1, 0, 0, Hours, Thursday)).Slots[0];
+        var long16 = ListScheduler
+            .Shared.Lay(new WorkToLay([new("carve", Repeats.Once, "Carve", 16 * 60)], 1, 0, 0, Hours, Thursday))
+            .Slots[0];
         Assert.Equal(new DateTime(2026, 11, 27, 15, 0, 0), long16.HandsEnd);
         Assert.Equal("hours.toH", Assert.Throws<RefusalException>(() => new WorkingHours(9, 9).Checked()).Field);
     }

@@ -11,13 +11,31 @@ namespace Stampo.Core.Tests.Quotes;
 
 public class QuoteTests
 {
-    private static readonly Brief Series = new() { ProductionMaterial = "abs", Demand = [new DemandRow(Monday.AddDays(200), 3_000, Purpose.Sale)] };
+    private static readonly Brief Series = new()
+    {
+        ProductionMaterial = "abs",
+        Demand = [new DemandRow(Monday.AddDays(200), 3_000, Purpose.Sale)],
+    };
 
-    private static readonly Quote Steel = new("q1", "inject-steel-pre", "Kestrelmere Tooling", 1, 2_000, true, [new(100, 2.4), new(1_000, 1.5), new(5_000, 0.9)], 50_000, 20, Monday.AddDays(60), null, true);
+    private static readonly Quote Steel = new(
+        "q1",
+        "inject-steel-pre",
+        "Kestrelmere Tooling",
+        1,
+        2_000,
+        true,
+        [new(100, 2.4), new(1_000, 1.5), new(5_000, 0.9)],
+        50_000,
+        20,
+        Monday.AddDays(60),
+        null,
+        true
+    );
 
     private static RouteComparison Compare(params Quote[] quotes) => TheHousing.Compare(Series, quotes: quotes);
 
-    private static Lane LaneAt(RouteComparison comparison, double quantity, string route = "inject-steel-pre") => comparison.LanesAt(quantity).Single(l => l.Route.Id == route);
+    private static Lane LaneAt(RouteComparison comparison, double quantity, string route = "inject-steel-pre") =>
+        comparison.LanesAt(quantity).Single(l => l.Route.Id == route);
 
     [Theory]
     [InlineData(50, 2_000 + 50 * 2.4)] // below the first price: that one, and a warning
@@ -60,7 +78,10 @@ public class QuoteTests
         // The day after its last it counts no more, and that is said.
         var expired = Compare(Steel with { ValidUntil = Monday.AddDays(-1) });
         Assert.Equal(without.RouteIds, Answering.Of(expired, RouteCatalogue.All).Best!.RouteIds);
-        Assert.Contains(LaneAt(expired, 3_000).Gates, g => g is { Name: "Quote", Verdict: Verdict.AtRisk } && g.Reason.Contains("the estimate counts again", StringComparison.Ordinal));
+        Assert.Contains(
+            LaneAt(expired, 3_000).Gates,
+            g => g is { Name: "Quote", Verdict: Verdict.AtRisk } && g.Reason.Contains("the estimate counts again", StringComparison.Ordinal)
+        );
         Assert.True(LaneAt(expired, 3_000).Quotes[0].IsExpired);
         Assert.Equal(LaneAt(Compare(), 3_000).Total, LaneAt(expired, 3_000).Total);
     }
@@ -79,12 +100,24 @@ public class QuoteTests
     }
 
     [Fact]
-    public void Of_several_that_count_the_cheapest_at_the_quantity_is_taken_also_in_the_search() => Gen.Select(Gen.Int[100, 20_000], Gen.Double[500, 9_000], Gen.Double[0.5, 4]).Sample((quantity, tool, each) =>
-    {
-        var other = Steel with { Id = "q2", Supplier = "Ostwick Castings", ToolPrice = tool, Prices = [new(1, each)], GuaranteedShots = null };
-        var lane = LaneAt(Compare(Steel, other), quantity);
-        return Math.Abs(lane.Total.P50 - lane.Quotes.Min(q => q.Total)) < 0.01;
-    }, iter: 20);
+    public void Of_several_that_count_the_cheapest_at_the_quantity_is_taken_also_in_the_search() =>
+        Gen.Select(Gen.Int[100, 20_000], Gen.Double[500, 9_000], Gen.Double[0.5, 4])
+            .Sample(
+                (quantity, tool, each) =>
+                {
+                    var other = Steel with
+                    {
+                        Id = "q2",
+                        Supplier = "Ostwick Castings",
+                        ToolPrice = tool,
+                        Prices = [new(1, each)],
+                        GuaranteedShots = null,
+                    };
+                    var lane = LaneAt(Compare(Steel, other), quantity);
+                    return Math.Abs(lane.Total.P50 - lane.Quotes.Min(q => q.Total)) < 0.01;
+                },
+                iter: 20
+            );
 
     [Theory]
     [InlineData("all[0].prices", null)]

@@ -22,7 +22,11 @@ public class ThreePointJsonTests
     [InlineData("""{"low":1,"mode":2,"high":3}""", "not \"mode\"")]
     [InlineData("""{"low":3,"likely":2,"high":1}""", "low ≤ likely ≤ high")]
     public void Anything_else_says_what_belongs_there(string json, string says) =>
-        Assert.Contains(says, Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<ThreePoint>(json, Options)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            says,
+            Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<ThreePoint>(json, Options)).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_certain_number_is_written_plainly()
@@ -34,7 +38,8 @@ public class ThreePointJsonTests
     [Fact]
     public void Arithmetic_keeps_worst_with_worst()
     {
-        ThreePoint a = new(1, 2, 3), b = new(2, 4, 8);
+        ThreePoint a = new(1, 2, 3),
+            b = new(2, 4, 8);
         Assert.Equal(new ThreePoint(3, 6, 11), a + b);
         Assert.Equal(new ThreePoint(2, 8, 24), a * b);
         Assert.Equal(new ThreePoint(1 / 8.0, 0.5, 1.5), a / b);

@@ -12,21 +12,27 @@ public class ThreePointTests
 
     [Fact]
     public void The_inverse_distribution_stays_inside_and_rises() =>
-        Gen.Select(Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 0.99]).Sample((low, up, more, u) =>
-        {
-            var range = new ThreePoint(low, low + up, low + up + more);
-            var value = range.At(u);
-            return value >= range.Low - 1e-9 && value <= range.High + 1e-9 && range.At(u + 0.01) >= value - 1e-9;
-        });
+        Gen.Select(Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 0.99])
+            .Sample(
+                (low, up, more, u) =>
+                {
+                    var range = new ThreePoint(low, low + up, low + up + more);
+                    var value = range.At(u);
+                    return value >= range.Low - 1e-9 && value <= range.High + 1e-9 && range.At(u + 0.01) >= value - 1e-9;
+                }
+            );
 
     [Fact]
     public void At_least_another_is_the_larger_of_both_at_every_end() =>
-        Gen.Select(Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 30]).Sample((low, up, more, floor) =>
-        {
-            var range = new ThreePoint(low, low + up, low + up + more);
-            var held = range.AtLeast(floor);
-            return held.Low >= floor && held.High >= range.High && held.AtLeast(range) == held && range.AtLeast(0) == range;
-        });
+        Gen.Select(Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 10], Gen.Double[0, 30])
+            .Sample(
+                (low, up, more, floor) =>
+                {
+                    var range = new ThreePoint(low, low + up, low + up + more);
+                    var held = range.AtLeast(floor);
+                    return held.Low >= floor && held.High >= range.High && held.AtLeast(range) == held && range.AtLeast(0) == range;
+                }
+            );
 
     [Fact]
     public void Draws_have_the_mean_of_the_triangle()
@@ -41,7 +47,9 @@ public class ThreePointTests
     [Fact]
     public void The_same_key_draws_the_same_numbers_and_another_key_independent_ones()
     {
-        double[] one = new double[4000], same = new double[4000], other = new double[4000];
+        double[] one = new double[4000],
+            same = new double[4000],
+            other = new double[4000];
         var source = new Draws(9);
         source.Sample(new ThreePoint(0, 1, 2), "labour", one);
         source.Sample(new ThreePoint(0, 1, 2), "labour", same);
@@ -52,8 +60,7 @@ public class ThreePointTests
     }
 
     [Fact]
-    public void Percentiles_interpolate_between_order_statistics() =>
-        Assert.Equal(new Band(1.4, 3, 4.6), Band.Of([5.0, 3, 1, 4, 2]));
+    public void Percentiles_interpolate_between_order_statistics() => Assert.Equal(new Band(1.4, 3, 4.6), Band.Of([5.0, 3, 1, 4, 2]));
 
     [Theory]
     [InlineData(182.8224, "182.8")]

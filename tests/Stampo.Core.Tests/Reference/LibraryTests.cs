@@ -19,19 +19,27 @@ public class LibraryTests
     }
 
     [Fact]
-    public void Materials_are_consistent_with_one_another() => Assert.All(Shipped.Materials, m =>
-    {
-        if (m.ShortTermC is { } brief)
-            Assert.True(brief >= m.ServiceC, $"{m.Id}: a short time bears no less heat than a long one");
-        if (m.IsSoft && m.ModulusMpa is { } soft)
-            Assert.InRange(soft, 0.6 * Stiffness.GentMpa(Math.Min(m.ShoreValue, 95)), 1.6 * Stiffness.GentMpa(Math.Min(m.ShoreValue, 95)));
-        if (!m.IsSoft)
-            Assert.InRange(m.ModulusMpa!.Value, 700, 60_000);
-        Assert.InRange(m.TensileMpa!.Value, 1, 700);
-        Assert.Equal(m.IsSoft ? ShoreScale.A : ShoreScale.D, m.ShoreScale);
-        Assert.NotNull(m.ElongationPct);
-        Assert.Equal(m.IsSoft, m.TearKnPerM is not null);
-    });
+    public void Materials_are_consistent_with_one_another() =>
+        Assert.All(
+            Shipped.Materials,
+            m =>
+            {
+                if (m.ShortTermC is { } brief)
+                    Assert.True(brief >= m.ServiceC, $"{m.Id}: a short time bears no less heat than a long one");
+                if (m.IsSoft && m.ModulusMpa is { } soft)
+                    Assert.InRange(
+                        soft,
+                        0.6 * Stiffness.GentMpa(Math.Min(m.ShoreValue, 95)),
+                        1.6 * Stiffness.GentMpa(Math.Min(m.ShoreValue, 95))
+                    );
+                if (!m.IsSoft)
+                    Assert.InRange(m.ModulusMpa!.Value, 700, 60_000);
+                Assert.InRange(m.TensileMpa!.Value, 1, 700);
+                Assert.Equal(m.IsSoft ? ShoreScale.A : ShoreScale.D, m.ShoreScale);
+                Assert.NotNull(m.ElongationPct);
+                Assert.Equal(m.IsSoft, m.TearKnPerM is not null);
+            }
+        );
 
     [Theory]
     [InlineData("pu-elastomer-")]
@@ -41,11 +49,14 @@ public class LibraryTests
     {
         var ladder = Shipped.Materials.Where(m => m.Id.StartsWith(prefix, StringComparison.Ordinal)).OrderBy(m => m.ShoreValue).ToList();
         Assert.True(ladder.Count >= 3);
-        Assert.All(ladder.Zip(ladder.Skip(1)), pair =>
-        {
-            Assert.True(pair.Second.ModulusMpa > pair.First.ModulusMpa && pair.Second.TensileMpa >= pair.First.TensileMpa);
-            Assert.True(pair.Second.ElongationPct <= pair.First.ElongationPct && pair.Second.TearKnPerM >= pair.First.TearKnPerM);
-        });
+        Assert.All(
+            ladder.Zip(ladder.Skip(1)),
+            pair =>
+            {
+                Assert.True(pair.Second.ModulusMpa > pair.First.ModulusMpa && pair.Second.TensileMpa >= pair.First.TensileMpa);
+                Assert.True(pair.Second.ElongationPct <= pair.First.ElongationPct && pair.Second.TearKnPerM >= pair.First.TearKnPerM);
+            }
+        );
     }
 
     [Theory]
@@ -57,7 +68,36 @@ public class LibraryTests
     [Fact]
     public void Every_material_named_for_the_library_is_there()
     {
-        string[] part = ["abs", "pc", "pc-abs", "pp", "hdpe", "pa6", "pa6-gf30", "pom", "pmma", "tpe-40a", "tpe-60a", "tpe-80a", "tpu-85a", "tpu-95a", "casting-silicone-20a", "casting-silicone-40a", "print-silicone-40a", "print-elastomer-50a", "print-elastomer-80a", "print-elastomer-powder-90a", "pu-abs-like", "pu-very-high-temp", "pu-elastomer-10a", "pu-elastomer-40a", "pu-elastomer-85a", "pbt", "sheet-tpo"];
+        string[] part =
+        [
+            "abs",
+            "pc",
+            "pc-abs",
+            "pp",
+            "hdpe",
+            "pa6",
+            "pa6-gf30",
+            "pom",
+            "pmma",
+            "tpe-40a",
+            "tpe-60a",
+            "tpe-80a",
+            "tpu-85a",
+            "tpu-95a",
+            "casting-silicone-20a",
+            "casting-silicone-40a",
+            "print-silicone-40a",
+            "print-elastomer-50a",
+            "print-elastomer-80a",
+            "print-elastomer-powder-90a",
+            "pu-abs-like",
+            "pu-very-high-temp",
+            "pu-elastomer-10a",
+            "pu-elastomer-40a",
+            "pu-elastomer-85a",
+            "pbt",
+            "sheet-tpo",
+        ];
         Assert.All(part, id => Assert.NotNull(MaterialLibrary.Find(id)));
         Assert.All(Enum.GetValues<SupplyKind>(), kind => Assert.Contains(Shipped.Supplies, s => s.Kind == kind));
         Assert.Equal(6, Shipped.Supplies.Count(s => s.Kind == SupplyKind.MoldSilicone));
@@ -69,14 +109,18 @@ public class LibraryTests
     [InlineData("pc", 115, 128)]
     [InlineData("pa6-gf30", 120, 190)]
     public void Service_is_the_long_term_figure_and_heat_deflection_stands_beside_it(string id, double serviceC, double deflectionC) =>
-        Assert.Equal((serviceC, deflectionC), (MaterialLibrary.Find(id)!.ServiceC, MaterialLibrary.Find(id)!.Of(Core.Briefs.Property.HeatDeflectionC)));
+        Assert.Equal(
+            (serviceC, deflectionC),
+            (MaterialLibrary.Find(id)!.ServiceC, MaterialLibrary.Find(id)!.Of(Core.Briefs.Property.HeatDeflectionC))
+        );
 
     [Theory]
     [InlineData("pa", BondStrength.Good)]
     [InlineData("pbt", BondStrength.Good)]
     [InlineData("pc", BondStrength.Fair)]
     [InlineData("abs", BondStrength.Poor)]
-    public void Self_bonding_silicone_holds_on_some_plastics(string substrate, BondStrength strength) => Assert.Equal(strength, Bond.Between(substrate, "silicone").Strength);
+    public void Self_bonding_silicone_holds_on_some_plastics(string substrate, BondStrength strength) =>
+        Assert.Equal(strength, Bond.Between(substrate, "silicone").Strength);
 
     [Fact]
     public void Every_bond_is_between_polymers_of_the_library_or_metal()
@@ -89,7 +133,11 @@ public class LibraryTests
     [Fact]
     public void The_shops_own_goes_before_what_ships_and_beside_it()
     {
-        var own = Shipped.With([RateCard.Shipped["labour.bench"] with { Likely = 45, High = 55 }], [MaterialLibrary.Find("abs")! with { TensileMpa = 45 }, MaterialLibrary.Find("abs")! with { Id = "abs-black" }], []);
+        var own = Shipped.With(
+            [RateCard.Shipped["labour.bench"] with { Likely = 45, High = 55 }],
+            [MaterialLibrary.Find("abs")! with { TensileMpa = 45 }, MaterialLibrary.Find("abs")! with { Id = "abs-black" }],
+            []
+        );
         Assert.Equal(45, own.Rates["labour.bench"].Likely);
         Assert.Equal(Shipped.Materials.Count + 1, own.Materials.Count);
         Assert.Equal(45, own.Materials.Single(m => m.Id == "abs").TensileMpa);
@@ -119,8 +167,10 @@ public class LibraryTests
 
     [Theory]
     [MemberData(nameof(Bad))]
-    public void What_can_not_be_is_refused_by_entry_and_field(Action check, string field) => Assert.Equal(field, Assert.Throws<RefusalException>(check).Field);
+    public void What_can_not_be_is_refused_by_entry_and_field(Action check, string field) =>
+        Assert.Equal(field, Assert.Throws<RefusalException>(check).Field);
 
     [Fact]
-    public void Every_rate_a_route_asks_for_is_there() => Assert.All(RouteCatalogue.All, r => Assert.True(r.ChangeKey is null || RateCard.Shipped.Find(r.ChangeKey) is not null));
+    public void Every_rate_a_route_asks_for_is_there() =>
+        Assert.All(RouteCatalogue.All, r => Assert.True(r.ChangeKey is null || RateCard.Shipped.Find(r.ChangeKey) is not null));
 }

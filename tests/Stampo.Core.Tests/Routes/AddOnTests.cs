@@ -17,14 +17,25 @@ public class AddOnTests
 
     private static readonly PartFacts Grip = new(190, 34, 28, 70, 210, new PartDeclaration { NominalWallMm = 3, ThinnestWallMm = 2.5 });
 
-    private static readonly Brief Core = new() { ProductionMaterial = "pp", Demand = [new DemandRow(Monday.AddDays(300), 12_000, Purpose.Sale, 3)] };
+    private static readonly Brief Core = new()
+    {
+        ProductionMaterial = "pp",
+        Demand = [new DemandRow(Monday.AddDays(300), 12_000, Purpose.Sale, 3)],
+    };
 
     private static Lane Lane(Brief brief, string id, double quantity = 12_000) =>
-        new RouteComparison(new JobInputs(Grip, brief, RateCard.Shipped, MaterialLibrary.All, Monday), RouteCatalogue.All, 100).LanesAt(quantity).Single(l => l.Route.Id == id);
+        new RouteComparison(new JobInputs(Grip, brief, RateCard.Shipped, MaterialLibrary.All, Monday), RouteCatalogue.All, 100)
+            .LanesAt(quantity)
+            .Single(l => l.Route.Id == id);
 
     private static Gate Gate(Lane lane, string name) => lane.Gates.Single(g => g.Name == name);
 
-    private static Brief With(string core, string soft, bool interlocks = false) => Core with { ProductionMaterial = core, SecondMaterial = new SecondMaterial(soft, 95, 19, interlocks) };
+    private static Brief With(string core, string soft, bool interlocks = false) =>
+        Core with
+        {
+            ProductionMaterial = core,
+            SecondMaterial = new SecondMaterial(soft, 95, 19, interlocks),
+        };
 
     [Fact]
     public void A_colour_matched_to_a_chip_costs_a_smallest_lot_and_the_days_that_the_tool_does_not_take()
@@ -32,7 +43,8 @@ public class AddOnTests
         var matched = Core with { Colour = new ColourTarget(Colour.Matched, false) };
         foreach (var (route, carrier) in new[] { ("inject-steel-pre", "masterbatch"), ("cast-silicone", "paste") })
         {
-            Lane plain = Lane(Core, route, 100), coloured = Lane(matched, route, 100);
+            Lane plain = Lane(Core, route, 100),
+                coloured = Lane(matched, route, 100);
             Assert.Equal("Fits", Gate(coloured, "Colour").Verdict.ToString());
             var job = new Job(Grip, matched, coloured.Material, RateCard.Shipped);
             var lot = RouteCatalogue.Find(route)!.Costed(job, 1).Costs.Single(c => c.Name == "Smallest lot of the colour");
@@ -45,16 +57,28 @@ public class AddOnTests
         }
 
         // Dyed costs no days and no lot; a print that can't be matched is not charged for it.
-        Assert.DoesNotContain(Lane(Core with { Colour = new ColourTarget(Colour.Dyed, false) }, "cast-silicone", 100).Gates, g => g.Name == "Colour");
+        Assert.DoesNotContain(
+            Lane(Core with { Colour = new ColourTarget(Colour.Dyed, false) }, "cast-silicone", 100).Gates,
+            g => g.Name == "Colour"
+        );
         Assert.DoesNotContain(Lane(matched, "print", 100).Gates, g => g.Name == "Colour");
     }
 
     [Fact]
     public void Lots_of_colour_are_whole_and_enough_for_the_brief()
     {
-        var brief = Core with { Colour = new ColourTarget(Colour.Matched, false), Demand = [new DemandRow(Monday.AddDays(300), 900_000, Purpose.Sale)] };
+        var brief = Core with
+        {
+            Colour = new ColourTarget(Colour.Matched, false),
+            Demand = [new DemandRow(Monday.AddDays(300), 900_000, Purpose.Sale)],
+        };
         var job = new Job(Grip, brief, MaterialLibrary.Find("pp")!, RateCard.Shipped);
-        var lots = RouteCatalogue.Find("inject-steel-pre")!.Costed(job, 1).Costs.Single(c => c.Name == "Smallest lot of the colour").Inputs.Single(i => i.Name == "lots").Value.Likely;
+        var lots = RouteCatalogue
+            .Find("inject-steel-pre")!
+            .Costed(job, 1)
+            .Costs.Single(c => c.Name == "Smallest lot of the colour")
+            .Inputs.Single(i => i.Name == "lots")
+            .Value.Likely;
         // 900,000 × 70 cm³ × 0.905 g/cm³ × 3 % are 1,710.45 kg: 69 lots of 25 kg.
         Assert.Equal(69, lots);
     }
@@ -63,14 +87,25 @@ public class AddOnTests
     public void Hoop_stress_of_the_worked_example() => Assert.Equal(11.24, InsertStress.HoopMpa(2300, 0.006, 2.5, 5), 0.005);
 
     [Fact]
-    public void A_thicker_boss_bears_less_at_the_insert() => Gen.Select(Gen.Double[1, 20], Gen.Double[0.2, 3], Gen.Double[0.1, 10]).Sample((insert, wall, more) =>
-        InsertStress.HoopMpa(2300, 0.006, insert, insert + wall + more) < InsertStress.HoopMpa(2300, 0.006, insert, insert + wall));
+    public void A_thicker_boss_bears_less_at_the_insert() =>
+        Gen.Select(Gen.Double[1, 20], Gen.Double[0.2, 3], Gen.Double[0.1, 10])
+            .Sample(
+                (insert, wall, more) =>
+                    InsertStress.HoopMpa(2300, 0.006, insert, insert + wall + more)
+                    < InsertStress.HoopMpa(2300, 0.006, insert, insert + wall)
+            );
 
     [Fact]
     public void Polycarbonate_crazes_around_an_insert_and_polypropylene_creeps()
     {
         var inserts = Core with { Inserts = 2, InsertSize = new InsertSize(5, 10) };
-        Assert.Equal(Verdict.AtRisk, Gate(Lane(inserts with { Family = MaterialFamily.ClearThermoplastic, ProductionMaterial = "pc" }, "inject-aluminium"), "Insert stress").Verdict);
+        Assert.Equal(
+            Verdict.AtRisk,
+            Gate(
+                Lane(inserts with { Family = MaterialFamily.ClearThermoplastic, ProductionMaterial = "pc" }, "inject-aluminium"),
+                "Insert stress"
+            ).Verdict
+        );
         Assert.DoesNotContain(Lane(inserts, "inject-aluminium").Gates, g => g.Name == "Insert stress");
         Assert.Equal("outerRadiusMm", Assert.Throws<RefusalException>(() => InsertStress.HoopMpa(2300, 0.006, 5, 5)).Field);
     }
@@ -105,7 +140,11 @@ public class AddOnTests
         Assert.True(soft.Unit.P50 > plain.Unit.P50);
         Assert.Equal(Assist.Machine, Lane(With("pp", "tpe-60a"), "inject-steel-pre", 500_000).Assist);
         Assert.Contains(Lane(With("pp", "tpe-60a"), "machine").Gates, g => g is { Name: "Second material", Verdict: Verdict.AtRisk });
-        Assert.Contains("cast urethane elastomer", Gate(Lane(With("pp", "tpe-60a"), "cast-silicone"), "Second material").Reason, StringComparison.Ordinal);
+        Assert.Contains(
+            "cast urethane elastomer",
+            Gate(Lane(With("pp", "tpe-60a"), "cast-silicone"), "Second material").Reason,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -113,7 +152,10 @@ public class AddOnTests
     [InlineData(0.06, Verdict.AtRisk)]
     [InlineData(0.02, Verdict.Out)]
     public void Accuracy_beyond_a_route_is_at_risk_then_out(double asked, Verdict expected) =>
-        Assert.Equal(expected, Gate(Lane(Core with { ToleranceMm = asked, CriticalDimensions = 3 }, "inject-aluminium"), "Tolerance").Verdict);
+        Assert.Equal(
+            expected,
+            Gate(Lane(Core with { ToleranceMm = asked, CriticalDimensions = 3 }, "inject-aluminium"), "Tolerance").Verdict
+        );
 
     [Fact]
     public void Both_sides_finished_rules_out_what_has_one()
@@ -127,7 +169,18 @@ public class AddOnTests
     [Fact]
     public void What_is_too_large_for_the_house_is_bought_in()
     {
-        var house = Core with { Equipment = new Equipment { ChamberDiameterMm = 60, ChamberHeightMm = 80, PotLitres = 40, PressKn = 100_000, SheetLengthMm = 100, SheetWidthMm = 100 } };
+        var house = Core with
+        {
+            Equipment = new Equipment
+            {
+                ChamberDiameterMm = 60,
+                ChamberHeightMm = 80,
+                PotLitres = 40,
+                PressKn = 100_000,
+                SheetLengthMm = 100,
+                SheetWidthMm = 100,
+            },
+        };
         Assert.Equal(Verdict.AtRisk, Gate(Lane(house, "cast-silicone"), "Vacuum chamber").Verdict);
         // Litres alone tell nothing of what goes in.
         Assert.Equal(Verdict.NotKnown, Gate(Lane(house, "cast-silicone"), "Pressure pot").Verdict);
@@ -136,13 +189,17 @@ public class AddOnTests
     }
 
     [Fact]
-    public void The_economic_run_is_cheapest_of_all_runs() => Gen.Select(Gen.Double[100, 1e6], Gen.Double[10, 5_000], Gen.Double[0.01, 50], Gen.Double[0.2, 5]).Sample((yearly, setUp, holding, times) =>
-    {
-        var run = RunSize.Economic(yearly, setUp, holding);
-        return Cost(run) <= Cost(run * times) + 1e-9;
+    public void The_economic_run_is_cheapest_of_all_runs() =>
+        Gen.Select(Gen.Double[100, 1e6], Gen.Double[10, 5_000], Gen.Double[0.01, 50], Gen.Double[0.2, 5])
+            .Sample(
+                (yearly, setUp, holding, times) =>
+                {
+                    var run = RunSize.Economic(yearly, setUp, holding);
+                    return Cost(run) <= Cost(run * times) + 1e-9;
 
-        double Cost(double size) => yearly / size * setUp + size / 2 * holding;
-    });
+                    double Cost(double size) => yearly / size * setUp + size / 2 * holding;
+                }
+            );
 
     [Fact]
     public void Runs_of_a_yearly_demand_are_held_no_longer_than_the_shop_holds()
@@ -164,8 +221,13 @@ public class AddOnTests
     [Fact]
     public void Lettering_and_texture_are_sunk_into_metal()
     {
-        Assert.True(Lane(Core with { Lettering = true }, "inject-aluminium").FirstTooling.P50 > Lane(Core, "inject-aluminium").FirstTooling.P50);
-        Assert.True(Lane(Core with { ShowSide = Finish.Texture }, "inject-aluminium").FirstTooling.P50 > Lane(Core with { ShowSide = Finish.FineMatt }, "inject-aluminium").FirstTooling.P50);
+        Assert.True(
+            Lane(Core with { Lettering = true }, "inject-aluminium").FirstTooling.P50 > Lane(Core, "inject-aluminium").FirstTooling.P50
+        );
+        Assert.True(
+            Lane(Core with { ShowSide = Finish.Texture }, "inject-aluminium").FirstTooling.P50
+                > Lane(Core with { ShowSide = Finish.FineMatt }, "inject-aluminium").FirstTooling.P50
+        );
         Assert.True(Lane(Core with { Guards = 4 }, "inject-aluminium").Unit.P50 > Lane(Core, "inject-aluminium").Unit.P50);
     }
 }

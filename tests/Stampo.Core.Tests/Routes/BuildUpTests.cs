@@ -12,7 +12,14 @@ namespace Stampo.Core.Tests.Routes;
 /// <summary>Each route's lines against the same sums done by hand, at the likely values of the rate card.</summary>
 public class BuildUpTests
 {
-    private static readonly PartFacts Box = new(100, 60, 40, 50, 400, new PartDeclaration { NominalWallMm = 2.4, Undercut = Undercut.None });
+    private static readonly PartFacts Box = new(
+        100,
+        60,
+        40,
+        50,
+        400,
+        new PartDeclaration { NominalWallMm = 2.4, Undercut = Undercut.None }
+    );
 
     private static readonly Brief Plain = new() { Family = MaterialFamily.RigidThermoplastic };
 
@@ -61,7 +68,8 @@ public class BuildUpTests
     [Fact]
     public void Patterns_are_paid_once_for_each_cavity_and_hands_are_shared_by_the_shot()
     {
-        RouteEstimate one = Estimate("cast-silicone"), four = Estimate("cast-silicone", 4);
+        RouteEstimate one = Estimate("cast-silicone"),
+            four = Estimate("cast-silicone", 4);
         Assert.Equal(4 * Amount(one, "Pattern: resin"), Amount(four, "Pattern: resin"), 1e-9);
         Assert.Equal(0.4, Amount(one, "One shot, shared by its cavities"), 1e-9);
         Assert.Equal((0.4 + 3 * 0.06) / 4, Amount(four, "One shot, shared by its cavities"), 1e-9);
@@ -75,7 +83,11 @@ public class BuildUpTests
     [InlineData(Undercut.Mild, 20)]
     [InlineData(Undercut.Strong, 12)]
     public void Undercuts_wear_the_silicone(Undercut? undercut, double life) =>
-        Assert.Equal(life, Estimate("cast-silicone", part: Box with { Declared = Box.Declared with { Undercut = undercut } }).LifeShots!.Value.Likely, 1e-9);
+        Assert.Equal(
+            life,
+            Estimate("cast-silicone", part: Box with { Declared = Box.Declared with { Undercut = undercut } }).LifeShots!.Value.Likely,
+            1e-9
+        );
 
     [Fact]
     public void A_printed_mold_is_its_block_less_the_part()
@@ -102,7 +114,8 @@ public class BuildUpTests
     [Fact]
     public void Cavity_work_grows_slower_than_cavities_and_undercuts_bring_slides()
     {
-        RouteEstimate one = Estimate("inject-steel-pre"), two = Estimate("inject-steel-pre", 2);
+        RouteEstimate one = Estimate("inject-steel-pre"),
+            two = Estimate("inject-steel-pre", 2);
         Assert.Equal(Math.Pow(2, 0.7), Amount(two, "Rough the cavity and core") / Amount(one, "Rough the cavity and core"), 1e-9);
         Assert.DoesNotContain(one.Costs, c => c.Name == "Slides for undercuts");
         var strong = Estimate("inject-steel-pre", part: Box with { Declared = Box.Declared with { Undercut = Undercut.Strong } });
@@ -122,7 +135,11 @@ public class BuildUpTests
         Assert.Equal(0.25 * cycle / 7200, Amount(molded, "Attend the press"), 1e-12);
         Assert.Equal(0.0003, Amount(molded, "Pack, glance at"), 1e-12);
         var byTheMiddle = Estimate("inject-aluminium", 2, Plain with { Schools = new Schools { Cooling = CoolingCriterion.Centre } });
-        Assert.Equal((11 + Cooling.Seconds(2.4, melt, CoolingCriterion.Centre)) / 7200, Amount(byTheMiddle, "Press time, smallest press"), 1e-9);
+        Assert.Equal(
+            (11 + Cooling.Seconds(2.4, melt, CoolingCriterion.Centre)) / 7200,
+            Amount(byTheMiddle, "Press time, smallest press"),
+            1e-9
+        );
         // The footprint is the box laid on its largest side.
         var kn = 60 * 2 * melt.CavityMpa * 0.1 * 1.1;
         Assert.Equal(cycle * kn / 7200, Amount(molded, "Press time, for its clamp"), 1e-6);
@@ -133,8 +150,16 @@ public class BuildUpTests
     public void Glass_fibre_shortens_the_life_of_soft_metal_more_than_of_steel()
     {
         var hot = Plain with { ServiceTemperature = new TemperatureTarget(118, true) };
-        Assert.Equal(0.4, Estimate("inject-aluminium", brief: hot).LifeShots!.Value.Likely / Estimate("inject-aluminium").LifeShots!.Value.Likely, 1e-9);
-        Assert.Equal(0.7, Estimate("inject-steel-pre", brief: hot).LifeShots!.Value.Likely / Estimate("inject-steel-pre").LifeShots!.Value.Likely, 1e-9);
+        Assert.Equal(
+            0.4,
+            Estimate("inject-aluminium", brief: hot).LifeShots!.Value.Likely / Estimate("inject-aluminium").LifeShots!.Value.Likely,
+            1e-9
+        );
+        Assert.Equal(
+            0.7,
+            Estimate("inject-steel-pre", brief: hot).LifeShots!.Value.Likely / Estimate("inject-steel-pre").LifeShots!.Value.Likely,
+            1e-9
+        );
     }
 
     [Fact]
@@ -142,7 +167,11 @@ public class BuildUpTests
     {
         var tray = new PartFacts(420, 320, 55, 200, 3200, new PartDeclaration { Shape = ShapeClass.OpenShell, NominalWallMm = 1.5 });
         var ratio = 1600 / (420 * 320 / 100.0);
-        Assert.Equal(500 * 400 * 1.5 * ratio * JobFor("form-soft").Material.DensityGPerCm3 / 1e6, Amount(Estimate("form-soft", part: tray), "Sheet"), 1e-9);
+        Assert.Equal(
+            500 * 400 * 1.5 * ratio * JobFor("form-soft").Material.DensityGPerCm3 / 1e6,
+            Amount(Estimate("form-soft", part: tray), "Sheet"),
+            1e-9
+        );
     }
 
     [Theory]
@@ -154,24 +183,37 @@ public class BuildUpTests
     {
         var with = Estimate(route, brief: Plain with { Inserts = 4 });
         Assert.Equal(4, Amount(with, "Inserts"));
-        Assert.Equal(4 * Norm("insert.load"), with.Costs.Single(c => c.Name.StartsWith("Load inserts", StringComparison.Ordinal)).Amount.Likely, 1e-9);
+        Assert.Equal(
+            4 * Norm("insert.load"),
+            with.Costs.Single(c => c.Name.StartsWith("Load inserts", StringComparison.Ordinal)).Amount.Likely,
+            1e-9
+        );
         Assert.DoesNotContain(Estimate(route).Costs, c => c.Name == "Inserts");
     }
 
     [Fact]
-    public void Every_line_of_every_route_names_its_rate_unit_and_source() => Assert.All(RouteCatalogue.All, route =>
-        Assert.All(route.Estimate(JobFor(route.Card.Id), 1).Costs, line =>
-        {
-            Assert.NotEmpty(line.RateKey);
-            Assert.NotEmpty(line.AmountUnit);
-            Assert.NotEmpty(line.Source);
-            Assert.True(line.Cost.Low >= 0 && line.Cost.Low <= line.Cost.Likely && line.Cost.Likely <= line.Cost.High);
-        }));
+    public void Every_line_of_every_route_names_its_rate_unit_and_source() =>
+        Assert.All(
+            RouteCatalogue.All,
+            route =>
+                Assert.All(
+                    route.Estimate(JobFor(route.Card.Id), 1).Costs,
+                    line =>
+                    {
+                        Assert.NotEmpty(line.RateKey);
+                        Assert.NotEmpty(line.AmountUnit);
+                        Assert.NotEmpty(line.Source);
+                        Assert.True(line.Cost.Low >= 0 && line.Cost.Low <= line.Cost.Likely && line.Cost.Likely <= line.Cost.High);
+                    }
+                )
+        );
 
     [Fact]
     public void Only_poured_routes_propose_a_pour()
     {
-        var poured = RouteCatalogue.All.Where(r => r.Methods(JobFor(r.Card.Id), 4).OfType<CastingMethod>().Any(m => m.Into != PouredInto.FilledPrint)).Select(r => r.Card.Id);
+        var poured = RouteCatalogue
+            .All.Where(r => r.Methods(JobFor(r.Card.Id), 4).OfType<CastingMethod>().Any(m => m.Into != PouredInto.FilledPrint))
+            .Select(r => r.Card.Id);
         Assert.Equal(["cast-hybrid", "cast-printed", "cast-sacrificial", "cast-silicone", "cast-vacuum"], poured);
         var proposal = RouteCatalogue.Find("cast-silicone")!.Methods(JobFor("cast-silicone"), 4).OfType<CastingMethod>().Single();
         Assert.Equal((4, 5), (proposal.Cavities, proposal.ExtraCm3PerPart));
@@ -199,16 +241,27 @@ public class BuildUpTests
     [InlineData(900, Verdict.Out)]
     public void A_pattern_larger_than_the_platform_is_bonded_or_bought_in(double longest, Verdict expected)
     {
-        var gate = RouteCatalogue.Find("print")!.Screen(JobFor("print", part: Box with { LengthMm = longest })).Single(g => g.Name == "Fits the printer");
+        var gate = RouteCatalogue
+            .Find("print")!
+            .Screen(JobFor("print", part: Box with { LengthMm = longest }))
+            .Single(g => g.Name == "Fits the printer");
         Assert.Equal(expected, gate.Verdict);
-        Assert.Equal(expected == Verdict.Fits, RouteCatalogue.Find("cast-silicone")!.Screen(JobFor("cast-silicone", part: Box with { LengthMm = longest })).Single(g => g.Name == "Pattern").Verdict == Verdict.Fits);
+        Assert.Equal(
+            expected == Verdict.Fits,
+            RouteCatalogue
+                .Find("cast-silicone")!
+                .Screen(JobFor("cast-silicone", part: Box with { LengthMm = longest }))
+                .Single(g => g.Name == "Pattern")
+                .Verdict == Verdict.Fits
+        );
     }
 
     [Fact]
     public void The_backs_of_a_hybrid_are_bought_once_and_worn_by_its_faces()
     {
         var hybrid = Estimate("cast-hybrid");
-        double first = Amount(hybrid, "Fibreglass backs, first set: hands"), worn = Amount(hybrid, "Fibreglass backs, worn by one face: hands");
+        double first = Amount(hybrid, "Fibreglass backs, first set: hands"),
+            worn = Amount(hybrid, "Fibreglass backs, worn by one face: hands");
         Assert.Equal(100.0 / 600, worn / (first + worn), 1e-9);
         // Only a face of 12 mm is silicone.
         Assert.Equal((124 * 84 * 64 / 1000.0 - 50) * 1.12 / 1000 * 1.1, Amount(hybrid, "Mold silicone"), 1e-9);
@@ -219,12 +272,21 @@ public class BuildUpTests
     [InlineData("abs", 1)]
     [InlineData("pc", 0.5)]
     public void Cool_melts_spare_printed_inserts_and_hot_ones_wear_them(string material, double times) =>
-        Assert.Equal(60 * times, RouteCatalogue.Find("inject-printed")!.Estimate(JobFor("inject-printed") with { Material = MaterialLibrary.Find(material)! }, 1).LifeShots!.Value.Likely, 1e-9);
+        Assert.Equal(
+            60 * times,
+            RouteCatalogue
+                .Find("inject-printed")!
+                .Estimate(JobFor("inject-printed") with { Material = MaterialLibrary.Find(material)! }, 1)
+                .LifeShots!.Value.Likely,
+            1e-9
+        );
 
     [Fact]
     public void A_thick_section_in_printed_inserts_cools_for_minutes()
     {
-        double Cycle(double wall) => Amount(Estimate("inject-printed", part: Box with { Declared = Box.Declared with { NominalWallMm = wall } }), "Press time") * 3600;
+        double Cycle(double wall) =>
+            Amount(Estimate("inject-printed", part: Box with { Declared = Box.Declared with { NominalWallMm = wall } }), "Press time")
+            * 3600;
         Assert.Equal(130, Cycle(2), 1e-9);
         var melt = JobFor("inject-printed").Material.Melt!;
         Assert.Equal(60 + 5 * Cooling.Seconds(9, melt, CoolingCriterion.Mean), Cycle(9), 1e-6);
@@ -234,7 +296,11 @@ public class BuildUpTests
     public void Light_rubber_parts_are_frozen_and_tumbled()
     {
         var brief = new Brief { Family = MaterialFamily.Rubber };
-        Assert.Equal(0.002, Amount(Estimate("rubber-compression", brief: brief, part: Box with { VolumeCm3 = 9 }), "Take the flash off"), 1e-12);
+        Assert.Equal(
+            0.002,
+            Amount(Estimate("rubber-compression", brief: brief, part: Box with { VolumeCm3 = 9 }), "Take the flash off"),
+            1e-12
+        );
         Assert.Equal(0.014, Amount(Estimate("rubber-compression", brief: brief), "Take the flash off"), 1e-12);
     }
 

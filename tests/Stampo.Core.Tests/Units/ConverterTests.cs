@@ -53,7 +53,10 @@ public class ConverterTests
     [Fact]
     public void Hardness_is_a_label()
     {
-        Assert.Equal(new Converted(70, "Shore A", "hardness is a label: no conversion between scales"), Converter.Convert("70A", "Shore A"));
+        Assert.Equal(
+            new Converted(70, "Shore A", "hardness is a label: no conversion between scales"),
+            Converter.Convert("70A", "Shore A")
+        );
         Assert.Equal("units.hardness-is-a-label", Assert.Throws<RefusalException>(() => Converter.Convert("70A", "Shore D")).Code);
     }
 
@@ -75,10 +78,22 @@ public class ConverterTests
 
     [Fact]
     public void There_and_back_is_the_same_number() =>
-        Gen.Select(Gen.Double[0.001, 1e6], Gen.OneOfConst(("mm", "in"), ("g", "lb"), ("°C", "°F"), ("kPa", "psi"), ("g/cm3", "in3/lb"), ("min", "h"))).Sample((value, units) =>
-        {
-            var there = Converter.Convert(value.ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " " + units.Item1, units.Item2);
-            var back = Converter.Convert(there.Value.ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " " + units.Item2, units.Item1);
-            return Math.Abs(back.Value - value) <= 1e-9 * (value + 300);
-        });
+        Gen.Select(
+                Gen.Double[0.001, 1e6],
+                Gen.OneOfConst(("mm", "in"), ("g", "lb"), ("°C", "°F"), ("kPa", "psi"), ("g/cm3", "in3/lb"), ("min", "h"))
+            )
+            .Sample(
+                (value, units) =>
+                {
+                    var there = Converter.Convert(
+                        value.ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " " + units.Item1,
+                        units.Item2
+                    );
+                    var back = Converter.Convert(
+                        there.Value.ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " " + units.Item2,
+                        units.Item1
+                    );
+                    return Math.Abs(back.Value - value) <= 1e-9 * (value + 300);
+                }
+            );
 }

@@ -49,13 +49,17 @@ public class NumberTextTests
     public void What_is_no_number_has_no_reading(string typed) => Assert.Empty(NumberText.Readings(typed));
 
     [Fact]
-    public void A_number_written_by_any_country_is_among_its_readings() => Gen.Select(Gen.Int[0, 99_999_999], Gen.Int[0, 9_999], Gen.OneOfConst(('.', ','), (',', '.'), ('.', ' '), (',', '\''))).Sample((whole, part, signs) =>
-    {
-        var groups = whole.ToString("#,0", System.Globalization.CultureInfo.InvariantCulture).Replace(',', signs.Item2);
-        var typed = part == 0 ? groups : $"{groups}{signs.Item1}{part}";
-        var value = double.Parse(part == 0 ? $"{whole}" : $"{whole}.{part}", System.Globalization.CultureInfo.InvariantCulture);
-        Assert.Contains(value, NumberText.Readings(typed));
-    });
+    public void A_number_written_by_any_country_is_among_its_readings() =>
+        Gen.Select(Gen.Int[0, 99_999_999], Gen.Int[0, 9_999], Gen.OneOfConst(('.', ','), (',', '.'), ('.', ' '), (',', '\'')))
+            .Sample(
+                (whole, part, signs) =>
+                {
+                    var groups = whole.ToString("#,0", System.Globalization.CultureInfo.InvariantCulture).Replace(',', signs.Item2);
+                    var typed = part == 0 ? groups : $"{groups}{signs.Item1}{part}";
+                    var value = double.Parse(part == 0 ? $"{whole}" : $"{whole}.{part}", System.Globalization.CultureInfo.InvariantCulture);
+                    Assert.Contains(value, NumberText.Readings(typed));
+                }
+            );
 
     [Theory]
     [InlineData("18k", "€", 18000)]

@@ -5,10 +5,12 @@ namespace Stampo.Core.Tests.Working;
 
 public class DifferencesTests
 {
-    private static IReadOnlyList<Difference> Between(string then, string now) => Differences.Between(JsonNode.Parse(then), JsonNode.Parse(now));
+    private static IReadOnlyList<Difference> Between(string then, string now) =>
+        Differences.Between(JsonNode.Parse(then), JsonNode.Parse(now));
 
     [Fact]
-    public void The_same_differs_nowhere() => Assert.Empty(Between("""{"a":1,"b":[{"c":2}],"d":["x","y"]}""", """{"a":1,"b":[{"c":2}],"d":["x","y"]}"""));
+    public void The_same_differs_nowhere() =>
+        Assert.Empty(Between("""{"a":1,"b":[{"c":2}],"d":["x","y"]}""", """{"a":1,"b":[{"c":2}],"d":["x","y"]}"""));
 
     [Theory]
     [InlineData("""{"a":{"b":1}}""", """{"a":{"b":2}}""", "a.b", "1", "2")]

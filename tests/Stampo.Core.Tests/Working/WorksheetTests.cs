@@ -9,7 +9,16 @@ public class WorksheetTests
     public void A_line_is_kept_as_written_and_its_value_handed_back()
     {
         var sheet = new Worksheet();
-        var mass = sheet.Write("mass", "Mass", "volume × density", 182.8224, "g", "definition", new WorkInput("volume", 169.28, "cm³", "part"), new WorkInput("density", 1.08, "g/cm³"));
+        var mass = sheet.Write(
+            "mass",
+            "Mass",
+            "volume × density",
+            182.8224,
+            "g",
+            "definition",
+            new WorkInput("volume", 169.28, "cm³", "part"),
+            new WorkInput("density", 1.08, "g/cm³")
+        );
         Assert.Equal(182.8224, mass);
         var line = Assert.Single(sheet.Lines);
         Assert.Equal(("mass", "volume × density", "g", 2), (line.Id, line.Formula, line.Unit, line.Inputs.Count));
@@ -48,7 +57,10 @@ public class WorksheetTests
 
     [Fact]
     public void Missing_is_named() =>
-        Assert.Equal(("input.missing", "ratio"), Assert.Throws<RefusalException>(() => Check.Given<string>(null, "ratio")) is var r ? (r.Code, r.Field) : default);
+        Assert.Equal(
+            ("input.missing", "ratio"),
+            Assert.Throws<RefusalException>(() => Check.Given<string>(null, "ratio")) is var r ? (r.Code, r.Field) : default
+        );
 
     [Theory]
     [InlineData(0, "0\u00A0€")]

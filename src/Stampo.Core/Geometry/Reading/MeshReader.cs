@@ -29,16 +29,28 @@ public static class MeshReader
                 continue;
             var soup = format.Read(file, cancel);
             if (soup.TriangleCount == 0)
-                throw new RefusalException("mesh.empty", "The file holds no triangle; export the part as a mesh and send that file.", "file");
+                throw new RefusalException(
+                    "mesh.empty",
+                    "The file holds no triangle; export the part as a mesh and send that file.",
+                    "file"
+                );
             RefuseNotFinite(soup.Coordinates);
             return soup;
         }
 
-        throw new RefusalException("mesh.not-a-mesh", "The file is no mesh that is read here: STL (binary or ASCII), OBJ or 3MF. Export the part as one of them and send that file.", "file");
+        throw new RefusalException(
+            "mesh.not-a-mesh",
+            "The file is no mesh that is read here: STL (binary or ASCII), OBJ or 3MF. Export the part as one of them and send that file.",
+            "file"
+        );
     }
 
     internal static RefusalException TooMany(long count) =>
-        new("mesh.too-large", $"The file says {count:#,0} triangles; the limit is {MaxTriangles:#,0}. Export with a coarser tolerance.", "file");
+        new(
+            "mesh.too-large",
+            $"The file says {count:#,0} triangles; the limit is {MaxTriangles:#,0}. Export with a coarser tolerance.",
+            "file"
+        );
 
     private static void RefuseNotFinite(ReadOnlySpan<float> coordinates)
     {
@@ -46,8 +58,12 @@ public static class MeshReader
         {
             // Beyond a million kilometres in millimetres nothing is a part; it also keeps squares finite.
             if (!(Math.Abs(coordinates[i]) < 1e15f))
-                throw new RefusalException("mesh.not-finite",
-                    $"Triangle {i / 9 + 1:#,0} has a corner that is not a usable number ({Text.Number(coordinates[i])}); export the part again.", "file");
+                throw new RefusalException(
+                    "mesh.not-finite",
+                    $"Triangle {i / 9 + 1:#,0} has a corner that is not a usable number ({Text.Number(coordinates[i])}); "
+                        + "export the part again.",
+                    "file"
+                );
         }
     }
 }

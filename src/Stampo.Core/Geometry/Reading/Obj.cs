@@ -11,7 +11,8 @@ namespace Stampo.Core.Geometry.Reading;
 public sealed class Obj : IMeshFormat
 {
     private const string Name = "OBJ";
-    private const int MostVertices = 3 * MeshReader.MaxTriangles, MostCorners = 1000;
+    private const int MostVertices = 3 * MeshReader.MaxTriangles,
+        MostCorners = 1000;
 
     public bool Recognises(ReadOnlySpan<byte> file)
     {
@@ -40,7 +41,11 @@ public sealed class Obj : IMeshFormat
             else if (tokens.Is("f") || tokens.Is("fo"))
                 ReadFace(ref tokens, vertices, coordinates);
             else if (tokens.Is("surf"))
-                throw new RefusalException("mesh.free-form", $"Line {tokens.Line:#,0} of the OBJ is a free-form surface, which has no triangles. Export the part as a mesh.", "file");
+                throw new RefusalException(
+                    "mesh.free-form",
+                    $"Line {tokens.Line:#,0} of the OBJ is a free-form surface, which has no triangles. Export the part as a mesh.",
+                    "file"
+                );
             tokens.SkipLine();
             if (tokens.Line % 65_536 == 0)
                 cancel.ThrowIfCancellationRequested();
@@ -52,7 +57,30 @@ public sealed class Obj : IMeshFormat
     /// <summary>What may stand before the first vertex.</summary>
     private static readonly string[] Statements =
     [
-        "o", "g", "s", "mg", "vn", "vt", "vp", "l", "p", "mtllib", "usemtl", "maplib", "usemap", "lod", "bevel", "c_interp", "d_interp", "shadow_obj", "trace_obj", "cstype", "deg", "bmat", "step", "call",
+        "o",
+        "g",
+        "s",
+        "mg",
+        "vn",
+        "vt",
+        "vp",
+        "l",
+        "p",
+        "mtllib",
+        "usemtl",
+        "maplib",
+        "usemap",
+        "lod",
+        "bevel",
+        "c_interp",
+        "d_interp",
+        "shadow_obj",
+        "trace_obj",
+        "cstype",
+        "deg",
+        "bmat",
+        "step",
+        "call",
     ];
 
     private static bool Known(TextTokens tokens)
@@ -71,23 +99,38 @@ public sealed class Obj : IMeshFormat
     private static void ReadVertex(ref TextTokens tokens, List<float> vertices)
     {
         if (vertices.Count >= 3 * MostVertices)
-            throw new RefusalException("mesh.too-large", $"Line {tokens.Line:#,0} of the OBJ has vertex {MostVertices + 1:#,0}; the limit is {MostVertices:#,0}. Export with a coarser tolerance.", "file");
+            throw new RefusalException(
+                "mesh.too-large",
+                $"Line {tokens.Line:#,0} of the OBJ has vertex {MostVertices + 1:#,0}; the limit is {MostVertices:#,0}. "
+                    + "Export with a coarser tolerance.",
+                "file"
+            );
         for (var axis = 0; axis < 3; axis++)
         {
             if (!tokens.NextOnLine())
-                throw new RefusalException("mesh.malformed", $"Line {tokens.Line:#,0} of the OBJ is a vertex with {axis} of its three coordinates; export the part again.", "file");
+                throw new RefusalException(
+                    "mesh.malformed",
+                    $"Line {tokens.Line:#,0} of the OBJ is a vertex with {axis} of its three coordinates; export the part again.",
+                    "file"
+                );
             vertices.Add(tokens.NumberHere());
         }
     }
 
     private static void ReadFace(ref TextTokens tokens, List<float> vertices, List<float> coordinates)
     {
-        int first = -1, before = -1, corners = 0;
+        int first = -1,
+            before = -1,
+            corners = 0;
         while (tokens.NextOnLine() && tokens.Token[0] != '#')
         {
             var corner = Corner(tokens, vertices.Count / 3);
             if (++corners > MostCorners)
-                throw new RefusalException("mesh.malformed", $"Line {tokens.Line:#,0} of the OBJ is a face of more than {MostCorners:#,0} corners; export the part as triangles.", "file");
+                throw new RefusalException(
+                    "mesh.malformed",
+                    $"Line {tokens.Line:#,0} of the OBJ is a face of more than {MostCorners:#,0} corners; export the part as triangles.",
+                    "file"
+                );
             if (corners == 1)
                 first = corner;
             if (corners >= 3)
@@ -96,7 +139,11 @@ public sealed class Obj : IMeshFormat
         }
 
         if (corners < 3)
-            throw new RefusalException("mesh.malformed", $"Line {tokens.Line:#,0} of the OBJ is a face with {corners} corners; a face has three or more. Export the part again.", "file");
+            throw new RefusalException(
+                "mesh.malformed",
+                $"Line {tokens.Line:#,0} of the OBJ is a face with {corners} corners; a face has three or more. Export the part again.",
+                "file"
+            );
     }
 
     /// <summary>"7", "7/2", "7//3" or "7/2/3": the vertex is the first number.</summary>
@@ -107,7 +154,11 @@ public sealed class Obj : IMeshFormat
         var corner = number < 0 ? vertices + (long)number : number - 1L;
         return corner >= 0 && corner < vertices && number != 0
             ? (int)corner
-            : throw new RefusalException("mesh.bad-index", $"Line {tokens.Line:#,0} of the OBJ names vertex {number}, but {vertices:#,0} stand before it; export the part again.", "file");
+            : throw new RefusalException(
+                "mesh.bad-index",
+                $"Line {tokens.Line:#,0} of the OBJ names vertex {number}, but {vertices:#,0} stand before it; export the part again.",
+                "file"
+            );
     }
 
     private static void Add(List<float> vertices, List<float> coordinates, params ReadOnlySpan<int> corners)

@@ -3,7 +3,9 @@ using System.Text;
 
 namespace Stampo.Core.Geometry.Reading;
 
-/// <summary>ASCII STL: solid … facet normal … outer loop … three vertex lines … endloop endfacet … endsolid, several solids allowed.</summary>
+/// <summary>
+/// ASCII STL: solid … facet normal … outer loop … three vertex lines … endloop endfacet … endsolid, several solids allowed.
+/// </summary>
 public sealed class StlAscii : IMeshFormat
 {
     private const string Name = "ASCII STL";

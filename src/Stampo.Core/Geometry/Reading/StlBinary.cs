@@ -10,23 +10,34 @@ namespace Stampo.Core.Geometry.Reading;
 /// </summary>
 public sealed class StlBinary : IMeshFormat
 {
-    private const int Head = 84, Facet = 50;
+    private const int Head = 84,
+        Facet = 50;
 
-    public bool Recognises(ReadOnlySpan<byte> file) =>
-        HasExactLength(file) || !LooksLikeText(file[..Math.Min(file.Length, 512)]);
+    public bool Recognises(ReadOnlySpan<byte> file) => HasExactLength(file) || !LooksLikeText(file[..Math.Min(file.Length, 512)]);
 
     public TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel)
     {
         if (file.Length < Head)
-            throw new RefusalException("mesh.truncated", $"The file ends after {file.Length} bytes, inside the header of a binary STL; it was cut off. Export it again.", "file");
+            throw new RefusalException(
+                "mesh.truncated",
+                $"The file ends after {file.Length} bytes, inside the header of a binary STL; it was cut off. Export it again.",
+                "file"
+            );
         var count = BinaryPrimitives.ReadUInt32LittleEndian(file[80..]);
         var present = (file.Length - Head) / Facet;
         if (count > present)
-            throw new RefusalException("mesh.truncated",
-                $"The file says {count:#,0} triangles but holds {present:#,0}; it was cut off, or is no STL file. Export it again.", "file");
+            throw new RefusalException(
+                "mesh.truncated",
+                $"The file says {count:#,0} triangles but holds {present:#,0}; it was cut off, or is no STL file. Export it again.",
+                "file"
+            );
         if (!HasExactLength(file))
-            throw new RefusalException("mesh.count-mismatch",
-                $"The file says {count:#,0} triangles but {file.Length - Head - count * (long)Facet:#,0} bytes follow them; the count is wrong. Export it again.", "file");
+            throw new RefusalException(
+                "mesh.count-mismatch",
+                $"The file says {count:#,0} triangles but {file.Length - Head - count * (long)Facet:#,0} bytes follow "
+                    + "them; the count is wrong. Export it again.",
+                "file"
+            );
         if (count > MeshReader.MaxTriangles)
             throw MeshReader.TooMany(count);
 

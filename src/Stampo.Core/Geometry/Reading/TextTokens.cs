@@ -75,11 +75,20 @@ internal ref struct TextTokens(ReadOnlySpan<byte> text, string format)
             _at++;
     }
 
-    public readonly RefusalException Unexpected(string wanted) => new("mesh.malformed",
-        $"Line {_line:#,0} of the {format} has \"{Encoding.Latin1.GetString(_token[..Math.Min(_token.Length, 24)])}\" where {wanted} belongs; export the part again.", "file");
+    public readonly RefusalException Unexpected(string wanted) =>
+        new(
+            "mesh.malformed",
+            $"Line {_line:#,0} of the {format} has \"{Encoding.Latin1.GetString(_token[..Math.Min(_token.Length, 24)])}\" "
+                + $"where {wanted} belongs; export the part again.",
+            "file"
+        );
 
-    public readonly RefusalException Truncated() => new("mesh.truncated",
-        $"The {format} ends at line {_line:#,0} in the middle of something; it was cut off. Export it again.", "file");
+    public readonly RefusalException Truncated() =>
+        new(
+            "mesh.truncated",
+            $"The {format} ends at line {_line:#,0} in the middle of something; it was cut off. Export it again.",
+            "file"
+        );
 
     private bool Take()
     {

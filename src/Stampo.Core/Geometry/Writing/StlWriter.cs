@@ -5,9 +5,12 @@ namespace Stampo.Core.Geometry.Writing;
 /// <summary>Writes a mesh as binary STL.</summary>
 public static class StlWriter
 {
-    private const int Head = 84, Facet = 50;
+    private const int Head = 84,
+        Facet = 50;
 
-    /// <summary>In millimetres unless another unit is given; in the unit the file was read in, the numbers come out as they went in.</summary>
+    /// <summary>
+    /// In millimetres unless another unit is given; in the unit the file was read in, the numbers come out as they went in.
+    /// </summary>
     public static byte[] Write(Mesh mesh, double mmPerUnit = 1)
     {
         var file = new byte[Head + Facet * mesh.TriangleCount];

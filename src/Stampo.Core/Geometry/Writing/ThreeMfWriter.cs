@@ -15,17 +15,31 @@ public static class ThreeMfWriter
         using var file = new MemoryStream();
         using (var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true))
         {
-            Entry(zip, "[Content_Types].xml", xml =>
-            {
-                xml.WriteStartElement("Types", "http://schemas.openxmlformats.org/package/2006/content-types");
-                Tag(xml, "Default", ("Extension", "rels"), ("ContentType", "application/vnd.openxmlformats-package.relationships+xml"));
-                Tag(xml, "Default", ("Extension", "model"), ("ContentType", "application/vnd.ms-package.3dmanufacturing-3dmodel+xml"));
-            });
-            Entry(zip, "_rels/.rels", xml =>
-            {
-                xml.WriteStartElement("Relationships", "http://schemas.openxmlformats.org/package/2006/relationships");
-                Tag(xml, "Relationship", ("Target", "/" + ModelPath), ("Id", "model"), ("Type", "http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"));
-            });
+            Entry(
+                zip,
+                "[Content_Types].xml",
+                xml =>
+                {
+                    xml.WriteStartElement("Types", "http://schemas.openxmlformats.org/package/2006/content-types");
+                    Tag(xml, "Default", ("Extension", "rels"), ("ContentType", "application/vnd.openxmlformats-package.relationships+xml"));
+                    Tag(xml, "Default", ("Extension", "model"), ("ContentType", "application/vnd.ms-package.3dmanufacturing-3dmodel+xml"));
+                }
+            );
+            Entry(
+                zip,
+                "_rels/.rels",
+                xml =>
+                {
+                    xml.WriteStartElement("Relationships", "http://schemas.openxmlformats.org/package/2006/relationships");
+                    Tag(
+                        xml,
+                        "Relationship",
+                        ("Target", "/" + ModelPath),
+                        ("Id", "model"),
+                        ("Type", "http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel")
+                    );
+                }
+            );
             Entry(zip, ModelPath, xml => Model(xml, mesh));
         }
 
@@ -51,7 +65,13 @@ public static class ThreeMfWriter
         xml.WriteEndElement();
         xml.WriteStartElement("triangles");
         for (var t = 0; t < mesh.TriangleCount; t++)
-            Tag(xml, "triangle", ("v1", Whole(mesh.Corners[3 * t])), ("v2", Whole(mesh.Corners[3 * t + 1])), ("v3", Whole(mesh.Corners[3 * t + 2])));
+            Tag(
+                xml,
+                "triangle",
+                ("v1", Whole(mesh.Corners[3 * t])),
+                ("v2", Whole(mesh.Corners[3 * t + 1])),
+                ("v3", Whole(mesh.Corners[3 * t + 2]))
+            );
         xml.WriteEndElement();
         xml.WriteEndElement();
         xml.WriteEndElement();

@@ -36,24 +36,56 @@ public sealed record CastingChoices : PlanChoices
 
     public OrderChoices Order { get; init; } = new();
 
-    /// <summary>What the route proposes to begin with. In a chamber the resin is warmed to run thin, and mixed where no air gets in.</summary>
+    /// <summary>
+    /// What the route proposes to begin with. In a chamber the resin is warmed to run thin, and mixed where no air gets in.
+    /// </summary>
     public static CastingChoices From(CastingMethod method)
     {
-        var pour = new PourChoices { MaterialId = method.MaterialId, Count = method.Cavities, ExtraCm3PerPart = method.ExtraCm3PerPart };
-        return new CastingChoices { Pour = method.Filling == FillingSchool.Chamber ? pour with { ResinC = 35, Steps = new PourSteps(1, 0, 0.3) } : pour };
+        var pour = new PourChoices
+        {
+            MaterialId = method.MaterialId,
+            Count = method.Cavities,
+            ExtraCm3PerPart = method.ExtraCm3PerPart,
+        };
+        return new CastingChoices
+        {
+            Pour = method.Filling == FillingSchool.Chamber ? pour with { ResinC = 35, Steps = new PourSteps(1, 0, 0.3) } : pour,
+        };
     }
 
     /// <summary>The split mold asked for, larger by its resin's shrink unless another scale was chosen.</summary>
     public SplitMoldRequest SplitFor(Material resin) => Split with { Scale = Split.Scale ?? ShrinkChain.Of(resin.ShrinkPct.Likely) };
 
-    /// <summary>With what the library no longer has put back to the route's resin and to what ships, so that the plan can still be read and changed.</summary>
-    public CastingChoices In(Library library, CastingMethod method) => this with
-    {
-        Pour = library.Materials.Any(m => m.Id == Pour.MaterialId && m.Cast is not null) ? Pour : Pour with { MaterialId = method.MaterialId, DensityGPerCm3 = null, PotLifeMin = null, Ratio = null },
-        Silicone = library.Supplies.Any(s => s.Id == Silicone.SupplyId && SiliconeMolds.Silicone.Of(s) is not null) ? Silicone : Silicone with { SupplyId = new SiliconeChoices().SupplyId },
-        Printed = library.Materials.Any(m => m.Id == Printed.PrintId) ? Printed : Printed with { PrintId = new PrintedChoices().PrintId },
-        Fill = library.Materials.Any(m => m.Id == Fill.PrintId) ? Fill : Fill with { PrintId = new FillChoices().PrintId },
-    };
+    /// <summary>
+    /// With what the library no longer has put back to the route's resin and to what ships, so that the plan can still be read and
+    /// changed.
+    /// </summary>
+    public CastingChoices In(Library library, CastingMethod method) =>
+        this with
+        {
+            Pour = library.Materials.Any(m => m.Id == Pour.MaterialId && m.Cast is not null)
+                ? Pour
+                : Pour with
+                {
+                    MaterialId = method.MaterialId,
+                    DensityGPerCm3 = null,
+                    PotLifeMin = null,
+                    Ratio = null,
+                },
+            Silicone = library.Supplies.Any(s => s.Id == Silicone.SupplyId && SiliconeMolds.Silicone.Of(s) is not null)
+                ? Silicone
+                : Silicone with
+                {
+                    SupplyId = new SiliconeChoices().SupplyId,
+                },
+            Printed = library.Materials.Any(m => m.Id == Printed.PrintId)
+                ? Printed
+                : Printed with
+                {
+                    PrintId = new PrintedChoices().PrintId,
+                },
+            Fill = library.Materials.Any(m => m.Id == Fill.PrintId) ? Fill : Fill with { PrintId = new FillChoices().PrintId },
+        };
 
     public override CastingChoices Checked()
     {

@@ -17,7 +17,13 @@ namespace Stampo.Core.Plans.Casting;
 /// <param name="Why">Why that school, when it was proposed.</param>
 /// <param name="Cure">Hours, its limit, and what heat costs.</param>
 /// <param name="DrawnGatesCm3">Gate and risers of one part as the places found ask; null without a mesh.</param>
-public sealed record PlannedSilicone(SiliconeMoldAnswer Mold, SplitSchool School, string Why, BlockCure Cure, [property: JsonPropertyName("drawnGatesCm3")] double? DrawnGatesCm3);
+public sealed record PlannedSilicone(
+    SiliconeMoldAnswer Mold,
+    SplitSchool School,
+    string Why,
+    BlockCure Cure,
+    [property: JsonPropertyName("drawnGatesCm3")] double? DrawnGatesCm3
+);
 
 /// <param name="Method">How the route pours.</param>
 /// <param name="Shape">What the mesh says; null for a declared part.</param>
@@ -47,4 +53,5 @@ public sealed record CastingFigures(
     FillingPlan Filling,
     EnclosedPlan Enclosed,
     MoldLife? Life,
-    double PeakC) : PlanFigures;
+    double PeakC
+) : PlanFigures;

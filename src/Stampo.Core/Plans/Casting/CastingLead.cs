@@ -42,13 +42,26 @@ internal static class CastingLead
         var silicone = job.Supplies.Where(s => s.Id == plan.Silicone.SupplyId).Select(Silicone.Of).OfType<Silicone>().First();
         var print = job.Materials.First(m => m.Id == plan.Printed.PrintId);
         // The supplier's days are counted by the route itself.
-        var own = job with { Brief = job.Brief with { Sources = job.Brief.Sources with { SoftMolds = Briefs.Source.InHouse, Parts = Briefs.Source.InHouse } } };
+        var own = job with
+        {
+            Brief = job.Brief with
+            {
+                Sources = job.Brief.Sources with { SoftMolds = Briefs.Source.InHouse, Parts = Briefs.Source.InHouse },
+            },
+        };
         var operations = CastingWork.Operations(new CastingInputs(plan, method, own, silicone, print, null, null, method.Cavities, start));
         var slots = ListScheduler.Shared.Lay(new WorkToLay(operations, 1, 1, 0, hours, start)).Slots;
         var repeats = operations.ToDictionary(o => o.Id, o => o.Repeats);
         List<LeadStep> steps = [];
         var before = 0.0;
-        foreach (var (stage, name) in new[] { (Repeats.Once, "Pattern: made, finished"), (Repeats.EachTool, "Mold: made, cured, opened"), (Repeats.EachShot, "First shot: poured, cured, trimmed") })
+        foreach (
+            var (stage, name) in new[]
+            {
+                (Repeats.Once, "Pattern: made, finished"),
+                (Repeats.EachTool, "Mold: made, cured, opened"),
+                (Repeats.EachShot, "First shot: poured, cured, trimmed"),
+            }
+        )
         {
             var ends = slots.Where(s => repeats[s.OperationId] == stage).Select(s => s.End).DefaultIfEmpty(DateTime.MinValue).Max();
             if (ends == DateTime.MinValue)
@@ -63,5 +76,7 @@ internal static class CastingLead
 
     /// <summary>Whole working days before the one on which it ends, and the share of that day.</summary>
     private static double DaysUntil(DateOnly from, DateTime ends, WorkingHours hours) =>
-        WorkingDays.Between(from, DateOnly.FromDateTime(ends)) - 1 + Math.Clamp((ends.TimeOfDay.TotalHours - hours.FromH) / (hours.ToH - hours.FromH), SmallestShare, 1);
+        WorkingDays.Between(from, DateOnly.FromDateTime(ends))
+        - 1
+        + Math.Clamp((ends.TimeOfDay.TotalHours - hours.FromH) / (hours.ToH - hours.FromH), SmallestShare, 1);
 }

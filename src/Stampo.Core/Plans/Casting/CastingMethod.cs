@@ -20,7 +20,15 @@ public enum PouredInto
 /// How a route is poured, as far as the route knows: the plan starts from it. The keys name norms in the rate card; a part without a
 /// mold has no life.
 /// </summary>
-public sealed record CastingMethod(PouredInto Into, FillingSchool Filling, string MaterialId, int Cavities, double ExtraCm3PerPart, string YieldKey, string? LifeKey) : RouteMethod
+public sealed record CastingMethod(
+    PouredInto Into,
+    FillingSchool Filling,
+    string MaterialId,
+    int Cavities,
+    double ExtraCm3PerPart,
+    string YieldKey,
+    string? LifeKey
+) : RouteMethod
 {
     public override IPlanner Planner => CastingPlanner.Instance;
 

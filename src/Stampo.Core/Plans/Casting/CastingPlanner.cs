@@ -22,7 +22,8 @@ public sealed record SplitMoldMade(SplitMoldRequest Request) : ShapeQuestion;
 public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
 {
     /// <summary>Where filled prints and printed molds come from.</summary>
-    private const string PrintRoute = "print", FillRoute = "cast-printed";
+    private const string PrintRoute = "print",
+        FillRoute = "cast-printed";
 
     public static CastingPlanner Instance { get; } = new();
 
@@ -41,13 +42,19 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
                 ["printed.printId"] = prints,
                 ["fill.printId"] = prints,
             },
-            new Dictionary<string, IReadOnlyList<Supply>> { ["silicone.supplyId"] = [.. library.Supplies.Where(s => Silicone.Of(s) is not null)] });
+            new Dictionary<string, IReadOnlyList<Supply>>
+            {
+                ["silicone.supplyId"] = [.. library.Supplies.Where(s => Silicone.Of(s) is not null)],
+            }
+        );
     }
 
     protected override IReadOnlyList<ShapeQuestion> Asks(CastingChoices choices, CastingMethod method, PlanInputs inputs)
     {
         choices.Checked();
-        return method.Into == PouredInto.PrintedMold ? [Stands(choices, method, inputs), Made(choices, inputs)] : [Stands(choices, method, inputs)];
+        return method.Into == PouredInto.PrintedMold
+            ? [Stands(choices, method, inputs), Made(choices, inputs)]
+            : [Stands(choices, method, inputs)];
     }
 
     protected override WorkPlan Work(CastingChoices choices, CastingMethod method, PlanInputs inputs)
@@ -55,8 +62,19 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
         choices.Checked();
         var job = inputs.JobWith(Resin(choices, inputs.Library));
         var split = inputs.Shape.To<SplitMoldFigures>(Made(choices, inputs));
-        return CastingWork.Of(new CastingInputs(choices, method, job, SiliconeOf(choices, inputs.Library), PrintOf(choices, method, inputs.Library),
-            inputs.Shape.To<PlannedShape>(Stands(choices, method, inputs)), split is null ? null : split.LowerCm3 + split.UpperCm3, inputs.Quantity, inputs.Start));
+        return CastingWork.Of(
+            new CastingInputs(
+                choices,
+                method,
+                job,
+                SiliconeOf(choices, inputs.Library),
+                PrintOf(choices, method, inputs.Library),
+                inputs.Shape.To<PlannedShape>(Stands(choices, method, inputs)),
+                split is null ? null : split.LowerCm3 + split.UpperCm3,
+                inputs.Quantity,
+                inputs.Start
+            )
+        );
     }
 
     private static StandsInMold Stands(CastingChoices choices, CastingMethod method, PlanInputs inputs)
@@ -72,13 +90,21 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
 
     private static Silicone SiliconeOf(CastingChoices choices, Library library) =>
         library.Supplies.Where(s => s.Id == choices.Silicone.SupplyId).Select(Silicone.Of).FirstOrDefault()
-        ?? throw new RefusalException("plan.no-silicone",
-            $"\"{choices.Silicone.SupplyId}\" is not a mold silicone with a mix, pot life and cure in the library; choose one.", "silicone.supplyId");
+        ?? throw new RefusalException(
+            "plan.no-silicone",
+            $"\"{choices.Silicone.SupplyId}\" is not a mold silicone with a mix, pot life and cure in the library; choose one.",
+            "silicone.supplyId"
+        );
 
     private static Material PrintOf(CastingChoices choices, CastingMethod method, Library library)
     {
-        var (id, field) = method.Into == PouredInto.FilledPrint ? (choices.Fill.PrintId, "fill.printId") : (choices.Printed.PrintId, "printed.printId");
+        var (id, field) =
+            method.Into == PouredInto.FilledPrint ? (choices.Fill.PrintId, "fill.printId") : (choices.Printed.PrintId, "printed.printId");
         return library.Materials.FirstOrDefault(m => m.Id == id && m.Routes.Contains(PrintRoute))
-            ?? throw new RefusalException("plan.no-print", $"\"{id}\" is not a material of the printers in the library; choose one.", field);
+            ?? throw new RefusalException(
+                "plan.no-print",
+                $"\"{id}\" is not a material of the printers in the library; choose one.",
+                field
+            );
     }
 }

@@ -26,7 +26,16 @@ namespace Stampo.Core.Plans.Casting;
 /// <param name="Quantity">Good parts decided on.</param>
 /// <param name="Start">When work may begin.</param>
 public sealed record CastingInputs(
-    CastingChoices Plan, CastingMethod Method, Job Job, Silicone Silicone, Material Print, PlannedShape? Shape, double? SplitMoldCm3, double Quantity, DateTime Start);
+    CastingChoices Plan,
+    CastingMethod Method,
+    Job Job,
+    Silicone Silicone,
+    Material Print,
+    PlannedShape? Shape,
+    double? SplitMoldCm3,
+    double Quantity,
+    DateTime Start
+);
 
 /// <summary>From choices to quantities and operations.</summary>
 public sealed class CastingWork
@@ -64,9 +73,29 @@ public sealed class CastingWork
         inputs.Plan.Checked();
         var work = new CastingWork(inputs);
         var figures = work.Figures();
-        var plan = new WorkPlan(Head(figures), work.Order(figures), [], null, WorkPlan.DateFor(inputs.Job, figures.Order.Parts), null, work.Buy(figures),
-            [.. figures.Silicone?.Cure.Refusals ?? [], .. figures.Filling.Refusals], At(figures), [], [.. work.Facts(figures)], work._sheet.Lines, figures);
-        return Expiring(plan.Laid(() => CastingOperations.Of(figures, work.Plan, inputs.Job, inputs.Silicone, inputs.Start), work.Plan.Hours, inputs.Start), figures.Order);
+        var plan = new WorkPlan(
+            Head(figures),
+            work.Order(figures),
+            [],
+            null,
+            WorkPlan.DateFor(inputs.Job, figures.Order.Parts),
+            null,
+            work.Buy(figures),
+            [.. figures.Silicone?.Cure.Refusals ?? [], .. figures.Filling.Refusals],
+            At(figures),
+            [],
+            [.. work.Facts(figures)],
+            work._sheet.Lines,
+            figures
+        );
+        return Expiring(
+            plan.Laid(
+                () => CastingOperations.Of(figures, work.Plan, inputs.Job, inputs.Silicone, inputs.Start),
+                work.Plan.Hours,
+                inputs.Start
+            ),
+            figures.Order
+        );
     }
 
     private OrderedWork Order(CastingFigures figures) =>
@@ -76,7 +105,15 @@ public sealed class CastingWork
     {
         var (order, life) = (figures.Order, figures.Life);
         var lasts = life is null ? "" : $"; a mold lasts {Text.Number(life.Shots.Low, 2)} to {Text.Number(life.Shots.High, 2)}";
-        List<HeadFigure> head = [new(order.Shots, order.Shots == 1 ? "shot" : "shots", $"{Text.Count(order.Parts, "good part")}{lasts}", life is null ? "shots" : "life")];
+        List<HeadFigure> head =
+        [
+            new(
+                order.Shots,
+                order.Shots == 1 ? "shot" : "shots",
+                $"{Text.Count(order.Parts, "good part")}{lasts}",
+                life is null ? "shots" : "life"
+            ),
+        ];
         if (figures.Silicone is { } silicone)
             head.Add(new(silicone.Mold.MassG / 1000, "kg", "silicone to mix for a mold", "siliconeMass"));
         var packs = string.Join(" + ", order.Packs.Select(p => $"{p.Count} × {Text.Number(p.PackKg)} kg"));
@@ -104,8 +141,11 @@ public sealed class CastingWork
         {
             ["mold"] =
             [
-                .. figures.Silicone?.Mold.Messages ?? [], .. figures.Silicone?.Cure.Refusals ?? [], .. figures.Silicone?.Cure.Messages ?? [],
-                .. figures.Printed?.Messages ?? [], .. figures.Fill?.Advice ?? [],
+                .. figures.Silicone?.Mold.Messages ?? [],
+                .. figures.Silicone?.Cure.Refusals ?? [],
+                .. figures.Silicone?.Cure.Messages ?? [],
+                .. figures.Printed?.Messages ?? [],
+                .. figures.Fill?.Advice ?? [],
             ],
             ["shot"] = figures.Batch.Messages,
             ["cure"] = [.. figures.Filling.Refusals, .. figures.Filling.Messages],
@@ -134,92 +174,184 @@ public sealed class CastingWork
     private IEnumerable<string> Facts(CastingFigures figures)
     {
         var order = figures.Order;
-        yield return $"{Text.Number(order.Parts, 9)} good parts, {Text.Count(order.Shots, "shot")} of {Text.Count(Plan.Pour.Count, "cavity", "cavities")}; {Job.Material.Name}, {Text.Number(order.ResinKg, 3)} kg in all.";
+        yield return $"{Text.Number(order.Parts, 9)} good parts, {Text.Count(order.Shots, "shot")} of "
+            + $"{Text.Count(Plan.Pour.Count, "cavity", "cavities")}; {Job.Material.Name}, {Text.Number(order.ResinKg, 3)} "
+            + "kg in all.";
         if (figures.Silicone is { } silicone)
-            yield return $"Silicone {_in.Silicone.Supply.Name}: {Text.Number(silicone.Mold.MassG, 4)} g; box inside {Text.Sides(silicone.Mold.BoxMm)}; block {Text.Number(silicone.Mold.BlockKg, 2)} kg.";
+            yield return $"Silicone {_in.Silicone.Supply.Name}: {Text.Number(silicone.Mold.MassG, 4)} g; box inside "
+                + $"{Text.Sides(silicone.Mold.BoxMm)}; block {Text.Number(silicone.Mold.BlockKg, 2)} kg.";
     }
 
     private CastingFigures Figures()
     {
         var peak = Exotherm.PeakC(Job.Material, Job.Part.SectionMm, Plan.Pour.ResinC);
         var silicone = InSilicone ? PlanSilicone() : null;
-        var filling = FillingPlan.Of(Plan.Filling, _in.Method.Filling, _equipment, new FilledMold(BlockMm(silicone), Job.Material.Cast!, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm));
+        var filling = FillingPlan.Of(
+            Plan.Filling,
+            _in.Method.Filling,
+            _equipment,
+            new FilledMold(BlockMm(silicone), Job.Material.Cast!, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm)
+        );
         Plan = Plan with { Pour = Plan.Pour with { Steps = StepsWith(filling) } };
         var shrinks = Shrinks(filling.CureC);
-        var pattern = InSilicone ? PatternPlan.Of(Job, Plan.Pattern, _in.Silicone.IsCondensation ? SiliconeCure.Condensation : SiliconeCure.Addition, shrinks, Plan.Pour.Count) : null;
-        var printed = _in.Method.Into == PouredInto.PrintedMold
-            ? PrintedMoldCheck.Of(Job, Plan.Printed, _in.Method.Printed, new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Count), _in.Print, Plan.Pour.ResinC) : null;
+        var pattern = InSilicone
+            ? PatternPlan.Of(
+                Job,
+                Plan.Pattern,
+                _in.Silicone.IsCondensation ? SiliconeCure.Condensation : SiliconeCure.Addition,
+                shrinks,
+                Plan.Pour.Count
+            )
+            : null;
+        var printed =
+            _in.Method.Into == PouredInto.PrintedMold
+                ? PrintedMoldCheck.Of(
+                    Job,
+                    Plan.Printed,
+                    _in.Method.Printed,
+                    new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Count),
+                    _in.Print,
+                    Plan.Pour.ResinC
+                )
+                : null;
         var fill = _in.Method.Into == PouredInto.FilledPrint ? CompositeFill.Of(Plan.Fill, Job.Part, Job.Material, _in.Print, peak) : null;
-        var enclosed = EnclosedPlan.Of(Plan.Things, new Surroundings(Job.Material, Math.Max(peak, filling.CureC), filling.UsesPressure ? Plan.Filling.PressureKpa : 0, filling.UsesVacuum, Job.Rate("guard.clean"), Job.Brief.Guards));
+        var enclosed = EnclosedPlan.Of(
+            Plan.Things,
+            new Surroundings(
+                Job.Material,
+                Math.Max(peak, filling.CureC),
+                filling.UsesPressure ? Plan.Filling.PressureKpa : 0,
+                filling.UsesVacuum,
+                Job.Rate("guard.clean"),
+                Job.Brief.Guards
+            )
+        );
         var batch = RefusalException.Renamed(() => CastingBatch.Compute(Plan.Pour.ToBatch(PouredCm3(fill, enclosed), Job)), InPour);
         var life = _in.Method.LifeKey is null ? null : Life(filling);
         var today = DateOnly.FromDateTime(_in.Start);
-        var order = OrderPlan.Of(Plan.Order, (int)Math.Ceiling(_in.Quantity), Plan.Pour.Count, Job.Rate(_in.Method.YieldKey), batch, life?.Shots.Likely, today);
-        var figures = new CastingFigures(_in.Method, _in.Shape, pattern, silicone, printed, fill, ShrinkChain.Of([.. shrinks.Select(s => s.Pct.Likely)]), shrinks, batch, order, WithDegas(filling), enclosed, life, peak);
+        var order = OrderPlan.Of(
+            Plan.Order,
+            (int)Math.Ceiling(_in.Quantity),
+            Plan.Pour.Count,
+            Job.Rate(_in.Method.YieldKey),
+            batch,
+            life?.Shots.Likely,
+            today
+        );
+        var figures = new CastingFigures(
+            _in.Method,
+            _in.Shape,
+            pattern,
+            silicone,
+            printed,
+            fill,
+            ShrinkChain.Of([.. shrinks.Select(s => s.Pct.Likely)]),
+            shrinks,
+            batch,
+            order,
+            WithDegas(filling),
+            enclosed,
+            life,
+            peak
+        );
         Gather(figures);
         return figures;
     }
 
-    /// <summary>A degassing takes at least as long as the pump needs; a groove filled by syringe is degassed open, on the same clock.</summary>
+    /// <summary>
+    /// A degassing takes at least as long as the pump needs; a groove filled by syringe is degassed open, on the same clock.
+    /// </summary>
     private PourSteps StepsWith(FillingPlan filling)
     {
         var steps = Check.Given(Plan.Pour.Steps, "pour.steps");
         if (!filling.DegassesInCup)
             return steps;
         var degas = Math.Max(steps.DegasMin, filling.LeastDegasMin ?? 0);
-        return steps with { DegasMin = degas, SecondDegasMin = Plan.Order.SyringeMl is null ? steps.SecondDegasMin : Math.Max(steps.SecondDegasMin, degas) };
+        return steps with
+        {
+            DegasMin = degas,
+            SecondDegasMin = Plan.Order.SyringeMl is null ? steps.SecondDegasMin : Math.Max(steps.SecondDegasMin, degas),
+        };
     }
 
     /// <summary>Says so when the pump, not the choice, sets the minutes.</summary>
-    private FillingPlan WithDegas(FillingPlan filling) => filling.DegassesInCup && filling.LeastDegasMin > _in.Plan.Pour.Steps.DegasMin
-        ? filling with
-        {
-            Messages = [.. filling.Messages, new Finding(Severity.Note, "degas-pump", $"This pump needs {Text.Number(filling.PumpDownS!.Value / 60, 2)} min to empty the chamber: degassing is planned at {Text.Number(filling.LeastDegasMin.Value)} min in place of {Text.Number(_in.Plan.Pour.Steps.DegasMin)} min.")],
-        }
-        : filling;
+    private FillingPlan WithDegas(FillingPlan filling) =>
+        filling.DegassesInCup && filling.LeastDegasMin > _in.Plan.Pour.Steps.DegasMin
+            ? filling with
+            {
+                Messages =
+                [
+                    .. filling.Messages,
+                    new Finding(
+                        Severity.Note,
+                        "degas-pump",
+                        $"This pump needs {Text.Number(filling.PumpDownS!.Value / 60, 2)} min to empty the chamber: "
+                            + $"degassing is planned at {Text.Number(filling.LeastDegasMin.Value)} min in place of "
+                            + $"{Text.Number(_in.Plan.Pour.Steps.DegasMin)} min."
+                    ),
+                ],
+            }
+            : filling;
 
     private PlannedSilicone PlanSilicone()
     {
         var choices = Plan.Silicone;
         var (school, why) = SplitProposal.Of(choices.School, _in.Method, Job);
-        var mold = RefusalException.Renamed(() => SiliconeMold.Compute(new SiliconeMoldRequest
-        {
-            PartBboxMm = _in.Shape?.Attitude.BboxMm ?? [Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm],
-            PartVolumeCm3 = Job.Part.VolumeCm3,
-            Count = Plan.Pour.Count,
-            WallMm = choices.WallMm,
-            SpacingMm = choices.SpacingMm,
-            GatesCm3 = Plan.Pour.ExtraCm3PerPart * Plan.Pour.Count,
-            DensityGPerCm3 = _in.Silicone.Supply.DensityGPerCm3,
-            Ratio = _in.Silicone.Ratio,
-            LossPct = choices.LossPct,
-            School = school,
-            Parting = school == SplitSchool.TwoPour ? _in.Shape?.Plane : null,
-            PotLifeMin = _in.Silicone.PotLifeMin,
-            Steps = SiliconeSteps(),
-            Degas = choices.Degas,
-            VesselL = choices.VesselL,
-        }), InSiliconeMold);
-        return new PlannedSilicone(mold, school, why, RefusalException.Renamed(() => BlockCure.Of(_in.Silicone, choices.CureC, mold.BoxMm.Min(), Plan.Pattern.Material), _ => "silicone.cureC"), _in.Shape?.Attitude.GatesCm3(mold.WallMm));
+        var mold = RefusalException.Renamed(
+            () =>
+                SiliconeMold.Compute(
+                    new SiliconeMoldRequest
+                    {
+                        PartBboxMm = _in.Shape?.Attitude.BboxMm ?? [Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm],
+                        PartVolumeCm3 = Job.Part.VolumeCm3,
+                        Count = Plan.Pour.Count,
+                        WallMm = choices.WallMm,
+                        SpacingMm = choices.SpacingMm,
+                        GatesCm3 = Plan.Pour.ExtraCm3PerPart * Plan.Pour.Count,
+                        DensityGPerCm3 = _in.Silicone.Supply.DensityGPerCm3,
+                        Ratio = _in.Silicone.Ratio,
+                        LossPct = choices.LossPct,
+                        School = school,
+                        Parting = school == SplitSchool.TwoPour ? _in.Shape?.Plane : null,
+                        PotLifeMin = _in.Silicone.PotLifeMin,
+                        Steps = SiliconeSteps(),
+                        Degas = choices.Degas,
+                        VesselL = choices.VesselL,
+                    }
+                ),
+            InSiliconeMold
+        );
+        return new PlannedSilicone(
+            mold,
+            school,
+            why,
+            RefusalException.Renamed(
+                () => BlockCure.Of(_in.Silicone, choices.CureC, mold.BoxMm.Min(), Plan.Pattern.Material),
+                _ => "silicone.cureC"
+            ),
+            _in.Shape?.Attitude.GatesCm3(mold.WallMm)
+        );
     }
 
     /// <summary>Where a figure of the batch is chosen.</summary>
-    private static string InPour(string field) => field switch
-    {
-        "potLife.minutes" => "pour.potLifeMin",
-        "partVolumeCm3" => "things",
-        _ when field.StartsWith("plan.", StringComparison.Ordinal) || field.StartsWith("things", StringComparison.Ordinal) => field,
-        _ => $"pour.{field}",
-    };
+    private static string InPour(string field) =>
+        field switch
+        {
+            "potLife.minutes" => "pour.potLifeMin",
+            "partVolumeCm3" => "things",
+            _ when field.StartsWith("plan.", StringComparison.Ordinal) || field.StartsWith("things", StringComparison.Ordinal) => field,
+            _ => $"pour.{field}",
+        };
 
     /// <summary>Where a figure of the silicone mold is chosen.</summary>
-    private static string InSiliconeMold(string field) => field switch
-    {
-        "count" => "pour.count",
-        "gatesCm3" => "pour.extraCm3PerPart",
-        _ when field.StartsWith("silicone.", StringComparison.Ordinal) => field,
-        _ => $"silicone.{field}",
-    };
+    private static string InSiliconeMold(string field) =>
+        field switch
+        {
+            "count" => "pour.count",
+            "gatesCm3" => "pour.extraCm3PerPart",
+            _ when field.StartsWith("silicone.", StringComparison.Ordinal) => field,
+            _ => $"silicone.{field}",
+        };
 
     /// <summary>The chamber has to come down before the silicone can degas.</summary>
     private SiliconeSteps SiliconeSteps()
@@ -228,7 +360,11 @@ public sealed class CastingWork
         if (_equipment is not { ChamberL: { } litres, PumpLPerMin: { } speed })
             return steps;
         var down = PumpDown.Of(new PumpDownRequest(litres, speed, 1013, Plan.Filling.ToMbar)).Seconds / 60;
-        return steps with { FirstDegasMin = Math.Max(steps.FirstDegasMin, Math.Ceiling(down)), SecondDegasMin = Math.Max(steps.SecondDegasMin, Math.Ceiling(down)) };
+        return steps with
+        {
+            FirstDegasMin = Math.Max(steps.FirstDegasMin, Math.Ceiling(down)),
+            SecondDegasMin = Math.Max(steps.SecondDegasMin, Math.Ceiling(down)),
+        };
     }
 
     /// <summary>From the master to the part: the mold's own cure, what heat does to it, the resin.</summary>
@@ -236,14 +372,28 @@ public sealed class CastingWork
     {
         var resin = new ShrinkStep("resin", Job.Material.ShrinkPct);
         return InSilicone
-            ? [new ShrinkStep("mold silicone, as it cures", _in.Silicone.Supply.ShrinkPct ?? 0), ShrinkChain.OfHeat(Plan.Silicone.CureC, castC, CureTime.ExpansionPctPerC), resin]
+            ?
+            [
+                new ShrinkStep("mold silicone, as it cures", _in.Silicone.Supply.ShrinkPct ?? 0),
+                ShrinkChain.OfHeat(Plan.Silicone.CureC, castC, CureTime.ExpansionPctPerC),
+                resin,
+            ]
             : [resin];
     }
 
     private MoldLife Life(FillingPlan filling)
     {
-        var wall = InSilicone ? Plan.Silicone.WallMm ?? (_in.Method.Split == SplitSchool.Hybrid ? SiliconeMold.HybridFaceMm : BlockLayout.UsualWallMm(Job.Part.LongestMm)) : Plan.Split.WallMm;
-        var wear = new MoldWear(Job.Material, Job.Part.UndercutIn(wall), SoftCores, filling.CureC, InSilicone && _in.Silicone.IsCondensation);
+        var wall = InSilicone
+            ? Plan.Silicone.WallMm
+                ?? (_in.Method.Split == SplitSchool.Hybrid ? SiliconeMold.HybridFaceMm : BlockLayout.UsualWallMm(Job.Part.LongestMm))
+            : Plan.Split.WallMm;
+        var wear = new MoldWear(
+            Job.Material,
+            Job.Part.UndercutIn(wall),
+            SoftCores,
+            filling.CureC,
+            InSilicone && _in.Silicone.IsCondensation
+        );
         return SoftMoldLife.Of(Job, _in.Method, wear);
     }
 
@@ -256,7 +406,12 @@ public sealed class CastingWork
         if (fill is not null)
             return fill.FillCm3;
         if (enclosed.DisplacedCm3 >= Job.Part.VolumeCm3)
-            throw new RefusalException("plan.things-too-large", $"What is cast in takes {Text.Number(enclosed.DisplacedCm3)} cm³, as much as the whole part ({Text.Number(Job.Part.VolumeCm3)} cm³). Check the volumes.", "things");
+            throw new RefusalException(
+                "plan.things-too-large",
+                $"What is cast in takes {Text.Number(enclosed.DisplacedCm3)} cm³, as much as the whole part "
+                    + $"({Text.Number(Job.Part.VolumeCm3)} cm³). Check the volumes.",
+                "things"
+            );
         return Job.Part.VolumeCm3 - enclosed.DisplacedCm3;
     }
 
@@ -264,14 +419,28 @@ public sealed class CastingWork
     private double[] BlockMm(PlannedSilicone? silicone)
     {
         var wall = _in.Method.Into == PouredInto.FilledPrint ? 0 : 2 * Plan.Split.WallMm;
-        return silicone?.Mold.BoxMm ?? BlockLayout.Of([Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm], Plan.Pour.Count, wall / 2, wall / 2).BoxMm;
+        return silicone?.Mold.BoxMm
+            ?? BlockLayout.Of([Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm], Plan.Pour.Count, wall / 2, wall / 2).BoxMm;
     }
 
     private double MoldLimitC() => InSilicone ? _in.Silicone.Supply.ServiceC ?? 150 : _in.Print.SoftensC;
 
     private void Gather(CastingFigures a)
     {
-        foreach (var lines in new[] { a.Pattern?.Working, a.Silicone?.Mold.Working, a.Silicone?.Cure.Working, a.Printed?.Working, a.Fill?.Working, a.Batch.Working, a.Order.Working, a.Filling.Working, a.Enclosed.Working })
+        foreach (
+            var lines in new[]
+            {
+                a.Pattern?.Working,
+                a.Silicone?.Mold.Working,
+                a.Silicone?.Cure.Working,
+                a.Printed?.Working,
+                a.Fill?.Working,
+                a.Batch.Working,
+                a.Order.Working,
+                a.Filling.Working,
+                a.Enclosed.Working,
+            }
+        )
             _sheet.Take(lines ?? []);
         if (a.Life is not null)
             _sheet.Take([a.Life.Working]);

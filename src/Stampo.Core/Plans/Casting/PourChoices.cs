@@ -34,9 +34,14 @@ public sealed record PourChoices
 
     public double FillerPctOfA { get; init; }
 
-    public Material Material(IReadOnlyList<Material> library) => library.FirstOrDefault(m => m.Id == MaterialId) is { Cast: not null } material
-        ? material
-        : throw new RefusalException("plan.no-resin", $"\"{MaterialId}\" is not a casting resin in the library; choose one.", "pour.materialId");
+    public Material Material(IReadOnlyList<Material> library) =>
+        library.FirstOrDefault(m => m.Id == MaterialId) is { Cast: not null } material
+            ? material
+            : throw new RefusalException(
+                "plan.no-resin",
+                $"\"{MaterialId}\" is not a casting resin in the library; choose one.",
+                "pour.materialId"
+            );
 
     public CastingBatchRequest ToBatch(double partVolumeCm3, Job job)
     {

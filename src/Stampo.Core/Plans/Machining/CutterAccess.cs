@@ -26,7 +26,8 @@ public sealed record AccessFigures(
     Place? Narrow,
     double? NarrowestMm,
     [property: JsonPropertyName("deepCm2")] double DeepCm2,
-    Place? Deep);
+    Place? Deep
+);
 
 /// <summary>
 /// What a straight cutter reaches from the six sides. A point is seen from a side when it faces it, or stands along it, and a ray to
@@ -42,7 +43,8 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
     private const double Along = -1e-3;
 
     /// <summary>Between two sides that would do, the one that the face looks at is taken.</summary>
-    private const double ByFlank = 0.4, Faces = 0.1;
+    private const double ByFlank = 0.4,
+        Faces = 0.1;
 
     /// <summary>A wall farther away than this many lengths of the cutter does not crowd its holder.</summary>
     private const double BesideReaches = 4;
@@ -70,8 +72,17 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
         var narrow = Enumerable.Range(0, samples.Length).Where(i => done[i] && gaps[i] < DiameterMm).ToList();
         double Cm2(IEnumerable<int> of) => of.Sum(i => samples[i].AreaMm2) / 100;
         Place? At(IEnumerable<int> of, Func<int, double> by) => of.Any() ? PlaceOf(surface, samples[of.MinBy(by)]) : null;
-        return new AccessFigures(setUps, whole / 100, Cm2(left[false]), At(left[false], i => -samples[i].AreaMm2), Cm2(narrow), At(narrow, i => gaps[i]),
-            narrow.Count == 0 ? null : narrow.Min(i => gaps[i]), Cm2(left[true]), At(left[true], i => -samples[i].AreaMm2));
+        return new AccessFigures(
+            setUps,
+            whole / 100,
+            Cm2(left[false]),
+            At(left[false], i => -samples[i].AreaMm2),
+            Cm2(narrow),
+            At(narrow, i => gaps[i]),
+            narrow.Count == 0 ? null : narrow.Min(i => gaps[i]),
+            Cm2(left[true]),
+            At(left[true], i => -samples[i].AreaMm2)
+        );
     }
 
     /// <summary>Of what is seen, what lies no deeper beside a wall than the cutter is long.</summary>
@@ -88,12 +99,16 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
     {
         var samples = surface.Samples.All;
         var seen = new bool[samples.Length];
-        Parallel.For(0, samples.Length, i =>
-        {
-            var normal = surface.Normals[samples[i].Triangle];
-            // From just outside, so that a wall along the ray does not stand in its own way.
-            seen[i] = normal.Dot(to) > Along && !surface.Bvh.AnyHit(samples[i].Point + normal * (10 * surface.Tiny), to, surface.Tiny);
-        });
+        Parallel.For(
+            0,
+            samples.Length,
+            i =>
+            {
+                var normal = surface.Normals[samples[i].Triangle];
+                // From just outside, so that a wall along the ray does not stand in its own way.
+                seen[i] = normal.Dot(to) > Along && !surface.Bvh.AnyHit(samples[i].Point + normal * (10 * surface.Tiny), to, surface.Tiny);
+            }
+        );
         return seen;
     }
 
@@ -114,7 +129,11 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
     private static double Deepest(SolidSurface surface, Vec3 to, bool[] reached, double[] gaps)
     {
         var top = Top(surface, to);
-        return surface.Samples.All.Where((_, i) => reached[i] && double.IsFinite(gaps[i])).Select(s => top - s.Point.Dot(to)).DefaultIfEmpty(0).Max();
+        return surface
+            .Samples.All.Where((_, i) => reached[i] && double.IsFinite(gaps[i]))
+            .Select(s => top - s.Point.Dot(to))
+            .DefaultIfEmpty(0)
+            .Max();
     }
 
     /// <summary>How far the part goes towards a side; the box is measured once, not for each point.</summary>
@@ -124,5 +143,6 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
         return Math.Max(box.Min.Dot(to), box.Max.Dot(to));
     }
 
-    private static Place PlaceOf(SolidSurface surface, SurfaceSample sample) => Place.Of(sample.Point, surface.Normals[sample.Triangle], Math.Sqrt(sample.AreaMm2));
+    private static Place PlaceOf(SolidSurface surface, SurfaceSample sample) =>
+        Place.Of(sample.Point, surface.Normals[sample.Triangle], Math.Sqrt(sample.AreaMm2));
 }

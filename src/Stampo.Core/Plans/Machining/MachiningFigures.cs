@@ -24,7 +24,8 @@ public sealed record MachiningFigures(
     double FinishH,
     [property: JsonPropertyName("setUpH")] double SetUpH,
     double StepoverMm,
-    double CornerMm) : PlanFigures
+    double CornerMm
+) : PlanFigures
 {
     public double PartH => RoughH + FinishH + SetUpH;
 }

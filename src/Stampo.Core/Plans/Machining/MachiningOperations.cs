@@ -7,23 +7,33 @@ namespace Stampo.Core.Plans.Machining;
 /// <summary>From the program to the measured part.</summary>
 internal static class MachiningOperations
 {
-    private const double MostLoadMin = 20, DeburrMinPerDm2 = 4;
+    private const double MostLoadMin = 20,
+        DeburrMinPerDm2 = 4;
 
     public static IReadOnlyList<Operation> Of(MachiningFigures figures, Job job) =>
-    [
-        new("program", Repeats.Once, "Program, simulate, make soft jaws", 60 * job.Norm("engineering.machine").Likely)
-        {
-            Asks = Ask.Ticks("no collision of holder and part", "what holds the part in each clamping is not what it cuts"),
-        },
-        new("stock", Repeats.EachShot, $"Saw the block to {Text.Sides(figures.BlockMm)}", 5) { Asks = [Ask.Weigh("block", 1000 * figures.BlockKg)], Cautions = ["milling"] },
-        .. Enumerable.Range(1, figures.SetUps).Select(i => SetUp(figures, i)),
-        new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, DeburrMinPerDm2 * job.Part.AreaCm2 / 100)) { FreesTool = true, Asks = Ask.Ticks("no burr felt, no white edge"), Cautions = ["blade"] },
-        new("inspect", Repeats.EachShot, "Measure, after an hour at 23 °C", 10, 60)
-        {
-            Asks = [Ask.Read("length", "over all, longest side", job.Part.LongestMm, 0.1, "mm"), Ask.Count("good, rework, scrap")],
-            Detail = "Plastics grow with heat and water: measure cool, and say how dry.",
-        },
-    ];
+        [
+            new("program", Repeats.Once, "Program, simulate, make soft jaws", 60 * job.Norm("engineering.machine").Likely)
+            {
+                Asks = Ask.Ticks("no collision of holder and part", "what holds the part in each clamping is not what it cuts"),
+            },
+            new("stock", Repeats.EachShot, $"Saw the block to {Text.Sides(figures.BlockMm)}", 5)
+            {
+                Asks = [Ask.Weigh("block", 1000 * figures.BlockKg)],
+                Cautions = ["milling"],
+            },
+            .. Enumerable.Range(1, figures.SetUps).Select(i => SetUp(figures, i)),
+            new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, DeburrMinPerDm2 * job.Part.AreaCm2 / 100))
+            {
+                FreesTool = true,
+                Asks = Ask.Ticks("no burr felt, no white edge"),
+                Cautions = ["blade"],
+            },
+            new("inspect", Repeats.EachShot, "Measure, after an hour at 23 °C", 10, 60)
+            {
+                Asks = [Ask.Read("length", "over all, longest side", job.Part.LongestMm, 0.1, "mm"), Ask.Count("good, rework, scrap")],
+                Detail = "Plastics grow with heat and water: measure cool, and say how dry.",
+            },
+        ];
 
     /// <summary>The first clamping roughs; the finish is shared by what each side finishes.</summary>
     private static Operation SetUp(MachiningFigures figures, int number)
@@ -33,11 +43,22 @@ internal static class MachiningOperations
         var share = setUp is null ? 1.0 / figures.SetUps : setUp.FinishesCm2 / figures.Access!.SetUps.Sum(s => s.FinishesCm2);
         var cut = 60 * (figures.PartH - figures.SetUps * clamp / 60 - figures.FinishH) / figures.SetUps + 60 * figures.FinishH * share;
         var side = setUp is null ? "" : $", {setUp.Side.Named()} to the spindle";
-        return new($"clamp-{number}", Repeats.EachShot, $"Clamp {number} of {figures.SetUps}{side}: rough and finish", clamp, Math.Max(0, cut))
+        return new(
+            $"clamp-{number}",
+            Repeats.EachShot,
+            $"Clamp {number} of {figures.SetUps}{side}: rough and finish",
+            clamp,
+            Math.Max(0, cut)
+        )
         {
-            Detail = setUp is null ? null : $"Finishes {Text.Number(setUp.FinishesCm2, 3)} cm²; goes {Text.Number(setUp.DeepestMm, 3)} mm down beside walls.",
+            Detail = setUp is null
+                ? null
+                : $"Finishes {Text.Number(setUp.FinishesCm2, 3)} cm²; goes {Text.Number(setUp.DeepestMm, 3)} mm down beside walls.",
             Holds = [Hold.Hands, new Hold(Resource.Mill, During.Both)],
-            Asks = Ask.Ticks(number == 1 ? "block sits flat, clamped where nothing is cut" : "faced side seated, no chip under it", "zero found on the faces cut before"),
+            Asks = Ask.Ticks(
+                number == 1 ? "block sits flat, clamped where nothing is cut" : "faced side seated, no chip under it",
+                "zero found on the faces cut before"
+            ),
             Cautions = ["milling", "dust"],
         };
     }

@@ -24,12 +24,44 @@ internal sealed class MachiningWork
         (_job, _choices, _parts) = (job, choices, choices.Order.Parts ?? (int)Math.Ceiling(quantity));
         Figures = Worked(access);
         var blocks = Math.Ceiling(_parts / job.Norm("machine.yield").Likely - 1e-9);
-        var kg = _sheet.Write("blocksKg", "Blocks to have", "parts ÷ yield, rounded up, × block", blocks * Figures.BlockKg, "kg", "a spoiled part is a spoiled block",
-            new WorkInput("parts", _parts, "parts", "plan/order.parts"), job.Rate("machine.yield").AsInput(), new WorkInput("block", Figures.BlockKg, "kg", null, "blockKg"));
-        Plan = new WorkPlan(Head(kg), new OrderedWork(_parts, (int)blocks, choices.Order.Machines, "Part", "Machine"), [], null, WorkPlan.DateFor(job, _parts), null,
-            [new Purchase($"{job.Material.Name}, {Text.Count((int)blocks, "block")} of {Text.Sides(Figures.BlockMm)}", kg, "kg", [], "blocksKg")], [], At(), [],
-            [$"{Text.Number(_parts, 9)} good parts from {Text.Count((int)blocks, "block")} of {Text.Sides(Figures.BlockMm)}; {job.Material.Name}.", $"{Text.Count(Figures.SetUps, "clamping")} a part; inner corners stay {Text.Number(Figures.CornerMm, 2)} mm round."],
-            _sheet.Lines, Figures);
+        var kg = _sheet.Write(
+            "blocksKg",
+            "Blocks to have",
+            "parts ÷ yield, rounded up, × block",
+            blocks * Figures.BlockKg,
+            "kg",
+            "a spoiled part is a spoiled block",
+            new WorkInput("parts", _parts, "parts", "plan/order.parts"),
+            job.Rate("machine.yield").AsInput(),
+            new WorkInput("block", Figures.BlockKg, "kg", null, "blockKg")
+        );
+        Plan = new WorkPlan(
+            Head(kg),
+            new OrderedWork(_parts, (int)blocks, choices.Order.Machines, "Part", "Machine"),
+            [],
+            null,
+            WorkPlan.DateFor(job, _parts),
+            null,
+            [
+                new Purchase(
+                    $"{job.Material.Name}, {Text.Count((int)blocks, "block")} of {Text.Sides(Figures.BlockMm)}",
+                    kg,
+                    "kg",
+                    [],
+                    "blocksKg"
+                ),
+            ],
+            [],
+            At(),
+            [],
+            [
+                $"{Text.Number(_parts, 9)} good parts from {Text.Count((int)blocks, "block")} of "
+                    + $"{Text.Sides(Figures.BlockMm)}; {job.Material.Name}.",
+                $"{Text.Count(Figures.SetUps, "clamping")} a part; inner corners stay {Text.Number(Figures.CornerMm, 2)} mm round.",
+            ],
+            _sheet.Lines,
+            Figures
+        );
     }
 
     public MachiningFigures Figures { get; }
@@ -39,31 +71,91 @@ internal sealed class MachiningWork
     private MachiningFigures Worked(AccessFigures? access)
     {
         var (part, stock, cutter) = (_job.Part, _choices.Stock, _choices.Cutter);
-        double[] block = [.. new[] { part.LengthMm, part.WidthMm, part.HeightMm }.Select(mm => Math.Ceiling((mm + 2 * stock.AllowanceMm) / stock.StepMm - 1e-9) * stock.StepMm)];
-        var blockCm3 = _sheet.Write("blockCm3", "The block", "each side + 2 × allowance, next size in stock, multiplied", block.Aggregate(1.0, (v, mm) => v * mm) / 1000, "cm³", "plane geometry",
-            new WorkInput("length", part.LengthMm, "mm", "part"), new WorkInput("width", part.WidthMm, "mm", "part"), new WorkInput("height", part.HeightMm, "mm", "part"),
-            new WorkInput("allowance", stock.AllowanceMm, "mm", "plan/stock.allowanceMm"), new WorkInput("steps in stock", stock.StepMm, "mm", "plan/stock.stepMm"));
-        var kg = _sheet.Write("blockKg", "It weighs", "block × density ÷ 1000", blockCm3 * _job.Material.DensityGPerCm3 / 1000, "kg", "plane geometry",
-            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"), new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId"));
+        double[] block =
+        [
+            .. new[] { part.LengthMm, part.WidthMm, part.HeightMm }.Select(mm =>
+                Math.Ceiling((mm + 2 * stock.AllowanceMm) / stock.StepMm - 1e-9) * stock.StepMm
+            ),
+        ];
+        var blockCm3 = _sheet.Write(
+            "blockCm3",
+            "The block",
+            "each side + 2 × allowance, next size in stock, multiplied",
+            block.Aggregate(1.0, (v, mm) => v * mm) / 1000,
+            "cm³",
+            "plane geometry",
+            new WorkInput("length", part.LengthMm, "mm", "part"),
+            new WorkInput("width", part.WidthMm, "mm", "part"),
+            new WorkInput("height", part.HeightMm, "mm", "part"),
+            new WorkInput("allowance", stock.AllowanceMm, "mm", "plan/stock.allowanceMm"),
+            new WorkInput("steps in stock", stock.StepMm, "mm", "plan/stock.stepMm")
+        );
+        var kg = _sheet.Write(
+            "blockKg",
+            "It weighs",
+            "block × density ÷ 1000",
+            blockCm3 * _job.Material.DensityGPerCm3 / 1000,
+            "kg",
+            "plane geometry",
+            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"),
+            new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId")
+        );
         var setUps = Math.Max(1, access?.SetUps.Count ?? 2 + part.UndercutRegions);
-        var rough = _sheet.Write("roughH", "Roughing", "(block − part) ÷ removal rate", Math.Max(0, blockCm3 - part.VolumeCm3) / _job.Norm("machine.removal").Likely, "h", Norms,
-            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"), new WorkInput("part", part.VolumeCm3, "cm³", "part"), _job.Rate("machine.removal").AsInput());
+        var rough = _sheet.Write(
+            "roughH",
+            "Roughing",
+            "(block − part) ÷ removal rate",
+            Math.Max(0, blockCm3 - part.VolumeCm3) / _job.Norm("machine.removal").Likely,
+            "h",
+            Norms,
+            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"),
+            new WorkInput("part", part.VolumeCm3, "cm³", "part"),
+            _job.Rate("machine.removal").AsInput()
+        );
         var stepover = Scallop.StepoverMm(cutter.DiameterMm / 2, cutter.ScallopMm);
         var usual = Scallop.StepoverMm(cutter.DiameterMm / 2, NormScallopMm);
-        var finish = _sheet.Write("finishH", "Finishing", "surface × norm × usual stepover ÷ stepover", part.AreaCm2 / 100 * _job.Norm("machine.finish").Likely * usual / stepover, "h", Norms,
-            new WorkInput("surface", part.AreaCm2 / 100, "dm²", "part"), _job.Rate("machine.finish").AsInput(), new WorkInput("stepover", stepover, "mm", "plan/cutter.scallopMm"), new WorkInput("usual stepover", usual, "mm"));
-        var clamping = _sheet.Write("setUpH", "Clamping", "two sides, and one more for each further clamping", _job.Norm("machine.setup").Likely + Math.Max(0, setUps - 2) * _job.Norm("machine.undercut").Likely, "h", Norms,
-            new WorkInput("clampings", setUps, "", "part"), _job.Rate("machine.setup").AsInput(), _job.Rate("machine.undercut").AsInput());
-        _sheet.Write("partH", "One part", "roughing + finishing + clamping", rough + finish + clamping, "h", Norms,
-            new WorkInput("roughing", rough, "h", null, "roughH"), new WorkInput("finishing", finish, "h", null, "finishH"), new WorkInput("clamping", clamping, "h", null, "setUpH"));
+        var finish = _sheet.Write(
+            "finishH",
+            "Finishing",
+            "surface × norm × usual stepover ÷ stepover",
+            part.AreaCm2 / 100 * _job.Norm("machine.finish").Likely * usual / stepover,
+            "h",
+            Norms,
+            new WorkInput("surface", part.AreaCm2 / 100, "dm²", "part"),
+            _job.Rate("machine.finish").AsInput(),
+            new WorkInput("stepover", stepover, "mm", "plan/cutter.scallopMm"),
+            new WorkInput("usual stepover", usual, "mm")
+        );
+        var clamping = _sheet.Write(
+            "setUpH",
+            "Clamping",
+            "two sides, and one more for each further clamping",
+            _job.Norm("machine.setup").Likely + Math.Max(0, setUps - 2) * _job.Norm("machine.undercut").Likely,
+            "h",
+            Norms,
+            new WorkInput("clampings", setUps, "", "part"),
+            _job.Rate("machine.setup").AsInput(),
+            _job.Rate("machine.undercut").AsInput()
+        );
+        _sheet.Write(
+            "partH",
+            "One part",
+            "roughing + finishing + clamping",
+            rough + finish + clamping,
+            "h",
+            Norms,
+            new WorkInput("roughing", rough, "h", null, "roughH"),
+            new WorkInput("finishing", finish, "h", null, "finishH"),
+            new WorkInput("clamping", clamping, "h", null, "setUpH")
+        );
         return new MachiningFigures(_job.Material, block, kg, access, setUps, rough, finish, clamping, stepover, cutter.DiameterMm / 2);
     }
 
     private List<HeadFigure> Head(double kg) =>
-    [
-        new(Figures.PartH, "h", $"one part on the machine; {Text.Count(Figures.SetUps, "clamping")}", "partH"),
-        new(kg, "kg", $"{_job.Material.Name}, in blocks of {Text.Sides(Figures.BlockMm)}", "blocksKg"),
-    ];
+        [
+            new(Figures.PartH, "h", $"one part on the machine; {Text.Count(Figures.SetUps, "clamping")}", "partH"),
+            new(kg, "kg", $"{_job.Material.Name}, in blocks of {Text.Sides(Figures.BlockMm)}", "blocksKg"),
+        ];
 
     private Dictionary<string, IReadOnlyList<Finding>> At() => new() { ["reach"] = [.. OnReach()], ["stock"] = [.. OnStock()] };
 
@@ -71,17 +163,51 @@ internal sealed class MachiningWork
     {
         if (Figures.Access is not { } access)
         {
-            yield return new(Severity.Warning, "not-measured", "Without a mesh nobody knows what a cutter reaches: clampings are counted from the undercuts stated. Give the part's mesh on the Part page.");
+            yield return new(
+                Severity.Warning,
+                "not-measured",
+                "Without a mesh nobody knows what a cutter reaches: clampings are counted from the undercuts stated. "
+                    + "Give the part's mesh on the Part page."
+            );
             yield break;
         }
 
         if (access.HiddenCm2 > 0.001 * access.SurfaceCm2)
-            yield return new(Severity.Fault, "hidden", $"{Text.Number(access.HiddenCm2, 2)} cm² are seen from no side: a lollipop cutter, five axes, or two pieces bonded.") { Place = access.Hidden };
+            yield return new(
+                Severity.Fault,
+                "hidden",
+                $"{Text.Number(access.HiddenCm2, 2)} cm² are seen from no side: a lollipop cutter, five axes, or two pieces bonded."
+            )
+            {
+                Place = access.Hidden,
+            };
         if (access.NarrowCm2 > 0.001 * access.SurfaceCm2)
-            yield return new(Severity.Fault, "narrow", $"Walls stand {Text.Number(access.NarrowestMm ?? 0, 2)} mm apart where the cutter is {Text.Number(_choices.Cutter.DiameterMm)} mm thick ({Text.Number(access.NarrowCm2, 2)} cm² in all): a thinner cutter, or a wire or spark for the slot.") { Place = access.Narrow };
+            yield return new(
+                Severity.Fault,
+                "narrow",
+                $"Walls stand {Text.Number(access.NarrowestMm ?? 0, 2)} mm apart where the cutter is "
+                    + $"{Text.Number(_choices.Cutter.DiameterMm)} mm thick ({Text.Number(access.NarrowCm2, 2)} cm² in all): a "
+                    + "thinner cutter, or a wire or spark for the slot."
+            )
+            {
+                Place = access.Narrow,
+            };
         if (access.DeepCm2 > 0.001 * access.SurfaceCm2)
-            yield return new(Severity.Warning, "deep", $"{Text.Number(access.DeepCm2, 2)} cm² lie deeper beside a wall than the cutter's {Text.Number(_choices.Cutter.ReachMm, 3)} mm: a longer cutter bends and chatters, a thicker one leaves rounder corners.") { Place = access.Deep };
-        yield return new(Severity.Note, "corners", $"Inner corners along the cutter stay {Text.Number(Figures.CornerMm, 2)} mm round; a sharp one is cut by spark, or relieved.");
+            yield return new(
+                Severity.Warning,
+                "deep",
+                $"{Text.Number(access.DeepCm2, 2)} cm² lie deeper beside a wall than the cutter's "
+                    + $"{Text.Number(_choices.Cutter.ReachMm, 3)} mm: a longer cutter bends and chatters, a thicker one leaves "
+                    + "rounder corners."
+            )
+            {
+                Place = access.Deep,
+            };
+        yield return new(
+            Severity.Note,
+            "corners",
+            $"Inner corners along the cutter stay {Text.Number(Figures.CornerMm, 2)} mm round; a sharp one is cut by spark, or relieved."
+        );
     }
 
     private IEnumerable<Finding> OnStock()
@@ -89,6 +215,11 @@ internal sealed class MachiningWork
         if (_job.Material.Hardness.Scale == Briefs.ShoreScale.A)
             yield return new(Severity.Fault, "soft", $"{_job.Material.Name} gives way under a cutter: freeze it, or take another route.");
         if (_job.Part.ThinnestWallMm is { } wall && wall < 1)
-            yield return new(Severity.Warning, "thin", $"Walls of {Text.Number(wall, 2)} mm spring away from the cutter: leave them thick to the last pass, hold them in wax or on vacuum.");
+            yield return new(
+                Severity.Warning,
+                "thin",
+                $"Walls of {Text.Number(wall, 2)} mm spring away from the cutter: leave them thick to the last pass, hold "
+                    + "them in wax or on vacuum."
+            );
     }
 }

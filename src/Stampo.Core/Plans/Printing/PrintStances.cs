@@ -13,19 +13,27 @@ namespace Stampo.Core.Plans.Printing;
 /// <param name="SupportCm3">Room between them and the platform.</param>
 /// <param name="StairShare">Share of the surface that lies flat enough for layers to show as stairs, and is not level.</param>
 public sealed record PrintStance(
-    BoxSide Up, double HeightMm, double[] FloorMm, [property: JsonPropertyName("hangingCm2")] double HangingCm2,
-    [property: JsonPropertyName("supportCm3")] double SupportCm3, double StairShare);
+    BoxSide Up,
+    double HeightMm,
+    double[] FloorMm,
+    [property: JsonPropertyName("hangingCm2")] double HangingCm2,
+    [property: JsonPropertyName("supportCm3")] double SupportCm3,
+    double StairShare
+);
 
 /// <summary>How the part would stand with each of its sides up.</summary>
 public sealed record PrintStances : SurfaceQuestion
 {
     /// <summary>A face leaning out by more is supported, one lying flatter shows its layers; a level one shows none.</summary>
-    private const double LeanDeg = 45, StairsFromDeg = 2, StairsToDeg = 40;
+    private const double LeanDeg = 45,
+        StairsFromDeg = 2,
+        StairsToDeg = 40;
 
     /// <summary>What lies this near to the platform stands on it, mm.</summary>
     private const double OnFloorMm = 0.2;
 
-    public override object AnswerOf(SolidSurface surface, Vec3 pull) => (IReadOnlyList<PrintStance>)[.. Enum.GetValues<BoxSide>().Select(side => Of(surface, side))];
+    public override object AnswerOf(SolidSurface surface, Vec3 pull) =>
+        (IReadOnlyList<PrintStance>)[.. Enum.GetValues<BoxSide>().Select(side => Of(surface, side))];
 
     private static PrintStance Of(SolidSurface surface, BoxSide side)
     {
@@ -34,7 +42,11 @@ public sealed record PrintStances : SurfaceQuestion
         double[] size = [box.Size.X, box.Size.Y, box.Size.Z];
         var axis = side.Axis();
         var floor = Math.Min(box.Min.Dot(up), box.Max.Dot(up));
-        var (leans, from, to) = (-Math.Sin(LeanDeg * Math.PI / 180), Math.Sin(StairsFromDeg * Math.PI / 180), Math.Sin(StairsToDeg * Math.PI / 180));
+        var (leans, from, to) = (
+            -Math.Sin(LeanDeg * Math.PI / 180),
+            Math.Sin(StairsFromDeg * Math.PI / 180),
+            Math.Sin(StairsToDeg * Math.PI / 180)
+        );
         var (hanging, support, stairs, whole) = (0.0, 0.0, 0.0, 0.0);
         foreach (var sample in surface.Samples.All)
         {
@@ -51,7 +63,14 @@ public sealed record PrintStances : SurfaceQuestion
             support -= sample.AreaMm2 * slope * Height(surface, sample, up, height);
         }
 
-        return new PrintStance(side, size[axis], [.. size.Where((_, i) => i != axis)], hanging / 100, support / 1000, whole > 0 ? stairs / whole : 0);
+        return new PrintStance(
+            side,
+            size[axis],
+            [.. size.Where((_, i) => i != axis)],
+            hanging / 100,
+            support / 1000,
+            whole > 0 ? stairs / whole : 0
+        );
     }
 
     /// <summary>Down to the part below, or to the platform.</summary>

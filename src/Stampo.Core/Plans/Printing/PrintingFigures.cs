@@ -13,7 +13,16 @@ namespace Stampo.Core.Plans.Printing;
 /// <param name="SupportG">Support of one part.</param>
 /// <param name="FinishH">Hands on one part: support off, stairs sanded on the show side.</param>
 /// <param name="CostEach">Printer, support and hands for this order, € a good part.</param>
-public sealed record WeighedStance(PrintStance Stance, int OnPlatform, int InBuild, int Builds, double BuildH, double SupportG, double FinishH, double CostEach);
+public sealed record WeighedStance(
+    PrintStance Stance,
+    int OnPlatform,
+    int InBuild,
+    int Builds,
+    double BuildH,
+    double SupportG,
+    double FinishH,
+    double CostEach
+);
 
 /// <param name="Material">What it is printed of.</param>
 /// <param name="Process">How.</param>
@@ -35,4 +44,5 @@ public sealed record PrintingFigures(
     int Builds,
     double PartG,
     [property: JsonPropertyName("stairMm")] double StairMm,
-    bool IsMeasured) : PlanFigures;
+    bool IsMeasured
+) : PlanFigures;

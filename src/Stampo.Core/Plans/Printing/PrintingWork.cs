@@ -41,10 +41,34 @@ internal sealed class PrintingWork
         var pieces = chosen.OnPlatform > 0 ? 1 : new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, _process).Pieces;
         chosen = chosen with { Builds = chosen.Builds * pieces };
         var partG = job.Part.VolumeCm3 * job.Material.DensityGPerCm3;
-        Figures = new PrintingFigures(job.Material, _process, weighed, chosen, pieces, _room, chosen.Builds, partG, choices.Build.LayerMm, isMeasured);
+        Figures = new PrintingFigures(
+            job.Material,
+            _process,
+            weighed,
+            chosen,
+            pieces,
+            _room,
+            chosen.Builds,
+            partG,
+            choices.Build.LayerMm,
+            isMeasured
+        );
         Write();
-        Plan = new WorkPlan(Head(), new OrderedWork(_parts, Figures.Builds, choices.Order.Machines, "Build", "Printer"), [], null, WorkPlan.DateFor(job, _parts), null,
-            [new Purchase(job.Material.Name, MaterialKg, "kg", Packs.For(MaterialKg, PacksKg), "printKg")], [], At(), [], [.. Facts()], _sheet.Lines, Figures);
+        Plan = new WorkPlan(
+            Head(),
+            new OrderedWork(_parts, Figures.Builds, choices.Order.Machines, "Build", "Printer"),
+            [],
+            null,
+            WorkPlan.DateFor(job, _parts),
+            null,
+            [new Purchase(job.Material.Name, MaterialKg, "kg", Packs.For(MaterialKg, PacksKg), "printKg")],
+            [],
+            At(),
+            [],
+            [.. Facts()],
+            _sheet.Lines,
+            Figures
+        );
     }
 
     public PrintingFigures Figures { get; }
@@ -62,14 +86,24 @@ internal sealed class PrintingWork
         var each = (int)Math.Max(1, Math.Min(Math.Min(fit, _choices.Build.Parts ?? fit), Math.Ceiling(needed - 1e-9)));
         var (hours, builds) = (BuildH(stance, each), (int)Math.Ceiling(needed / each - 1e-9));
         var supportG = SupportCm3(stance) * _job.Material.DensityGPerCm3;
-        var finish = (_process == PrintProcess.Powder ? 0 : OffMinPerCm2 * stance.HangingCm2 / 60) + stance.StairShare * PrintCost.FinishHours(_job).Value.Likely;
-        var cost = builds * hours / _parts * _job.Norm("print.machine").Likely + supportG / 1000 * _job.Material.PricePerKg.Likely + finish * _job.Norm("labour.bench").Likely;
+        var finish =
+            (_process == PrintProcess.Powder ? 0 : OffMinPerCm2 * stance.HangingCm2 / 60)
+            + stance.StairShare * PrintCost.FinishHours(_job).Value.Likely;
+        var cost =
+            builds * hours / _parts * _job.Norm("print.machine").Likely
+            + supportG / 1000 * _job.Material.PricePerKg.Likely
+            + finish * _job.Norm("labour.bench").Likely;
         return new WeighedStance(stance, fit, each, builds, hours, supportG, finish, cost);
     }
 
     /// <summary>Powder carries layers of parts, other machines one. None when it does not fit.</summary>
     private int OnPlatform(PrintStance stance) =>
-        OnOneLayer(stance) * (_process == PrintProcess.Powder ? Along(_room[2], stance.HeightMm) : stance.HeightMm <= _room[2] ? 1 : 0);
+        OnOneLayer(stance)
+        * (
+            _process == PrintProcess.Powder ? Along(_room[2], stance.HeightMm)
+            : stance.HeightMm <= _room[2] ? 1
+            : 0
+        );
 
     /// <summary>Boxes in rows, either way round.</summary>
     private int OnOneLayer(PrintStance stance)
@@ -82,7 +116,8 @@ internal sealed class PrintingWork
 
     private double BuildH(PrintStance stance, int each)
     {
-        var volume = _process == PrintProcess.Resin ? 0 : each * (_job.Part.VolumeCm3 + SupportCm3(stance)) / _job.Norm("print.buildRate").Likely;
+        var volume =
+            _process == PrintProcess.Resin ? 0 : each * (_job.Part.VolumeCm3 + SupportCm3(stance)) / _job.Norm("print.buildRate").Likely;
         return BuildMm(stance, each) / HeightRate.Value.Likely + volume + _job.Norm("print.setup").Likely;
     }
 
@@ -104,65 +139,146 @@ internal sealed class PrintingWork
     {
         var (chosen, stance) = (Figures.Chosen, Figures.Chosen.Stance);
         var powder = _process == PrintProcess.Powder;
-        _sheet.Write("supportG", "Support of one part", powder ? "none: the powder carries it" : "room under what hangs over × lattice × density", chosen.SupportG, "g",
+        _sheet.Write(
+            "supportG",
+            "Support of one part",
+            powder ? "none: the powder carries it" : "room under what hangs over × lattice × density",
+            chosen.SupportG,
+            "g",
             powder || Figures.IsMeasured ? "read off the mesh" : "a usual share of the part",
-            new WorkInput("room", stance.SupportCm3, "cm³", "plan/build.up"), new WorkInput("lattice", powder ? 0 : SupportDensity, "share"),
-            new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/build.materialId"));
+            new WorkInput("room", stance.SupportCm3, "cm³", "plan/build.up"),
+            new WorkInput("lattice", powder ? 0 : SupportDensity, "share"),
+            new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/build.materialId")
+        );
         WriteBuild(chosen, stance);
-        _sheet.Write("builds", "Builds", Figures.Pieces == 1 ? "parts ÷ (in a build × yield), rounded up" : "parts ÷ (in a build × yield), rounded up, × pieces", chosen.Builds, "builds", "a build is whole",
-            new WorkInput("parts", _parts, "parts", "plan/order.parts"), new WorkInput("in a build", chosen.InBuild, "parts", "plan/build.parts"), _job.Rate("print.yield").AsInput(), new WorkInput("pieces", Figures.Pieces, ""));
-        _sheet.Write("stanceCost", "Machine, support and hands", "builds × hours ÷ parts × machine + support × price + hands × bench", chosen.CostEach, "€", "weighs which side is up; the price of the part stands on Routes",
-            new WorkInput("one build", chosen.BuildH, "h", null, "buildH"), new WorkInput("builds", chosen.Builds, "builds", null, "builds"), new WorkInput("parts", _parts, "", "plan/order.parts"), _job.Rate("print.machine").AsInput(),
-            new WorkInput("support", chosen.SupportG, "g", null, "supportG"), new WorkInput("hands", chosen.FinishH, "h"), _job.Rate("labour.bench").AsInput());
+        _sheet.Write(
+            "builds",
+            "Builds",
+            Figures.Pieces == 1 ? "parts ÷ (in a build × yield), rounded up" : "parts ÷ (in a build × yield), rounded up, × pieces",
+            chosen.Builds,
+            "builds",
+            "a build is whole",
+            new WorkInput("parts", _parts, "parts", "plan/order.parts"),
+            new WorkInput("in a build", chosen.InBuild, "parts", "plan/build.parts"),
+            _job.Rate("print.yield").AsInput(),
+            new WorkInput("pieces", Figures.Pieces, "")
+        );
+        _sheet.Write(
+            "stanceCost",
+            "Machine, support and hands",
+            "builds × hours ÷ parts × machine + support × price + hands × bench",
+            chosen.CostEach,
+            "€",
+            "weighs which side is up; the price of the part stands on Routes",
+            new WorkInput("one build", chosen.BuildH, "h", null, "buildH"),
+            new WorkInput("builds", chosen.Builds, "builds", null, "builds"),
+            new WorkInput("parts", _parts, "", "plan/order.parts"),
+            _job.Rate("print.machine").AsInput(),
+            new WorkInput("support", chosen.SupportG, "g", null, "supportG"),
+            new WorkInput("hands", chosen.FinishH, "h"),
+            _job.Rate("labour.bench").AsInput()
+        );
         var made = Math.Ceiling(_parts / _job.Norm("print.yield").Likely - 1e-9);
-        _sheet.Write("printKg", "Material to have", "parts ÷ yield, rounded up, × (part + support) ÷ 1000", made * (Figures.PartG + chosen.SupportG) / 1000, "kg", "what stays in vat or bed is over",
-            new WorkInput("parts made", made, "", "plan/order.parts"), new WorkInput("part", Figures.PartG, "g"), new WorkInput("support", chosen.SupportG, "g", null, "supportG"));
+        _sheet.Write(
+            "printKg",
+            "Material to have",
+            "parts ÷ yield, rounded up, × (part + support) ÷ 1000",
+            made * (Figures.PartG + chosen.SupportG) / 1000,
+            "kg",
+            "what stays in vat or bed is over",
+            new WorkInput("parts made", made, "", "plan/order.parts"),
+            new WorkInput("part", Figures.PartG, "g"),
+            new WorkInput("support", chosen.SupportG, "g", null, "supportG")
+        );
     }
 
     private void WriteBuild(WeighedStance chosen, PrintStance stance)
     {
         List<WorkInput> inputs =
         [
-            new("height of the build", BuildMm(stance, chosen.InBuild), "mm", "plan/build.up"), HeightRate.AsInput(), _job.Rate("print.setup").AsInput(),
+            new("height of the build", BuildMm(stance, chosen.InBuild), "mm", "plan/build.up"),
+            HeightRate.AsInput(),
+            _job.Rate("print.setup").AsInput(),
         ];
         if (_process != PrintProcess.Resin)
-            inputs.AddRange([new("volume, with support", chosen.InBuild * (_job.Part.VolumeCm3 + SupportCm3(stance)), "cm³", "part"), _job.Rate("print.buildRate").AsInput()]);
-        var formula = _process == PrintProcess.Resin ? "height ÷ height an hour + loading" : "height ÷ height an hour + volume ÷ build rate + loading";
+            inputs.AddRange([
+                new("volume, with support", chosen.InBuild * (_job.Part.VolumeCm3 + SupportCm3(stance)), "cm³", "part"),
+                _job.Rate("print.buildRate").AsInput(),
+            ]);
+        var formula =
+            _process == PrintProcess.Resin
+                ? "height ÷ height an hour + loading"
+                : "height ÷ height an hour + volume ÷ build rate + loading";
         _sheet.Write("buildH", "One build", formula, chosen.BuildH, "h", Source, inputs);
     }
 
     private List<HeadFigure> Head() =>
-    [
-        new(Figures.Builds, Figures.Builds == 1 ? "build" : "builds", $"{Text.Count(_parts, "good part")}; {Text.Count(Figures.Chosen.InBuild, "part")} in a build", "builds"),
-        new(Figures.Chosen.BuildH, "h", "one build on the printer", "buildH"),
-        new(MaterialKg, "kg", $"{_job.Material.Name}", "printKg"),
-    ];
+        [
+            new(
+                Figures.Builds,
+                Figures.Builds == 1 ? "build" : "builds",
+                $"{Text.Count(_parts, "good part")}; {Text.Count(Figures.Chosen.InBuild, "part")} in a build",
+                "builds"
+            ),
+            new(Figures.Chosen.BuildH, "h", "one build on the printer", "buildH"),
+            new(MaterialKg, "kg", $"{_job.Material.Name}", "printKg"),
+        ];
 
     private Dictionary<string, IReadOnlyList<Finding>> At() => new() { ["orientation"] = [.. OnOrientation()], ["build"] = [.. OnBuild()] };
 
     private IEnumerable<Finding> OnOrientation()
     {
         if (!Figures.IsMeasured)
-            yield return new(Severity.Warning, "not-measured", "Without a mesh support and stairs are not known: each side up is weighed by its height alone. Give the part's mesh on the Part page.");
+            yield return new(
+                Severity.Warning,
+                "not-measured",
+                "Without a mesh support and stairs are not known: each side up is weighed by its height alone. Give the "
+                    + "part's mesh on the Part page."
+            );
         if (Figures.Pieces > 1)
-            yield return new(Severity.Warning, "pieces", $"Larger than the printer ({Text.Sides(_room)}): printed in {Figures.Pieces} pieces and bonded. Choose where the joints run; bonded joints are the weak places.");
+            yield return new(
+                Severity.Warning,
+                "pieces",
+                $"Larger than the printer ({Text.Sides(_room)}): printed in {Figures.Pieces} pieces and bonded. Choose "
+                    + "where the joints run; bonded joints are the weak places."
+            );
         if (Figures.Chosen.Stance.StairShare > 0.15 && _job.Brief.ShowSide != Briefs.Finish.AsTooled)
-            yield return new(Severity.Note, "stairs", $"{Text.Number(100 * Figures.Chosen.Stance.StairShare, 2)} % of the surface lies so flat that layers of {Text.Number(_choices.Build.LayerMm)} mm show as stairs: sand it, or take thinner layers.");
+            yield return new(
+                Severity.Note,
+                "stairs",
+                $"{Text.Number(100 * Figures.Chosen.Stance.StairShare, 2)} % of the surface lies so flat that layers of "
+                    + $"{Text.Number(_choices.Build.LayerMm)} mm show as stairs: sand it, or take thinner layers."
+            );
     }
 
     private IEnumerable<Finding> OnBuild()
     {
         if (_job.Material.Polymer == "silicone")
-            yield return new(Severity.Warning, "silicone-post", "Printed silicone has its properties only after its oven post-cure, and shrinks in it: scale the print, and measure the first one.");
+            yield return new(
+                Severity.Warning,
+                "silicone-post",
+                "Printed silicone has its properties only after its oven post-cure, and shrinks in it: scale the print, "
+                    + "and measure the first one."
+            );
         else if (_job.Material.Hardness.Scale == ShoreScale.A)
-            yield return new(Severity.Note, "elastomer", "Soft prints sag and tear on their support: thick, close supports, cut off, not pulled.");
+            yield return new(
+                Severity.Note,
+                "elastomer",
+                "Soft prints sag and tear on their support: thick, close supports, cut off, not pulled."
+            );
         if (_job.Part.ThinnestWallMm is { } wall && wall < 0.8)
-            yield return new(Severity.Warning, "thin", $"Walls of {Text.Number(wall, 2)} mm: they warp when the support comes off. Stand them on edge, cure before cutting.");
+            yield return new(
+                Severity.Warning,
+                "thin",
+                $"Walls of {Text.Number(wall, 2)} mm: they warp when the support comes off. Stand them on edge, cure before cutting."
+            );
     }
 
     private IEnumerable<string> Facts()
     {
-        yield return $"{Text.Number(_parts, 9)} good parts in {Text.Count(Figures.Builds, "build")} of {Figures.Chosen.InBuild}; {_job.Material.Name}, {Text.Number(MaterialKg, 3)} kg in all.";
-        yield return $"Stands {Text.Number(Figures.Chosen.Stance.HeightMm, 3)} mm high; layers of {Text.Number(_choices.Build.LayerMm)} mm.";
+        yield return $"{Text.Number(_parts, 9)} good parts in {Text.Count(Figures.Builds, "build")} of {Figures.Chosen.InBuild}; "
+            + $"{_job.Material.Name}, {Text.Number(MaterialKg, 3)} kg in all.";
+        yield return $"Stands {Text.Number(Figures.Chosen.Stance.HeightMm, 3)} mm high; layers of "
+            + $"{Text.Number(_choices.Build.LayerMm)} mm.";
     }
 }

@@ -5,22 +5,25 @@ using Stampo.Core.Working;
 namespace Stampo.Core.Routes.AddOns;
 
 /// <summary>
-/// A colour matched to a chip: days for samples to be made and agreed, and a smallest lot of colourant that is paid whole. The colour is made while the tool is, so
-/// only the days beyond the tool's move the first part.
+/// A colour matched to a chip: days for samples to be made and agreed, and a smallest lot of colourant that is paid whole. The colour is
+/// made while the tool is, so only the days beyond the tool's move the first part.
 /// </summary>
 internal static class ColourMatch
 {
     /// <summary>Whether this material is to be matched; one that can't be is told of by its properties.</summary>
     private static bool IsAsked(Job job) => job.Brief.Colour?.AtLeast == Colour.Matched && job.Material.Colour == Colour.Matched;
 
-    /// <summary>What carries the colour: paste in a poured resin, masterbatch in pellets, the sheet itself, the gel coat of a laminate.</summary>
-    private static string Carrier(Material material) => material switch
-    {
-        { Family: MaterialFamily.FormedSheet } => "sheet",
-        { Family: MaterialFamily.FibreLaminate } => "gelCoat",
-        { Cast: not null } => "paste",
-        _ => "masterbatch",
-    };
+    /// <summary>
+    /// What carries the colour: paste in a poured resin, masterbatch in pellets, the sheet itself, the gel coat of a laminate.
+    /// </summary>
+    private static string Carrier(Material material) =>
+        material switch
+        {
+            { Family: MaterialFamily.FormedSheet } => "sheet",
+            { Family: MaterialFamily.FibreLaminate } => "gelCoat",
+            { Cast: not null } => "paste",
+            _ => "masterbatch",
+        };
 
     public static RouteEstimate In(RouteEstimate estimate, Job job)
     {
@@ -39,7 +42,12 @@ internal static class ColourMatch
             return null;
         var days = job.Norm("colour.matchDays");
         var lot = job.Norm($"colour.{Carrier(job.Material)}.lotKg").Likely;
-        return new Gate(Verdict.Fits, "Colour", $"Matched to its chip in {Text.Number(days.Low)} to {Text.Number(days.High)} working days, while the tool is made; the smallest lot is {Text.Number(lot)} kg.");
+        return new Gate(
+            Verdict.Fits,
+            "Colour",
+            $"Matched to its chip in {Text.Number(days.Low)} to {Text.Number(days.High)} working days, while the tool is "
+                + $"made; the smallest lot is {Text.Number(lot)} kg."
+        );
     }
 
     /// <summary>Whole lots for all parts of the brief.</summary>
@@ -48,8 +56,16 @@ internal static class ColourMatch
         var (lot, share) = (job.Rate($"colour.{carrier}.lotKg"), job.Rate($"colour.{carrier}.share"));
         var partKg = job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000;
         var lots = Math.Max(1, Math.Ceiling(job.Brief.TotalQuantity * partKg * share.Value.Likely / lot.Value.Likely));
-        return new Amount(lot.Value * lots, "kg", "lot × lots, lots = parts of the brief × part × share ÷ lot, whole",
-            lot.AsInput(), new WorkInput("lots", lots, ""), new WorkInput("parts of the brief", job.Brief.TotalQuantity, "parts", "brief/demand"), new WorkInput("part", partKg, "kg", "part"), share.AsInput());
+        return new Amount(
+            lot.Value * lots,
+            "kg",
+            "lot × lots, lots = parts of the brief × part × share ÷ lot, whole",
+            lot.AsInput(),
+            new WorkInput("lots", lots, ""),
+            new WorkInput("parts of the brief", job.Brief.TotalQuantity, "parts", "brief/demand"),
+            new WorkInput("part", partKg, "kg", "part"),
+            share.AsInput()
+        );
     }
 
     private static IEnumerable<LeadStep> Beyond(RouteEstimate estimate, Job job)
@@ -58,6 +74,9 @@ internal static class ColourMatch
         var match = job.Norm("colour.matchDays");
         var likely = match.Likely - tool.Likely;
         if (likely > 0)
-            yield return new LeadStep("Colour matched to its chip, beyond what the tool takes", new(Math.Clamp(match.Low - tool.Low, 0, likely), likely, Math.Max(likely, match.High - tool.High)));
+            yield return new LeadStep(
+                "Colour matched to its chip, beyond what the tool takes",
+                new(Math.Clamp(match.Low - tool.Low, 0, likely), likely, Math.Max(likely, match.High - tool.High))
+            );
     }
 }

@@ -11,7 +11,12 @@ public static class InsertLoading
     {
         if (job.Brief.Guards > 0)
             book.Add(ChargedOn.Piece, "Guards over contacts", Amount.Of(job.Rate("guard.fit"), job.Brief.Guards, "guards"), "labour.bench")
-                .Add(ChargedOn.Piece, "Clean the film off behind guards", Amount.Of(job.Rate("guard.clean"), job.Brief.Guards, "guards"), "labour.bench");
+                .Add(
+                    ChargedOn.Piece,
+                    "Clean the film off behind guards",
+                    Amount.Of(job.Rate("guard.clean"), job.Brief.Guards, "guards"),
+                    "labour.bench"
+                );
         var inserts = job.Brief.Inserts;
         if (inserts == 0)
             return book;
@@ -20,7 +25,12 @@ public static class InsertLoading
         else
             book.Add(ChargedOn.Piece, "Load inserts by hand", Amount.Of(job.Rate("insert.load"), inserts, "inserts"), "labour.bench");
         if (pressKey is not null)
-            book.Add(ChargedOn.Piece, "Press waits for its inserts", Amount.Of(job.Rate(job.Assist == Assist.Machine ? "insert.robotLoad" : "insert.load"), inserts, "inserts"), pressKey);
+            book.Add(
+                ChargedOn.Piece,
+                "Press waits for its inserts",
+                Amount.Of(job.Rate(job.Assist == Assist.Machine ? "insert.robotLoad" : "insert.load"), inserts, "inserts"),
+                pressKey
+            );
         return book.AddPrice(ChargedOn.Piece, "Inserts", "insert.price", inserts);
     }
 
@@ -30,14 +40,28 @@ public static class InsertLoading
         if (job.Brief.EnclosedPrice is not { } price || price == 0)
             return book;
         var yield = job.Rate(yieldKey);
-        return book.Add(new CostLine(ChargedOn.Piece, "Enclosed things spoiled", new ThreePoint(1 - yield.High, 1 - yield.Likely, 1 - yield.Low), "share", "1 − yield",
-            [yield.AsInput(), new WorkInput("price of what is put in", price, "€", "brief/enclosedPrice")], "brief.enclosedPrice", price, "€", "brief"));
+        return book.Add(
+            new CostLine(
+                ChargedOn.Piece,
+                "Enclosed things spoiled",
+                new ThreePoint(1 - yield.High, 1 - yield.Likely, 1 - yield.Low),
+                "share",
+                "1 − yield",
+                [yield.AsInput(), new WorkInput("price of what is put in", price, "€", "brief/enclosedPrice")],
+                "brief.enclosedPrice",
+                price,
+                "€",
+                "brief"
+            )
+        );
     }
 
     /// <summary>Parts a year from which a robot's yearly cost is less than the hands and press time it saves.</summary>
     public static double BreakEvenAYear(Job job)
     {
-        double hand = job.Norm("insert.load").Likely, robot = job.Norm("insert.robotLoad").Likely, press = job.Norm("inject.press").Likely;
+        double hand = job.Norm("insert.load").Likely,
+            robot = job.Norm("insert.robotLoad").Likely,
+            press = job.Norm("inject.press").Likely;
         var saved = job.Brief.Inserts * (hand * (job.Norm("labour.bench").Likely + press) - robot * press);
         return job.Norm("insert.robot").Likely * job.Norm("insert.robotYear").Likely / saved;
     }

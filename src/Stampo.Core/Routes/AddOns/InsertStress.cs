@@ -18,7 +18,9 @@ public static class InsertStress
         Check.Positive(innerRadiusMm, "innerRadiusMm", "mm", 1_000);
         Check.Between(outerRadiusMm, innerRadiusMm * 1.001, 10_000, "outerRadiusMm", "mm", "the boss is wider than its insert");
         Check.Between(poisson, 0, 0.5, "poisson", "", "no solid has another");
-        double a2 = innerRadiusMm * innerRadiusMm, b2 = outerRadiusMm * outerRadiusMm, ring = (b2 + a2) / (b2 - a2);
+        double a2 = innerRadiusMm * innerRadiusMm,
+            b2 = outerRadiusMm * outerRadiusMm,
+            ring = (b2 + a2) / (b2 - a2);
         return modulusMpa * strain / (ring + poisson) * ring;
     }
 }

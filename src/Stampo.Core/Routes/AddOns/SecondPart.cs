@@ -14,17 +14,42 @@ internal static class SecondPart
         if (job.Brief.SecondMaterial is not { } asked)
             return null;
         if (!takesSecond)
-            return new Gate(Verdict.AtRisk, "Second material", "The soft part can't be put on in the tool.", "Make it apart and bond or snap it on.");
+            return new Gate(
+                Verdict.AtRisk,
+                "Second material",
+                "The soft part can't be put on in the tool.",
+                "Make it apart and bond or snap it on."
+            );
         if (job.Soft is not { } soft)
-            return new Gate(Verdict.Out, "Second material", $"No soft material goes with {job.Material.Name} on this route.", "Make it apart and bond it on, or choose another soft material.");
+            return new Gate(
+                Verdict.Out,
+                "Second material",
+                $"No soft material goes with {job.Material.Name} on this route.",
+                "Make it apart and bond it on, or choose another soft material."
+            );
         var bond = Bond.Between(job.Material.Polymer, soft.Polymer);
         var pair = $"{soft.Name} on {job.Material.Name}";
         return (bond.Strength, asked.Interlocks) switch
         {
             (BondStrength.Good, _) => new Gate(Verdict.Fits, "Second material", $"{pair} bonds well, {bond.Note}."),
-            (BondStrength.Fair, _) => new Gate(Verdict.AtRisk, "Second material", $"{pair} bonds fairly: {bond.Note}.", "Prove it on samples; add interlocks, plasma or a primer."),
-            (_, true) => new Gate(Verdict.AtRisk, "Second material", $"{pair} does not bond: {bond.Note}. Only its interlocks hold it.", "Wrap it through holes and around edges, and pull samples."),
-            _ => new Gate(Verdict.Out, "Second material", $"{pair} does not bond: {bond.Note}.", "Lock it in with holes and wraps, or choose a pair that bonds."),
+            (BondStrength.Fair, _) => new Gate(
+                Verdict.AtRisk,
+                "Second material",
+                $"{pair} bonds fairly: {bond.Note}.",
+                "Prove it on samples; add interlocks, plasma or a primer."
+            ),
+            (_, true) => new Gate(
+                Verdict.AtRisk,
+                "Second material",
+                $"{pair} does not bond: {bond.Note}. Only its interlocks hold it.",
+                "Wrap it through holes and around edges, and pull samples."
+            ),
+            _ => new Gate(
+                Verdict.Out,
+                "Second material",
+                $"{pair} does not bond: {bond.Note}.",
+                "Lock it in with holes and wraps, or choose a pair that bonds."
+            ),
         };
     }
 
@@ -39,7 +64,15 @@ internal static class SecondPart
         var part = new WorkInput("(soft area ÷ surface)^0.7", area, "", "brief/secondMaterial");
         var times = share.Value * area + (machine ? job.Norm(shareKey) * area : (ThreePoint)0);
         foreach (var line in book.Lines.Where(l => l.On == ChargedOn.Tool).ToList())
-            book.Add(line with { Name = $"Soft part: {char.ToLowerInvariant(line.Name[0])}{line.Name[1..]}", Amount = line.Amount * times, Formula = $"({line.Formula}) × share", Inputs = [.. line.Inputs, share.AsInput(), part] });
+            book.Add(
+                line with
+                {
+                    Name = $"Soft part: {char.ToLowerInvariant(line.Name[0])}{line.Name[1..]}",
+                    Amount = line.Amount * times,
+                    Formula = $"({line.Formula}) × share",
+                    Inputs = [.. line.Inputs, share.AsInput(), part],
+                }
+            );
         return book;
     }
 
@@ -48,31 +81,66 @@ internal static class SecondPart
     {
         if (job is not { Brief.SecondMaterial: { } asked, Soft: { } soft })
             return book;
-        book.AddMaterial(ChargedOn.Piece, "Soft plastic", SoftKg(job, asked, soft, "inject.runner", 1 + job.Norm("inject.runner"), "× (1 + loss)"), soft);
+        book.AddMaterial(
+            ChargedOn.Piece,
+            "Soft plastic",
+            SoftKg(job, asked, soft, "inject.runner", 1 + job.Norm("inject.runner"), "× (1 + loss)"),
+            soft
+        );
         var cycle = InjectionPieces.CycleSeconds(job with { Material = soft, Part = SoftBody(job, asked) });
         return job.Assist == Assist.Machine
-            ? book.Add(ChargedOn.Piece, "Second barrel, over a plain press", InjectionPieces.PressHours(InjectionPieces.CycleSeconds(job), cavities), "second.twoBarrelPress")
+            ? book.Add(
+                ChargedOn.Piece,
+                "Second barrel, over a plain press",
+                InjectionPieces.PressHours(InjectionPieces.CycleSeconds(job), cavities),
+                "second.twoBarrelPress"
+            )
             : book.Add(ChargedOn.Piece, "Second shot: press", InjectionPieces.PressHours(cycle, cavities), "inject.press")
                 .Add(ChargedOn.Piece, "Carry to the second tool", Amount.Of(job.Rate("second.handle")), "labour.bench");
     }
 
     /// <summary>The soft resin poured on in a second mold, over a scuffed and primed first part.</summary>
-    public static CostBook AddCastSoft(this CostBook book, Job job, int cavities, string shotKey) => job is not { Brief.SecondMaterial: { } asked, Soft: { } soft }
-        ? book
-        : book.AddMaterial(ChargedOn.Piece, "Soft resin", SoftKg(job, asked, soft, "cast.loss", Casting.PourLoss.Times(job), Casting.PourLoss.Formula(job)), soft)
-            .Add(ChargedOn.Piece, "Second pour, shared by its cavities", Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities), "labour.bench")
-            .Add(ChargedOn.Piece, "Scuff, prime, place", Amount.Of(job.Rate("second.scuff")), "labour.bench");
+    public static CostBook AddCastSoft(this CostBook book, Job job, int cavities, string shotKey) =>
+        job is not { Brief.SecondMaterial: { } asked, Soft: { } soft }
+            ? book
+            : book.AddMaterial(
+                    ChargedOn.Piece,
+                    "Soft resin",
+                    SoftKg(job, asked, soft, "cast.loss", Casting.PourLoss.Times(job), Casting.PourLoss.Formula(job)),
+                    soft
+                )
+                .Add(
+                    ChargedOn.Piece,
+                    "Second pour, shared by its cavities",
+                    Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities),
+                    "labour.bench"
+                )
+                .Add(ChargedOn.Piece, "Scuff, prime, place", Amount.Of(job.Rate("second.scuff")), "labour.bench");
 
-    private static Amount SoftKg(Job job, Briefs.SecondMaterial asked, Material soft, string lossKey, ThreePoint withLoss, string formula) => new(
-        withLoss * (asked.VolumeCm3 * soft.DensityGPerCm3 / 1000), "kg", $"soft part × density {formula} ÷ 1000",
-        new WorkInput("soft part", asked.VolumeCm3, "cm³", "brief/secondMaterial"), new WorkInput("density", soft.DensityGPerCm3, "g/cm³"), job.Rate(lossKey).AsInput());
+    private static Amount SoftKg(
+        Job job,
+        Briefs.SecondMaterial asked,
+        Material soft,
+        string lossKey,
+        ThreePoint withLoss,
+        string formula
+    ) =>
+        new(
+            withLoss * (asked.VolumeCm3 * soft.DensityGPerCm3 / 1000),
+            "kg",
+            $"soft part × density {formula} ÷ 1000",
+            new WorkInput("soft part", asked.VolumeCm3, "cm³", "brief/secondMaterial"),
+            new WorkInput("density", soft.DensityGPerCm3, "g/cm³"),
+            job.Rate(lossKey).AsInput()
+        );
 
     /// <summary>The soft part as a skin of even thickness.</summary>
-    private static Parts.PartFacts SoftBody(Job job, Briefs.SecondMaterial asked) => job.Part with
-    {
-        VolumeCm3 = asked.VolumeCm3,
-        AreaCm2 = 2 * asked.AreaCm2,
-        Measured = null,
-        Declared = new Parts.PartDeclaration { NominalWallMm = Math.Clamp(10 * asked.VolumeCm3 / asked.AreaCm2, 0.3, 50) },
-    };
+    private static Parts.PartFacts SoftBody(Job job, Briefs.SecondMaterial asked) =>
+        job.Part with
+        {
+            VolumeCm3 = asked.VolumeCm3,
+            AreaCm2 = 2 * asked.AreaCm2,
+            Measured = null,
+            Declared = new Parts.PartDeclaration { NominalWallMm = Math.Clamp(10 * asked.VolumeCm3 / asked.AreaCm2, 0.3, 50) },
+        };
 }

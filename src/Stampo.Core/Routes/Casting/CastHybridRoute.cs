@@ -9,8 +9,15 @@ public sealed class CastHybridRoute : SiliconeCasting
 {
     private const double RigidSideDraftDeg = 1;
 
-    public override RouteCard Card { get; } = new("cast-hybrid", "SH", "Urethane cast, silicone on a rigid back", "Casting", RouteFigure.SoftBlock,
-        "A cast urethane in place of the production plastic; draft on the rigid side.");
+    public override RouteCard Card { get; } =
+        new(
+            "cast-hybrid",
+            "SH",
+            "Urethane cast, silicone on a rigid back",
+            "Casting",
+            RouteFigure.SoftBlock,
+            "A cast urethane in place of the production plastic; draft on the rigid side."
+        );
 
     protected override (double, double) ThinWallMm => (1.2, 1.0);
 
@@ -40,9 +47,26 @@ public sealed class CastHybridRoute : SiliconeCasting
         var worn = Math.Min(1, face.Likely / back.Likely);
         foreach (var (on, share, name) in new[] { (ChargedOn.OneOff, 1 - worn, "first set"), (ChargedOn.Tool, worn, "worn by one face") })
         {
-            Amount dm2 = new(backs * share, "dm²", $"2 × 1.4 × parting area × cavities × {(on == ChargedOn.Tool ? "face life ÷ back life" : "(1 − face life ÷ back life)")}",
-                new WorkInput("parting area", job.Part.PartingCm2, "cm²", "part"), new WorkInput("cavities", cavities, ""), face.AsInput(), back.AsInput());
-            book.Add(on, $"Fibreglass backs, {name}: hands", new Amount(job.Norm("hybrid.backHours") * dm2.Value, "h", $"({dm2.Formula}) × hours per dm²", [.. dm2.Inputs, job.Rate("hybrid.backHours").AsInput()]), "labour.bench")
+            Amount dm2 = new(
+                backs * share,
+                "dm²",
+                $"2 × 1.4 × parting area × cavities × {(on == ChargedOn.Tool ? "face life ÷ back life" : "(1 − face life ÷ back life)")}",
+                new WorkInput("parting area", job.Part.PartingCm2, "cm²", "part"),
+                new WorkInput("cavities", cavities, ""),
+                face.AsInput(),
+                back.AsInput()
+            );
+            book.Add(
+                    on,
+                    $"Fibreglass backs, {name}: hands",
+                    new Amount(
+                        job.Norm("hybrid.backHours") * dm2.Value,
+                        "h",
+                        $"({dm2.Formula}) × hours per dm²",
+                        [.. dm2.Inputs, job.Rate("hybrid.backHours").AsInput()]
+                    ),
+                    "labour.bench"
+                )
                 .Add(on, $"Fibreglass backs, {name}: gel coat, glass, resin", dm2, "hybrid.backMaterial");
         }
     }

@@ -10,18 +10,35 @@ namespace Stampo.Core.Routes.Casting;
 /// <summary>Urethane poured into a printed split mold: no pattern, two days from the drawing.</summary>
 public sealed class CastPrintedRoute : IRoute
 {
-    public RouteCard Card { get; } = new("cast-printed", "PM", "Urethane cast in a printed mold", "Casting", RouteFigure.SplitHalves,
-        "Layer lines are copied; needs draft unless the part is soft; a cast urethane in place of the production plastic.");
+    public RouteCard Card { get; } =
+        new(
+            "cast-printed",
+            "PM",
+            "Urethane cast in a printed mold",
+            "Casting",
+            RouteFigure.SplitHalves,
+            "Layer lines are copied; needs draft unless the part is soft; a cast urethane in place of the production plastic."
+        );
 
     public IEnumerable<Gate> Screen(Job job)
     {
-        yield return Gates.Prints(job, "Fits the mold printer", "mold half", [.. PrintCost.SidesMm(job).OrderDescending().Select((side, i) => (side + 2 * PrintedMoldSolid.WallMm) / (i == 2 ? 2 : 1))]);
+        yield return Gates.Prints(
+            job,
+            "Fits the mold printer",
+            "mold half",
+            [.. PrintCost.SidesMm(job).OrderDescending().Select((side, i) => (side + 2 * PrintedMoldSolid.WallMm) / (i == 2 ? 2 : 1))]
+        );
         yield return Gates.ThinnestWall(job, 1.2, 1.0);
         yield return Gates.DraftWithoutEjection(job, 1);
         yield return Gates.UndercutInRigidTool(job, "each undercut becomes a loose piece of the mold");
         yield return Gates.Inserts(job, molded: true, "");
         if (job.Brief.ShowSide == Briefs.Finish.Gloss)
-            yield return new Gate(Verdict.AtRisk, "Finish", "Gloss from a printed mold means sanding the cavity, which is hard to reach.", "Take fine matt, or a silicone mold from a polished pattern.");
+            yield return new Gate(
+                Verdict.AtRisk,
+                "Finish",
+                "Gloss from a printed mold means sanding the cavity, which is hard to reach.",
+                "Take fine matt, or a silicone mold from a polished pattern."
+            );
     }
 
     public Made Made => Made.SoftMold;
@@ -30,7 +47,8 @@ public sealed class CastPrintedRoute : IRoute
 
     public bool TakesSecondMaterial => true;
 
-    public IReadOnlyList<int> CavityChoices(Job job) => [.. new[] { 1, 2, 4 }.Where(n => n == 1 || PrintedMoldSolid.Cm3(job.Part, PrintedMoldSolid.WallMm) * n < 8000)];
+    public IReadOnlyList<int> CavityChoices(Job job) =>
+        [.. new[] { 1, 2, 4 }.Where(n => n == 1 || PrintedMoldSolid.Cm3(job.Part, PrintedMoldSolid.WallMm) * n < 8000)];
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
@@ -42,10 +60,32 @@ public sealed class CastPrintedRoute : IRoute
         var finish = PrintCost.FinishHours(job);
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering: split, keys, vents", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
-            .Add(ChargedOn.Tool, "Mold: resin", kg with { Inputs = [.. kg.Inputs, .. PrintedMoldSolid.Inputs(job.Part, PrintedMoldSolid.WallMm)] }, "print.patternResin")
+            .Add(
+                ChargedOn.Tool,
+                "Mold: resin",
+                kg with
+                {
+                    Inputs = [.. kg.Inputs, .. PrintedMoldSolid.Inputs(job.Part, PrintedMoldSolid.WallMm)],
+                },
+                "print.patternResin"
+            )
             .Add(ChargedOn.Tool, "Mold: printer time", build.Hours(2 * cavities), "print.machine")
-            .Add(ChargedOn.Tool, "Smooth, seal and fit the halves", Amount.Of(job.Rate("printedMold.finishHours"), more, "cavities^0.7"), "labour.bench")
-            .Add(ChargedOn.Tool, "Sand the cavity to the grade of the show side", finish with { Value = finish.Value * more, Formula = $"({finish.Formula}) × cavities^0.7" }, "labour.bench")
+            .Add(
+                ChargedOn.Tool,
+                "Smooth, seal and fit the halves",
+                Amount.Of(job.Rate("printedMold.finishHours"), more, "cavities^0.7"),
+                "labour.bench"
+            )
+            .Add(
+                ChargedOn.Tool,
+                "Sand the cavity to the grade of the show side",
+                finish with
+                {
+                    Value = finish.Value * more,
+                    Formula = $"({finish.Formula}) × cavities^0.7",
+                },
+                "labour.bench"
+            )
             .AddPrice(ChargedOn.Tool, "Bolts, pins, release", "printedMold.hardware")
             .AddSecondTool(job, "second.castMold")
             .AddPieces(job, cavities, "printedMold.shot", "printedMold.yield");
@@ -53,12 +93,29 @@ public sealed class CastPrintedRoute : IRoute
             book.Add(ChargedOn.Tool, "Bond and fair the pieces", bond, "labour.bench");
         var method = Casting(job, cavities);
         var life = Pouring.Life(job, method, PrintedMoldSolid.WallMm);
-        return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs, yield, null,
-            CastingLead.Of(job, method), Pouring.PartsPerDay(job, cavities, yield), Math.Max(0.25, 0.002 * job.Part.LongestMm));
+        return new RouteEstimate(
+            cavities,
+            book.Lines,
+            life.Shots,
+            life.Working.Inputs,
+            yield,
+            null,
+            CastingLead.Of(job, method),
+            Pouring.PartsPerDay(job, cavities, yield),
+            Math.Max(0.25, 0.002 * job.Part.LongestMm)
+        );
     }
 
     public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [Casting(job, cavities)];
 
     public static CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.PrintedMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "printedMold.yield", "printedMold.life");
+        new(
+            PouredInto.PrintedMold,
+            FillingSchool.DegassedPressure,
+            job.Material.Id,
+            cavities,
+            Pouring.ExtraCm3(job),
+            "printedMold.yield",
+            "printedMold.life"
+        );
 }

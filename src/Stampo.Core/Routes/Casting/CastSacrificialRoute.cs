@@ -10,16 +10,23 @@ namespace Stampo.Core.Routes.Casting;
 /// <summary>Cast in a thin printed shell that is broken or dissolved off: one shell a part, any undercut.</summary>
 public sealed class CastSacrificialRoute : IRoute
 {
-    public RouteCard Card { get; } = new("cast-sacrificial", "SS", "Cast in a shell broken off", "Casting", RouteFigure.Layers,
-        "A shell printed and lost for every part; layer lines are copied; a tough shell is hard to break.");
+    public RouteCard Card { get; } =
+        new(
+            "cast-sacrificial",
+            "SS",
+            "Cast in a shell broken off",
+            "Casting",
+            RouteFigure.Layers,
+            "A shell printed and lost for every part; layer lines are copied; a tough shell is hard to break."
+        );
 
     public IEnumerable<Gate> Screen(Job job) =>
-    [
-        Gates.Prints(job, "Fits the shell printer", "shell", PrintCost.SidesMm(job)),
-        Gates.ThinnestWall(job, 1.0, 0.8),
-        Gates.ThickestSection(job, 20, "run hot and may soften the shell", "Pour a slower grade, or in two steps."),
-        Gates.Inserts(job, molded: true, ""),
-    ];
+        [
+            Gates.Prints(job, "Fits the shell printer", "shell", PrintCost.SidesMm(job)),
+            Gates.ThinnestWall(job, 1.0, 0.8),
+            Gates.ThickestSection(job, 20, "run hot and may soften the shell", "Pour a slower grade, or in two steps."),
+            Gates.Inserts(job, molded: true, ""),
+        ];
 
     public Made Made => Made.Part;
 
@@ -42,9 +49,20 @@ public sealed class CastSacrificialRoute : IRoute
             .AddPieces(job, 1, "sacrificial.shot", "sacrificial.yield")
             .Add(ChargedOn.Piece, "Break or dissolve the shell off", Amount.Of(job.Rate("sacrificial.breakOff")), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
-        return new RouteEstimate(1, book.Lines, null, [new WorkInput("parts a shell", 1, "")], yield, build.OnPlatform,
-            CastingLead.Of(job, Casting(job, 1)), Math.Min(20 / (platform.Value.Likely / build.OnPlatform), ShotsADay) * yield.Likely, Math.Max(0.3, 0.003 * job.Part.LongestMm))
-        { FixedBatch = true };
+        return new RouteEstimate(
+            1,
+            book.Lines,
+            null,
+            [new WorkInput("parts a shell", 1, "")],
+            yield,
+            build.OnPlatform,
+            CastingLead.Of(job, Casting(job, 1)),
+            Math.Min(20 / (platform.Value.Likely / build.OnPlatform), ShotsADay) * yield.Likely,
+            Math.Max(0.3, 0.003 * job.Part.LongestMm)
+        )
+        {
+            FixedBatch = true,
+        };
     }
 
     /// <summary>Poured, cured and broken off by one pair of hands.</summary>
@@ -53,5 +71,9 @@ public sealed class CastSacrificialRoute : IRoute
     public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [Casting(job, cavities)];
 
     public CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", null) { Printed = PrintedMoldKind.Sacrificial, Made = Made };
+        new(PouredInto.PrintedMold, FillingSchool.Degassed, job.Material.Id, 1, Pouring.ExtraCm3(job), "sacrificial.yield", null)
+        {
+            Printed = PrintedMoldKind.Sacrificial,
+            Made = Made,
+        };
 }

@@ -12,16 +12,26 @@ namespace Stampo.Core.Routes.Casting;
 internal static class Pouring
 {
     /// <summary>Resin per part made, with gate, risers, reservoir and what stays in the pot.</summary>
-    public static Amount ResinKg(Job job) => new(
-        (1 + job.Norm("cast.gateShare")) * PourLoss.Times(job) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg",
-        $"part × (1 + gate share) {PourLoss.Formula(job)} × density ÷ 1000",
-        new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"), job.Rate("cast.gateShare").AsInput(), job.Rate("cast.loss").AsInput(),
-        new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"));
+    public static Amount ResinKg(Job job) =>
+        new(
+            (1 + job.Norm("cast.gateShare")) * PourLoss.Times(job) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000),
+            "kg",
+            $"part × (1 + gate share) {PourLoss.Formula(job)} × density ÷ 1000",
+            new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"),
+            job.Rate("cast.gateShare").AsInput(),
+            job.Rate("cast.loss").AsInput(),
+            new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³")
+        );
 
     public static CostBook AddPieces(this CostBook book, Job job, int cavities, string shotKey, string yieldKey)
     {
         return book.AddMaterial(ChargedOn.Piece, "Casting resin", ResinKg(job), job.Material)
-            .Add(ChargedOn.Piece, "One shot, shared by its cavities", Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities), "labour.bench")
+            .Add(
+                ChargedOn.Piece,
+                "One shot, shared by its cavities",
+                Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities),
+                "labour.bench"
+            )
             .Add(ChargedOn.Piece, "Trim gate and risers", Amount.Of(job.Rate("cast.trim")), "labour.bench")
             .AddCastSoft(job, cavities, shotKey)
             .AddInserts(job)
@@ -38,25 +48,49 @@ internal static class Pouring
 
     /// <summary>The life of this route's molds with everything that wears them; slender holes stand on steel pins or are drilled.</summary>
     public static MoldLife Life(Job job, CastingMethod method, double moldWallMm) =>
-        SoftMoldLife.Of(job, method,
-            new MoldWear(job.Material, job.Part.UndercutIn(moldWallMm), method.Into == PouredInto.SiliconeMold ? 0 : job.Part.SlenderHoles ?? 0, 23));
+        SoftMoldLife.Of(
+            job,
+            method,
+            new MoldWear(
+                job.Material,
+                job.Part.UndercutIn(moldWallMm),
+                method.Into == PouredInto.SiliconeMold ? 0 : job.Part.SlenderHoles ?? 0,
+                23
+            )
+        );
 
     /// <summary>The printed and finished patterns that the mold is poured around, printed side by side.</summary>
     public static CostBook AddPatterns(this CostBook book, Job job, int patterns)
     {
         var build = PrintCost.InResin(job, job.Part.VolumeCm3);
-        book.Add(ChargedOn.OneOff, "Pattern: resin", Times(PrintCost.MaterialKg(job, job.Part.VolumeCm3, PrintCost.ResinDensity), patterns), "print.patternResin")
+        book.Add(
+                ChargedOn.OneOff,
+                "Pattern: resin",
+                Times(PrintCost.MaterialKg(job, job.Part.VolumeCm3, PrintCost.ResinDensity), patterns),
+                "print.patternResin"
+            )
             .Add(ChargedOn.OneOff, "Pattern: printer time", build.Hours(patterns), "print.machine")
             .Add(ChargedOn.OneOff, "Pattern: finish the show side", Times(PrintCost.FinishHours(job), patterns), "labour.bench")
             .Add(ChargedOn.OneOff, "Pattern: clean the back", Times(Amount.Of(job.Rate("pattern.back")), patterns), "labour.bench");
         // Several are washed, sealed and tried together, but not in the time of one.
-        book.Add(ChargedOn.OneOff, "Pattern: post-cure, seal, prove", Amount.Of(job.Rate("pattern.prove"), Math.Pow(patterns, 0.6), "patterns^0.6"), "labour.bench");
+        book.Add(
+            ChargedOn.OneOff,
+            "Pattern: post-cure, seal, prove",
+            Amount.Of(job.Rate("pattern.prove"), Math.Pow(patterns, 0.6), "patterns^0.6"),
+            "labour.bench"
+        );
         if (build.BondHours(patterns) is { } bond)
             book.Add(ChargedOn.OneOff, "Pattern: bond and fair the pieces", bond, "labour.bench");
         return book.Add(ChargedOn.Tool, "Refresh the pattern", Amount.Of(job.Rate("cast.refresh"), patterns, "patterns"), "labour.bench");
     }
 
-    private static Amount Times(Amount amount, int count) => count == 1
-        ? amount
-        : new Amount(amount.Value * count, amount.Unit, $"({amount.Formula}) × patterns", [.. amount.Inputs, new WorkInput("patterns", count, "")]);
+    private static Amount Times(Amount amount, int count) =>
+        count == 1
+            ? amount
+            : new Amount(
+                amount.Value * count,
+                amount.Unit,
+                $"({amount.Formula}) × patterns",
+                [.. amount.Inputs, new WorkInput("patterns", count, "")]
+            );
 }

@@ -30,16 +30,16 @@ public abstract class SiliconeCasting : IRoute
     protected virtual double LeastToleranceMm => 0.15;
 
     public virtual IEnumerable<Gate> Screen(Job job) =>
-    [
-        Gates.FitsInto(job, "a silicone block", LargestBlockMm - 60, LargestBlockMm - 60, LargestBlockMm - 60),
-        Gates.Prints(job, "Pattern", "pattern", PrintCost.SidesMm(job)),
-        Gates.ThinnestWall(job, ThinWallMm.Usual, ThinWallMm.AtRisk),
-        Gates.ThickestSection(job, 20, "shrink and run hot as they cure", "Core it out, or pour a slower grade in two steps."),
-        Gates.UndercutInSoftMold(job, FaceMm(job)),
-        Gates.SlenderHoles(job),
-        Gates.Inserts(job, molded: true, ""),
-        .. InHouse(job),
-    ];
+        [
+            Gates.FitsInto(job, "a silicone block", LargestBlockMm - 60, LargestBlockMm - 60, LargestBlockMm - 60),
+            Gates.Prints(job, "Pattern", "pattern", PrintCost.SidesMm(job)),
+            Gates.ThinnestWall(job, ThinWallMm.Usual, ThinWallMm.AtRisk),
+            Gates.ThickestSection(job, 20, "shrink and run hot as they cure", "Core it out, or pour a slower grade in two steps."),
+            Gates.UndercutInSoftMold(job, FaceMm(job)),
+            Gates.SlenderHoles(job),
+            Gates.Inserts(job, molded: true, ""),
+            .. InHouse(job),
+        ];
 
     public Made Made => Made.SoftMold;
 
@@ -63,14 +63,29 @@ public abstract class SiliconeCasting : IRoute
     }
 
     /// <summary>A block against a round vessel, by diameter and height with room to rise.</summary>
-    private static Gate InVessel(Vessel vessel, double[] blockMm) => vessel.Takes(blockMm) switch
-    {
-        null => new Gate(Verdict.NotKnown, vessel.Name, "Litres alone don't tell whether a block goes in.", "State its inside diameter and height in the brief."),
-        { } fits => Gates.InHouse(vessel.Name, fits, $"a block of {Text.Sides(blockMm.OrderDescending())} with {Text.Number(vessel.RiseMm)} mm of room above", vessel.Said),
-    };
+    private static Gate InVessel(Vessel vessel, double[] blockMm) =>
+        vessel.Takes(blockMm) switch
+        {
+            null => new Gate(
+                Verdict.NotKnown,
+                vessel.Name,
+                "Litres alone don't tell whether a block goes in.",
+                "State its inside diameter and height in the brief."
+            ),
+            { } fits => Gates.InHouse(
+                vessel.Name,
+                fits,
+                $"a block of {Text.Sides(blockMm.OrderDescending())} with {Text.Number(vessel.RiseMm)} mm of room above",
+                vessel.Said
+            ),
+        };
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
-        [.. new[] { 1, 2, 4, 8, 12 }.Where(n => n == 1 || (Block(job, n).BoxMm.Max() <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg))];
+        [
+            .. new[] { 1, 2, 4, 8, 12 }.Where(n =>
+                n == 1 || (Block(job, n).BoxMm.Max() <= LargestBlockMm && BlockKg(job, n) <= HeaviestBlockKg)
+            ),
+        ];
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
@@ -93,21 +108,36 @@ public abstract class SiliconeCasting : IRoute
             book.Add(ChargedOn.Tool, "Turn over, take the bedding out", Amount.Of(job.Rate("silicone.turnHours")), "labour.bench");
         AddOwn(book, job, cavities);
         var life = Pouring.Life(job, method, FaceMm(job));
-        return new RouteEstimate(cavities, book.Lines, life.Shots, life.Working.Inputs, yield, null,
-            CastingLead.Of(job, method), PartsPerDay(job, cavities, yield), Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm));
+        return new RouteEstimate(
+            cavities,
+            book.Lines,
+            life.Shots,
+            life.Working.Inputs,
+            yield,
+            null,
+            CastingLead.Of(job, method),
+            PartsPerDay(job, cavities, yield),
+            Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm)
+        );
     }
 
     /// <summary>Cost lines this way of filling or backing has besides.</summary>
-    protected virtual void AddOwn(CostBook book, Job job, int cavities)
-    {
-    }
+    protected virtual void AddOwn(CostBook book, Job job, int cavities) { }
 
     protected virtual double PartsPerDay(Job job, int cavities, ThreePoint yield) => Pouring.PartsPerDay(job, cavities, yield);
 
     public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [Casting(job, cavities)];
 
     public virtual CastingMethod Casting(Job job, int cavities) =>
-        new(PouredInto.SiliconeMold, FillingSchool.DegassedPressure, job.Material.Id, cavities, Pouring.ExtraCm3(job), "cast.yield", LifeKey);
+        new(
+            PouredInto.SiliconeMold,
+            FillingSchool.DegassedPressure,
+            job.Material.Id,
+            cavities,
+            Pouring.ExtraCm3(job),
+            "cast.yield",
+            LifeKey
+        );
 
     protected virtual double WallMm(Job job) => BlockLayout.UsualWallMm(job.Part.LongestMm);
 
@@ -127,8 +157,15 @@ public abstract class SiliconeCasting : IRoute
     private Amount SiliconeKg(Job job, int cavities)
     {
         var loss = 0.1;
-        return new Amount(BlockKg(job, cavities) * (1 + loss), "kg", "(block − parts) × density × (1 + loss) ÷ 1000",
-            new WorkInput("block", Block(job, cavities).BoxCm3, "cm³"), new WorkInput("parts", cavities * job.Part.VolumeCm3, "cm³", "part"),
-            new WorkInput("wall all round", WallMm(job), "mm"), job.Rate("silicone.density").AsInput(), new WorkInput("loss", loss, "share"));
+        return new Amount(
+            BlockKg(job, cavities) * (1 + loss),
+            "kg",
+            "(block − parts) × density × (1 + loss) ÷ 1000",
+            new WorkInput("block", Block(job, cavities).BoxCm3, "cm³"),
+            new WorkInput("parts", cavities * job.Part.VolumeCm3, "cm³", "part"),
+            new WorkInput("wall all round", WallMm(job), "mm"),
+            job.Rate("silicone.density").AsInput(),
+            new WorkInput("loss", loss, "share")
+        );
     }
 }

@@ -7,7 +7,8 @@ namespace Stampo.Core.Routes.Composites;
 /// <summary>What fibre in resin shares: a plug, one or two laminated molds, hours and consumables by the area of the part.</summary>
 public abstract class LaminateRoute : IRoute
 {
-    private const double DraftDeg = 2, MoldMargin = 1.25;
+    private const double DraftDeg = 2,
+        MoldMargin = 1.25;
 
     public abstract RouteCard Card { get; }
 
@@ -37,8 +38,10 @@ public abstract class LaminateRoute : IRoute
         var each = job.Norm("lay.moldHours") * (moldDm2 / Molds / handsADay) + CureDays;
         return
         [
-            new("Plug", job.Norm("lay.plugHours") * (plugDm2 / handsADay) + 1), new("Mold: gel coat, laminate, cure", each),
-            .. Molds > 1 ? [new LeadStep("Second mold over sheet wax", each)] : Array.Empty<LeadStep>(), new("First part, trimmed", new(0.5, 1, 1.5)),
+            new("Plug", job.Norm("lay.plugHours") * (plugDm2 / handsADay) + 1),
+            new("Mold: gel coat, laminate, cure", each),
+            .. Molds > 1 ? [new LeadStep("Second mold over sheet wax", each)] : Array.Empty<LeadStep>(),
+            new("First part, trimmed", new(0.5, 1, 1.5)),
         ];
     }
 
@@ -68,16 +71,38 @@ public abstract class LaminateRoute : IRoute
             .Add(ChargedOn.OneOff, "Engineering: layers, edges, molds", Amount.Of(job.Rate("engineering.lay")), "labour.engineer")
             .Add(ChargedOn.OneOff, "Plug", Amount.Of(job.Rate("lay.plugHours"), sideDm2 * MoldMargin, "dm² of plug"), "labour.bench")
             .Add(ChargedOn.Tool, "Mold: hands", Amount.Of(job.Rate("lay.moldHours"), moldDm2, "dm² of molds"), "labour.bench")
-            .Add(ChargedOn.Tool, "Mold: gel coat, glass, resin, frame", new Amount(moldDm2, "dm²", "side × 1.25 × molds", side, new WorkInput("molds", Molds, "")), "lay.moldMaterial")
+            .Add(
+                ChargedOn.Tool,
+                "Mold: gel coat, glass, resin, frame",
+                new Amount(moldDm2, "dm²", "side × 1.25 × molds", side, new WorkInput("molds", Molds, "")),
+                "lay.moldMaterial"
+            )
             .AddMaterial(ChargedOn.Piece, "Fibre and resin", LaminateKg(job), job.Material)
             .Add(ChargedOn.Piece, "Laminate", Amount.Of(job.Rate($"lay.{Way}.hours"), sideDm2, "dm² of part"), "labour.bench")
             .Add(ChargedOn.Piece, "Consumables", new Amount(sideDm2, "dm²", "one side of the shell", side), $"lay.{Way}.consumables")
             .Add(ChargedOn.Piece, "Demold and trim", Amount.Of(job.Rate("lay.trim")), "labour.bench")
             .AddInserts(job);
         var life = job.Rate($"lay.{Way}.life");
-        return new RouteEstimate(1, book.Lines, life.Value, [life.AsInput()], yield, null, Lead(job, sideDm2 * MoldMargin, moldDm2), PartsPerDay, ToleranceMm);
+        return new RouteEstimate(
+            1,
+            book.Lines,
+            life.Value,
+            [life.AsInput()],
+            yield,
+            null,
+            Lead(job, sideDm2 * MoldMargin, moldDm2),
+            PartsPerDay,
+            ToleranceMm
+        );
     }
 
-    private static Amount LaminateKg(Job job) => new((1 + job.Norm("lay.waste")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000), "kg", "part × density × (1 + waste) ÷ 1000",
-        new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"), new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"), job.Rate("lay.waste").AsInput());
+    private static Amount LaminateKg(Job job) =>
+        new(
+            (1 + job.Norm("lay.waste")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000),
+            "kg",
+            "part × density × (1 + waste) ÷ 1000",
+            new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"),
+            new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"),
+            job.Rate("lay.waste").AsInput()
+        );
 }

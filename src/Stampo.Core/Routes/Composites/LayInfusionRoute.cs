@@ -3,8 +3,15 @@ namespace Stampo.Core.Routes.Composites;
 /// <summary>Dry fibre under a bag, the resin drawn in by vacuum: light, high fibre content.</summary>
 public sealed class LayInfusionRoute : LaminateRoute
 {
-    public override RouteCard Card { get; } = new("lay-infusion", "LI", "Laminate by vacuum infusion", "Composites", RouteFigure.FibreStack,
-        "A bag and its lines lost with every part; one finished side.");
+    public override RouteCard Card { get; } =
+        new(
+            "lay-infusion",
+            "LI",
+            "Laminate by vacuum infusion",
+            "Composites",
+            RouteFigure.FibreStack,
+            "A bag and its lines lost with every part; one finished side."
+        );
 
     protected override string Way => "infusion";
 

@@ -6,8 +6,15 @@ namespace Stampo.Core.Routes.Forming;
 /// <summary>Sheet formed over a sealed MDF mold.</summary>
 public sealed class FormSoftRoute : SheetForming
 {
-    public override RouteCard Card { get; } = new("form-soft", "FS", "Sheet formed over MDF", "Forming", RouteFigure.Sheet,
-        "Constant-gauge sheet that thins where it draws; one crisp side; edges trimmed.");
+    public override RouteCard Card { get; } =
+        new(
+            "form-soft",
+            "FS",
+            "Sheet formed over MDF",
+            "Forming",
+            RouteFigure.Sheet,
+            "Constant-gauge sheet that thins where it draws; one crisp side; edges trimmed."
+        );
 
     protected override string CycleKey => "form.cycle";
 
@@ -24,9 +31,19 @@ public sealed class FormSoftRoute : SheetForming
 
     protected override void AddMold(CostBook book, Job job)
     {
-        var board = new Amount(job.Part.BoxCm3 / 1000 * 1.3, "dm³", "box × 1.3 for base and cutting room", new WorkInput("box", job.Part.BoxCm3, "cm³", "part"));
+        var board = new Amount(
+            job.Part.BoxCm3 / 1000 * 1.3,
+            "dm³",
+            "box × 1.3 for base and cutting room",
+            new WorkInput("box", job.Part.BoxCm3, "cm³", "part")
+        );
         book.Add(ChargedOn.Tool, "Board", board, "form.board")
-            .Add(ChargedOn.Tool, "Machine and seal", Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"), "labour.toolmaker")
+            .Add(
+                ChargedOn.Tool,
+                "Machine and seal",
+                Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"),
+                "labour.toolmaker"
+            )
             .Add(ChargedOn.Tool, "Glue up, vents, mount", Amount.Of(job.Rate("form.jointHours")), "labour.bench");
     }
 }

@@ -33,12 +33,22 @@ public abstract class SheetForming : IRoute
         yield return Gates.OpenShell(job, "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.");
         yield return Gates.FitsInto(job, "the forming machine", 900, 600, 250);
         if (job.Brief.Equipment is { SheetLengthMm: { } length, SheetWidthMm: { } width })
-            yield return Gates.InHouse("Forming machine", Fits(job, length, width), "the sheet this part needs", $"{Text.Number(length)} × {Text.Number(width)} mm frame");
+            yield return Gates.InHouse(
+                "Forming machine",
+                Fits(job, length, width),
+                "the sheet this part needs",
+                $"{Text.Number(length)} × {Text.Number(width)} mm frame"
+            );
         yield return Gates.Draft(job, 2);
         yield return Gates.NoUndercut(job);
         yield return Gates.Inserts(job, molded: false, "Rivet or bond them on afterwards.");
         if (AreaRatio(job) > 3)
-            yield return new Gate(Verdict.AtRisk, "Draw", $"The sheet is drawn to {Text.Number(AreaRatio(job), 2)} times its area; beyond 3 it thins too far without a plug.", "Make the shell shallower.");
+            yield return new Gate(
+                Verdict.AtRisk,
+                "Draw",
+                $"The sheet is drawn to {Text.Number(AreaRatio(job), 2)} times its area; beyond 3 it thins too far without a plug.",
+                "Make the shell shallower."
+            );
     }
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
@@ -46,15 +56,26 @@ public abstract class SheetForming : IRoute
     public RouteEstimate Estimate(Job job, int cavities)
     {
         var yield = job.Norm("form.yield");
-        var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.form")), "labour.engineer");
+        var book = new CostBook(job.Rates).Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.form")), "labour.engineer");
         AddMold(book, job);
-        var moldHours = book.Lines.Where(l => l is { On: ChargedOn.Tool, AmountUnit: "h" }).Aggregate((ThreePoint)0, (sum, line) => sum + line.Amount);
+        var moldHours = book
+            .Lines.Where(l => l is { On: ChargedOn.Tool, AmountUnit: "h" })
+            .Aggregate((ThreePoint)0, (sum, line) => sum + line.Amount);
         book.AddMaterial(ChargedOn.Piece, "Sheet", SheetKg(job), job.Material)
             .Add(ChargedOn.Piece, "Forming machine", Amount.Of(job.Rate(CycleKey)), "form.machine")
             .Add(ChargedOn.Piece, "Forming: hands", Amount.Of(job.Rate(CycleKey)), "labour.bench")
             .Add(ChargedOn.Piece, "Trim", Amount.Of(job.Rate("form.trim")), "labour.bench");
-        return new RouteEstimate(1, book.Lines, job.Norm(LifeKey), [job.Rate(LifeKey).AsInput()], yield, null, Lead(job, moldHours), PartsPerDay, ToleranceMm);
+        return new RouteEstimate(
+            1,
+            book.Lines,
+            job.Norm(LifeKey),
+            [job.Rate(LifeKey).AsInput()],
+            yield,
+            null,
+            Lead(job, moldHours),
+            PartsPerDay,
+            ToleranceMm
+        );
     }
 
     private static bool Fits(Job job, double length, double width)
@@ -67,7 +88,8 @@ public abstract class SheetForming : IRoute
 
     protected abstract void AddMold(CostBook book, Job job);
 
-    private static double AreaRatio(Job job) => Math.Max(1, job.Part.Measured?.ArealDrawRatio ?? job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
+    private static double AreaRatio(Job job) =>
+        Math.Max(1, job.Part.Measured?.ArealDrawRatio ?? job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
 
     private static Amount SheetKg(Job job)
     {
@@ -75,9 +97,15 @@ public abstract class SheetForming : IRoute
         Array.Sort(sides);
         var margin = job.Norm("form.margin").Likely;
         var gauge = job.Part.WallMm * AreaRatio(job);
-        return new Amount((sides[2] + 2 * margin) * (sides[1] + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6, "kg",
+        return new Amount(
+            (sides[2] + 2 * margin) * (sides[1] + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6,
+            "kg",
             "(length + 2·margin) × (width + 2·margin) × gauge × density, gauge = wall × area ratio",
-            new WorkInput("wall", job.Part.WallMm, "mm", "part/nominalWallMm"), new WorkInput("area ratio", AreaRatio(job), "×"),
-            new WorkInput("gauge", gauge, "mm"), job.Rate("form.margin").AsInput(), new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"));
+            new WorkInput("wall", job.Part.WallMm, "mm", "part/nominalWallMm"),
+            new WorkInput("area ratio", AreaRatio(job), "×"),
+            new WorkInput("gauge", gauge, "mm"),
+            job.Rate("form.margin").AsInput(),
+            new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³")
+        );
     }
 }

@@ -18,9 +18,17 @@ public static class Cooling
 {
     /// <summary>
     /// Seconds until a plate of <paramref name="sectionMm"/> has cooled to the ejection temperature:
-    /// t = h²/(π²·α) · ln[c · (Tmelt − Tmold)/(Teject − Tmold)], c = 8/π² for the mean and 4/π for the mid-plane; first term of the Fourier series.
+    /// t = h²/(π²·α) · ln[c · (Tmelt − Tmold)/(Teject − Tmold)], c = 8/π² for the mean and 4/π for the mid-plane; first term of the
+    /// Fourier series.
     /// </summary>
-    public static double Seconds(double sectionMm, double diffusivityMm2PerS, double meltC, double moldC, double ejectC, CoolingCriterion criterion)
+    public static double Seconds(
+        double sectionMm,
+        double diffusivityMm2PerS,
+        double meltC,
+        double moldC,
+        double ejectC,
+        CoolingCriterion criterion
+    )
     {
         Check.Positive(sectionMm, "sectionMm", "mm", 1_000);
         Check.Positive(diffusivityMm2PerS, "diffusivityMm2PerS", "mm²/s", 1_000);
@@ -29,7 +37,10 @@ public static class Cooling
         Check.Between(ejectC, moldC + 0.1, meltC, "ejectC", "°C", "a part is ejected between mold and melt");
         var start = criterion == CoolingCriterion.Centre ? 4 / Math.PI : 8 / (Math.PI * Math.PI);
         // A part ejected nearly as hot as it came is ready at once; the first term alone would say less than nothing.
-        return Math.Max(0, sectionMm * sectionMm / (Math.PI * Math.PI * diffusivityMm2PerS) * Math.Log(start * (meltC - moldC) / (ejectC - moldC)));
+        return Math.Max(
+            0,
+            sectionMm * sectionMm / (Math.PI * Math.PI * diffusivityMm2PerS) * Math.Log(start * (meltC - moldC) / (ejectC - moldC))
+        );
     }
 
     public static double Seconds(double sectionMm, MeltData melt, CoolingCriterion criterion) =>

@@ -7,26 +7,52 @@ namespace Stampo.Core.Routes.Injection;
 /// <summary>The true plastic into printed inserts held in a frame: dozens to a few hundred, slowly cooled.</summary>
 public sealed class InjectPrintedRoute : IRoute
 {
-    private const double HottestMeltC = 250, CoolMeltC = 200, GlassFactor = 0.4, HotFactor = 0.5, CoolFactor = 2, SlenderFactor = 0.6, WallMm = 12, DraftDeg = 2;
+    private const double HottestMeltC = 250,
+        CoolMeltC = 200,
+        GlassFactor = 0.4,
+        HotFactor = 0.5,
+        CoolFactor = 2,
+        SlenderFactor = 0.6,
+        WallMm = 12,
+        DraftDeg = 2;
 
     /// <summary>The pocket of a usual frame.</summary>
-    private const double FrameX = 130, FrameY = 105, FrameZ = 80;
+    private const double FrameX = 130,
+        FrameY = 105,
+        FrameZ = 80;
 
-    public RouteCard Card { get; } = new("inject-printed", "IP", "Injection, printed inserts", "Injection", RouteFigure.SplitHalves,
-        "Slow cooling changes shrink and gloss; the inserts last tens to hundreds of shots.");
+    public RouteCard Card { get; } =
+        new(
+            "inject-printed",
+            "IP",
+            "Injection, printed inserts",
+            "Injection",
+            RouteFigure.SplitHalves,
+            "Slow cooling changes shrink and gloss; the inserts last tens to hundreds of shots."
+        );
 
     public IEnumerable<Gate> Screen(Job job)
     {
         yield return Gates.FitsInto(job, "the frame's inserts", FrameX - 2 * WallMm, FrameY - 2 * WallMm, FrameZ - 2 * WallMm);
         yield return Gates.ThinnestWall(job, 1.0, 0.8);
-        yield return Gates.ThickestSection(job, 5, "cool for minutes in an insert that carries little heat away", "Core the part out to walls under 3 mm.");
+        yield return Gates.ThickestSection(
+            job,
+            5,
+            "cool for minutes in an insert that carries little heat away",
+            "Core the part out to walls under 3 mm."
+        );
         yield return Gates.Draft(job, DraftDeg);
         yield return Gates.UndercutInRigidTool(job, "each undercut is a hand-loaded core");
         yield return Gates.Inserts(job, molded: true, "");
         foreach (var gate in Gates.InsertStress(job))
             yield return gate;
         if (job.Material.Melt is { MeltC: > HottestMeltC } melt)
-            yield return new Gate(Verdict.AtRisk, "Melt temperature", $"{job.Material.Name} is molded at {melt.MeltC:0} °C; above {HottestMeltC:0} °C printed inserts crack soon.", "Take a plastic of lower melt, or an aluminium tool.");
+            yield return new Gate(
+                Verdict.AtRisk,
+                "Melt temperature",
+                $"{job.Material.Name} is molded at {melt.MeltC:0} °C; above {HottestMeltC:0} °C printed inserts crack soon.",
+                "Take a plastic of lower melt, or an aluminium tool."
+            );
     }
 
     public Made Made => Made.SoftMold;
@@ -40,7 +66,11 @@ public sealed class InjectPrintedRoute : IRoute
     public RouteEstimate Estimate(Job job, int cavities)
     {
         var yield = job.Norm("printedInsert.yield");
-        var solidCm3 = Math.Max(1, (job.Part.LengthMm + 2 * WallMm) * (job.Part.WidthMm + 2 * WallMm) * (job.Part.HeightMm + 2 * WallMm) / 1000 - job.Part.VolumeCm3);
+        var solidCm3 = Math.Max(
+            1,
+            (job.Part.LengthMm + 2 * WallMm) * (job.Part.WidthMm + 2 * WallMm) * (job.Part.HeightMm + 2 * WallMm) / 1000
+                - job.Part.VolumeCm3
+        );
         var cycle = CycleSeconds(job);
         var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
         var heat = job.Material.Melt?.MeltC switch
@@ -67,12 +97,26 @@ public sealed class InjectPrintedRoute : IRoute
             .AddMoldedSoft(job, 1)
             .AddInserts(job, "inject.press")
             .AddSpoiled(job, "printedInsert.yield");
-        return new RouteEstimate(1, book.Lines, life.Value * (glass * heat * slender),
-            [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family"), new WorkInput("melt temperature factor", heat, "×", "brief/family"), new WorkInput("slender core factor", slender, "×", "part")], yield, (int)job.Norm("inject.run").Likely,
+        return new RouteEstimate(
+            1,
+            book.Lines,
+            life.Value * (glass * heat * slender),
             [
-                new LeadStep("Split and print the inserts", build.Hours(2).Value * (1 / 20.0) + 0.5), new LeadStep("Wash, post-cure twice, measure", new(0.25, 0.5, 1)),
+                life.AsInput(),
+                new WorkInput("glass fibre factor", glass, "×", "brief/family"),
+                new WorkInput("melt temperature factor", heat, "×", "brief/family"),
+                new WorkInput("slender core factor", slender, "×", "part"),
+            ],
+            yield,
+            (int)job.Norm("inject.run").Likely,
+            [
+                new LeadStep("Split and print the inserts", build.Hours(2).Value * (1 / 20.0) + 0.5),
+                new LeadStep("Wash, post-cure twice, measure", new(0.25, 0.5, 1)),
                 new LeadStep("Smooth, fit into the frame, try out", job.Norm("printedInsert.fitHours") * (1 / 6.0) + 0.25),
-            ], 7 * 3600 / cycle.Value.Likely * yield.Likely, 0.15)
+            ],
+            7 * 3600 / cycle.Value.Likely * yield.Likely,
+            0.15
+        )
         {
             ToolClass = "under 500 cycles: prototype, cast, epoxy or printed",
         };
@@ -83,9 +127,23 @@ public sealed class InjectPrintedRoute : IRoute
     {
         var (usual, times, hand) = (job.Rate("printedInsert.cycle"), job.Rate("printedInsert.coolTimes"), job.Rate("printedInsert.hand"));
         var cooling = Cooling.Seconds(job.Part.SectionMm, job.Material.Melt!, CoolingCriterion.Mean);
-        return new Amount(usual.Value.AtLeast(hand.Value + times.Value * cooling), "s", "the usual cycle, or by hand + slow cooling × cool when that is longer",
-            usual.AsInput(), hand.AsInput(), times.AsInput(), new WorkInput("cool", cooling, "s"), new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm"));
+        return new Amount(
+            usual.Value.AtLeast(hand.Value + times.Value * cooling),
+            "s",
+            "the usual cycle, or by hand + slow cooling × cool when that is longer",
+            usual.AsInput(),
+            hand.AsInput(),
+            times.AsInput(),
+            new WorkInput("cool", cooling, "s"),
+            new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm")
+        );
     }
 
-    private static Amount InHours(Amount seconds) => seconds with { Value = seconds.Value * (1 / 3600.0), Unit = "h", Formula = $"({seconds.Formula}) ÷ 3600" };
+    private static Amount InHours(Amount seconds) =>
+        seconds with
+        {
+            Value = seconds.Value * (1 / 3600.0),
+            Unit = "h",
+            Formula = $"({seconds.Formula}) ÷ 3600",
+        };
 }

@@ -42,7 +42,12 @@ public abstract class MetalInjection : IRoute
             yield return gate;
         var kn = InjectionPieces.ClampKn(job, 1).Value.Likely;
         if (kn > LargestPressKn)
-            yield return new Gate(Verdict.Out, "Clamp", $"One cavity needs {Text.Number(kn, 3)} kN; presses to {Text.Number(LargestPressKn)} kN are at hand.", "Have it molded on a larger press.");
+            yield return new Gate(
+                Verdict.Out,
+                "Clamp",
+                $"One cavity needs {Text.Number(kn, 3)} kN; presses to {Text.Number(LargestPressKn)} kN are at hand.",
+                "Have it molded on a larger press."
+            );
         else if (job.Brief.Equipment?.PressKn is { } press)
             yield return Gates.InHouse("Press", kn <= press, $"{Text.Number(kn, 3)} kN for one cavity", $"{Text.Number(press)} kN press");
     }
@@ -52,15 +57,30 @@ public abstract class MetalInjection : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.inject")), "labour.engineer");
+        var book = new CostBook(job.Rates).Add(
+            ChargedOn.OneOff,
+            "Engineering",
+            Amount.Of(job.Rate("engineering.inject")),
+            "labour.engineer"
+        );
         var tool = new MetalTool(job, Metal, cavities);
         tool.AddTo(book).AddSecondTool(job, "second.toolShare").AddInjectionPieces(job, cavities);
         var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
         var life = job.Rate($"tool.{Metal}.life");
         var yield = job.Norm("inject.yield");
-        return new RouteEstimate(cavities, book.Lines, life.Value * glass, [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family")],
-            yield, (int)job.Norm("inject.run").Likely, tool.Lead(), InjectionPieces.PartsPerDay(job, cavities, yield), ToleranceMm)
-        { ToolClass = ToolClass };
+        return new RouteEstimate(
+            cavities,
+            book.Lines,
+            life.Value * glass,
+            [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family")],
+            yield,
+            (int)job.Norm("inject.run").Likely,
+            tool.Lead(),
+            InjectionPieces.PartsPerDay(job, cavities, yield),
+            ToleranceMm
+        )
+        {
+            ToolClass = ToolClass,
+        };
     }
 }

@@ -17,7 +17,8 @@ internal sealed class MetalTool
     private readonly string _metal;
     private readonly int _cavities;
 
-    private const double SideMm = 30, BackMm = 35;
+    private const double SideMm = 30,
+        BackMm = 35;
 
     private double CavityFactor => Math.Pow(_cavities, 0.7);
 
@@ -33,7 +34,10 @@ internal sealed class MetalTool
             ("Finish the cavity and core", Finishing()),
             ("Spark-erode corners and ribs", Amount.Of(Norm("edm"), CavityFactor, "cavities^0.7")),
             ("Cooling", Amount.Of(job.Rate("tool.cooling"), CavityFactor, "cavities^0.7")),
-            ("Ejection", Amount.Of(job.Rate("tool.ejection"), Math.Sqrt(job.Part.FootprintCm2) * CavityFactor, "√footprint × cavities^0.7")),
+            (
+                "Ejection",
+                Amount.Of(job.Rate("tool.ejection"), Math.Sqrt(job.Part.FootprintCm2) * CavityFactor, "√footprint × cavities^0.7")
+            ),
             .. Slides(),
             .. Lettering(),
             .. Polish(),
@@ -60,7 +64,12 @@ internal sealed class MetalTool
         ];
         if (IsHardened)
             steps.Add(new LeadStep("Harden, grind, fit again", HardeningDays));
-        steps.Add(new LeadStep("Fit, try out, correct", hours * _job.Norm("tool.fitShare") / _job.Norm("tool.hoursADay") + _job.Norm("tool.trials")));
+        steps.Add(
+            new LeadStep(
+                "Fit, try out, correct",
+                hours * _job.Norm("tool.fitShare") / _job.Norm("tool.hoursADay") + _job.Norm("tool.trials")
+            )
+        );
         return steps;
     }
 
@@ -73,8 +82,7 @@ internal sealed class MetalTool
             .Add(ChargedOn.Tool, "Fit and try out", Share("tool.fitShare", Hours), "labour.toolmaker");
         if (IsHardened)
             book.Add(ChargedOn.Tool, "Harden, and grind what moved", Share("tool.hardeningShare", Hours), "labour.toolmaker");
-        return book
-            .Add(ChargedOn.Tool, "Blocks", BlockKg(), $"tool.{_metal}.price")
+        return book.Add(ChargedOn.Tool, "Blocks", BlockKg(), $"tool.{_metal}.price")
             .AddPrice(ChargedOn.Tool, "Mold base", $"tool.{_metal}.base", Math.Pow(_cavities, 0.4))
             .Add(ChargedOn.Tool, "Sampling rounds", Amount.Of(_job.Rate("tool.trials")), "tool.trialPrice");
     }
@@ -84,18 +92,36 @@ internal sealed class MetalTool
     private Amount Share(string key, ThreePoint hours) =>
         new(_job.Norm(key) * hours, "h", "share × tool hours", _job.Rate(key).AsInput(), new WorkInput("tool hours", hours, "h"));
 
-    private Amount Roughing() => new(_job.Part.BoxCm3 * CavityFactor / Norm("roughing").Value, "h", "box of the part × cavities^0.7 ÷ removal rate",
-        new WorkInput("box of the part", _job.Part.BoxCm3, "cm³", "part"), new WorkInput("cavities", _cavities, ""), Norm("roughing").AsInput());
+    private Amount Roughing() =>
+        new(
+            _job.Part.BoxCm3 * CavityFactor / Norm("roughing").Value,
+            "h",
+            "box of the part × cavities^0.7 ÷ removal rate",
+            new WorkInput("box of the part", _job.Part.BoxCm3, "cm³", "part"),
+            new WorkInput("cavities", _cavities, ""),
+            Norm("roughing").AsInput()
+        );
 
-    /// <summary>Passes a scallop apart over the part's whole surface, stepover = 2·√(2·r·s − s²), and half as many again for what a ball does not reach.</summary>
+    /// <summary>
+    /// Passes a scallop apart over the part's whole surface, stepover = 2·√(2·r·s − s²), and half as many again for what a ball does not
+    /// reach.
+    /// </summary>
     private Amount Finishing()
     {
         var stepover = Scallop.StepoverMm(_job.Norm("tool.ballRadius").Likely, Norm("scallop").Value.Likely);
         var times = _job.Rate("tool.finishTimes");
-        return new Amount(times.Value * (_job.Part.AreaCm2 * 100 / (stepover * 60) * CavityFactor) / Norm("feed").Value, "h",
+        return new Amount(
+            times.Value * (_job.Part.AreaCm2 * 100 / (stepover * 60) * CavityFactor) / Norm("feed").Value,
+            "h",
             "surface ÷ (stepover × feed) × cavities^0.7 × semi-finishing and corners, stepover = 2·√(2·r·s − s²)",
-            new WorkInput("surface", _job.Part.AreaCm2, "cm²", "part"), new WorkInput("stepover", stepover, "mm"), Norm("scallop").AsInput(), _job.Rate("tool.ballRadius").AsInput(),
-            Norm("feed").AsInput(), times.AsInput(), new WorkInput("cavities", _cavities, ""));
+            new WorkInput("surface", _job.Part.AreaCm2, "cm²", "part"),
+            new WorkInput("stepover", stepover, "mm"),
+            Norm("scallop").AsInput(),
+            _job.Rate("tool.ballRadius").AsInput(),
+            Norm("feed").AsInput(),
+            times.AsInput(),
+            new WorkInput("cavities", _cavities, "")
+        );
     }
 
     private IEnumerable<(string, Amount)> Slides()
@@ -122,7 +148,10 @@ internal sealed class MetalTool
             Briefs.Finish.Texture => "tool.texture",
             _ => "tool.polishMatt",
         };
-        yield return ("Finish the show side of the cavity", Amount.Of(_job.Rate(key), _job.Part.ShowAreaDm2 * CavityFactor, "show side × cavities^0.7"));
+        yield return (
+            "Finish the show side of the cavity",
+            Amount.Of(_job.Rate(key), _job.Part.ShowAreaDm2 * CavityFactor, "show side × cavities^0.7")
+        );
     }
 
     private Amount BlockKg()
@@ -130,7 +159,12 @@ internal sealed class MetalTool
         double[] sides = [_job.Part.LengthMm, _job.Part.WidthMm, _job.Part.HeightMm];
         Array.Sort(sides);
         var cm3 = (sides[2] + 2 * SideMm) * (sides[1] + 2 * SideMm) * (sides[0] + 2 * BackMm) / 1000 * _cavities;
-        return new Amount(Norm("density").Value * (cm3 / 1000), "kg", "blocks × density ÷ 1000",
-            new WorkInput("blocks: part box + 30 mm each side, 35 mm behind", cm3, "cm³"), Norm("density").AsInput());
+        return new Amount(
+            Norm("density").Value * (cm3 / 1000),
+            "kg",
+            "blocks × density ÷ 1000",
+            new WorkInput("blocks: part box + 30 mm each side, 35 mm behind", cm3, "cm³"),
+            Norm("density").AsInput()
+        );
     }
 }

@@ -3,7 +3,9 @@ namespace Stampo.Core.Routes.Injection;
 /// <summary>Distance between passes of a ball cutter that leaves ridges of a height: 2·√(2·r·s − s²), plane geometry.</summary>
 public static class Scallop
 {
-    /// <summary>Stepover in mm, from the ball's radius and the ridge's height in mm; no ridge is higher than the ball that leaves it.</summary>
+    /// <summary>
+    /// Stepover in mm, from the ball's radius and the ridge's height in mm; no ridge is higher than the ball that leaves it.
+    /// </summary>
     public static double StepoverMm(double ballRadiusMm, double scallopMm)
     {
         var ridge = Math.Min(scallopMm, ballRadiusMm);

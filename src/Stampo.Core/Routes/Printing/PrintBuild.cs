@@ -20,7 +20,8 @@ public sealed class PrintBuild
     private const int MostOnPlatform = 60;
 
     /// <summary>Room left and right of a solid, as a share of its sides; support under it, mm.</summary>
-    private const double Room = 1.15, SupportMm = 5;
+    private const double Room = 1.15,
+        SupportMm = 5;
 
     private readonly Job _job;
     private readonly double[] _sidesMm;
@@ -43,16 +44,28 @@ public sealed class PrintBuild
         }
 
         double[] sorted = [.. room.OrderDescending()];
-        Pieces = Math.Max(2, _sidesMm.Zip(sorted, (side, most) => (int)Math.Ceiling(Math.Min(side, 10 * LargestMm) / most - 1e-9)).Aggregate(1, (product, n) => product * Math.Max(1, n)));
+        Pieces = Math.Max(
+            2,
+            _sidesMm
+                .Zip(sorted, (side, most) => (int)Math.Ceiling(Math.Min(side, 10 * LargestMm) / most - 1e-9))
+                .Aggregate(1, (product, n) => product * Math.Max(1, n))
+        );
         (OnPlatform, HeightMm) = (1, Math.Min(_sidesMm[2], room[2]) + SupportMm);
     }
 
     /// <summary>Which of the sides, longest first, stands up so that it fits and is lowest; null when it fits no way.</summary>
-    public static int? Standing(double[] sidesMm, double[] roomMm) => Enumerable.Range(0, 3).Cast<int?>().Where(up =>
-    {
-        double[] floor = [.. sidesMm.Where((_, axis) => axis != up)];
-        return sidesMm[up!.Value] <= roomMm[2] && floor.Max() <= Math.Max(roomMm[0], roomMm[1]) && floor.Min() <= Math.Min(roomMm[0], roomMm[1]);
-    }).MinBy(up => sidesMm[up!.Value]);
+    public static int? Standing(double[] sidesMm, double[] roomMm) =>
+        Enumerable
+            .Range(0, 3)
+            .Cast<int?>()
+            .Where(up =>
+            {
+                double[] floor = [.. sidesMm.Where((_, axis) => axis != up)];
+                return sidesMm[up!.Value] <= roomMm[2]
+                    && floor.Max() <= Math.Max(roomMm[0], roomMm[1])
+                    && floor.Min() <= Math.Min(roomMm[0], roomMm[1]);
+            })
+            .MinBy(up => sidesMm[up!.Value]);
 
     /// <summary>Pieces one solid is printed in; 1 when it fits the platform.</summary>
     public int Pieces { get; }
@@ -67,16 +80,26 @@ public sealed class PrintBuild
     public int Builds(int solids) => (solids * Pieces + OnPlatform - 1) / OnPlatform;
 
     /// <summary>The printer in house where all its sides are stated; else a usual one.</summary>
-    public static double[] RoomMm(Equipment? equipment) => equipment is { PrinterXMm: { } x, PrinterYMm: { } y, PrinterZMm: { } z } ? [x, y, z] : UsualRoomMm;
+    public static double[] RoomMm(Equipment? equipment) =>
+        equipment is { PrinterXMm: { } x, PrinterYMm: { } y, PrinterZMm: { } z } ? [x, y, z] : UsualRoomMm;
 
     /// <summary>Machine hours of the builds that so many solids take, without what goes by volume.</summary>
     public Amount BuildHours(int solids)
     {
         var rate = _job.Rate(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate");
         var (builds, setup) = (Builds(solids), _job.Rate("print.setup"));
-        return new Amount((HeightMm / rate.Value + setup.Value) * builds, "h", "builds × (height ÷ height an hour + set-up)",
-            new WorkInput("builds", builds, ""), new WorkInput("height, as low as it fits, with support", HeightMm, "mm", "part"), rate.AsInput(), setup.AsInput(),
-            new WorkInput("solids", solids, ""), new WorkInput("on one platform", OnPlatform, ""), new WorkInput("pieces a solid", Pieces, ""));
+        return new Amount(
+            (HeightMm / rate.Value + setup.Value) * builds,
+            "h",
+            "builds × (height ÷ height an hour + set-up)",
+            new WorkInput("builds", builds, ""),
+            new WorkInput("height, as low as it fits, with support", HeightMm, "mm", "part"),
+            rate.AsInput(),
+            setup.AsInput(),
+            new WorkInput("solids", solids, ""),
+            new WorkInput("on one platform", OnPlatform, ""),
+            new WorkInput("pieces a solid", Pieces, "")
+        );
     }
 
     /// <summary>Machine hours that go by the volume of one solid; none on a resin machine.</summary>
@@ -85,7 +108,14 @@ public sealed class PrintBuild
         if (_process == PrintProcess.Resin)
             return null;
         var (support, rate) = (_job.Rate("print.support"), _job.Rate("print.buildRate"));
-        return new Amount((1 + support.Value) * _cm3 / rate.Value, "h", "volume × (1 + support) ÷ build rate", PrintCost.Volume(_cm3), support.AsInput(), rate.AsInput());
+        return new Amount(
+            (1 + support.Value) * _cm3 / rate.Value,
+            "h",
+            "volume × (1 + support) ÷ build rate",
+            PrintCost.Volume(_cm3),
+            support.AsInput(),
+            rate.AsInput()
+        );
     }
 
     /// <summary>All machine hours of so many solids.</summary>
@@ -94,7 +124,12 @@ public sealed class PrintBuild
         var builds = BuildHours(solids);
         return VolumeHours() is not { } volume
             ? builds
-            : new Amount(builds.Value + volume.Value * solids, "h", $"{builds.Formula} + solids × {volume.Formula}", [.. builds.Inputs, .. volume.Inputs]);
+            : new Amount(
+                builds.Value + volume.Value * solids,
+                "h",
+                $"{builds.Formula} + solids × {volume.Formula}",
+                [.. builds.Inputs, .. volume.Inputs]
+            );
     }
 
     /// <summary>Hours to bond and fair so many solids printed in pieces; null when they are printed whole.</summary>

@@ -10,9 +10,15 @@ internal static class PrintCost
 
     public static WorkInput Volume(double cm3) => new("solid volume", cm3, "cm³", "part");
 
-    public static Amount MaterialKg(Job job, double solidCm3, double densityGPerCm3) => new(
-        (1 + job.Norm("print.support")) * (solidCm3 * densityGPerCm3 / 1000), "kg", "volume × (1 + support) × density ÷ 1000",
-        Volume(solidCm3), job.Rate("print.support").AsInput(), new WorkInput("density", densityGPerCm3, "g/cm³"));
+    public static Amount MaterialKg(Job job, double solidCm3, double densityGPerCm3) =>
+        new(
+            (1 + job.Norm("print.support")) * (solidCm3 * densityGPerCm3 / 1000),
+            "kg",
+            "volume × (1 + support) × density ÷ 1000",
+            Volume(solidCm3),
+            job.Rate("print.support").AsInput(),
+            new WorkInput("density", densityGPerCm3, "g/cm³")
+        );
 
     public static double[] SidesMm(Job job) => [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
 
@@ -28,15 +34,22 @@ internal static class PrintCost
         return new PrintBuild(job, [block[0], block[1], block[2] / 2], solidCm3 / 2, PrintProcess.Resin);
     }
 
-    public static Amount FinishHours(Job job) => job.Brief.ShowSide == Briefs.Finish.AsTooled
-        ? new Amount(0, "h", "as tooled: no finishing")
-        : new Amount(job.Norm(FinishKey(job)) * job.Part.ShowAreaDm2, "h", "show side × hours per dm²",
-            new WorkInput("show side (half the surface until faces are picked)", job.Part.ShowAreaDm2, "dm²", "part"), job.Rate(FinishKey(job)).AsInput());
+    public static Amount FinishHours(Job job) =>
+        job.Brief.ShowSide == Briefs.Finish.AsTooled
+            ? new Amount(0, "h", "as tooled: no finishing")
+            : new Amount(
+                job.Norm(FinishKey(job)) * job.Part.ShowAreaDm2,
+                "h",
+                "show side × hours per dm²",
+                new WorkInput("show side (half the surface until faces are picked)", job.Part.ShowAreaDm2, "dm²", "part"),
+                job.Rate(FinishKey(job)).AsInput()
+            );
 
-    private static string FinishKey(Job job) => job.Brief.ShowSide switch
-    {
-        Briefs.Finish.Gloss => "finish.gloss",
-        Briefs.Finish.Texture => "finish.texture",
-        _ => "finish.matt",
-    };
+    private static string FinishKey(Job job) =>
+        job.Brief.ShowSide switch
+        {
+            Briefs.Finish.Gloss => "finish.gloss",
+            Briefs.Finish.Texture => "finish.texture",
+            _ => "finish.matt",
+        };
 }

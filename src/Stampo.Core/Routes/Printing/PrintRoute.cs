@@ -9,22 +9,30 @@ namespace Stampo.Core.Routes.Printing;
 /// <summary>Printed parts: no tool, every part paid by volume and finishing.</summary>
 public sealed class PrintRoute : IRoute
 {
-    public RouteCard Card { get; } = new("print", "PR", "Printed parts", "Printing", RouteFigure.Layers,
-        "Layer lines and layer-wise strength; not the production plastic.");
+    public RouteCard Card { get; } =
+        new(
+            "print",
+            "PR",
+            "Printed parts",
+            "Printing",
+            RouteFigure.Layers,
+            "Layer lines and layer-wise strength; not the production plastic."
+        );
 
-    private const double HoursADay = 20, HandsADay = 6;
+    private const double HoursADay = 20,
+        HandsADay = 6;
 
     public Made Made => Made.Part;
 
     public IReadOnlyList<string> Cautions => ["resin-printing", "dust"];
 
     public IEnumerable<Gate> Screen(Job job) =>
-    [
-        Gates.Prints(job, "Fits the printer", "part", PrintCost.SidesMm(job)),
-        Gates.ThinnestWall(job, 0.8, 0.6),
-        new Gate(Verdict.Fits, "Undercuts", "Free: nothing to release from."),
-        Gates.Inserts(job, molded: false, "Press or heat-set them afterwards."),
-    ];
+        [
+            Gates.Prints(job, "Fits the printer", "part", PrintCost.SidesMm(job)),
+            Gates.ThinnestWall(job, 0.8, 0.6),
+            new Gate(Verdict.Fits, "Undercuts", "Free: nothing to release from."),
+            Gates.Inserts(job, molded: false, "Press or heat-set them afterwards."),
+        ];
 
     public string? ChangeKey => null;
 
@@ -34,8 +42,10 @@ public sealed class PrintRoute : IRoute
     public static CastingMethod Casting(Job job, int cavities) =>
         new(PouredInto.FilledPrint, FillingSchool.Degassed, FillResin(job).Id, 1, 0, "print.yield", null);
 
-    private static Material FillResin(Job job) => MaterialLibrary.All.Where(m => m.Cast is not null && m.Polymer != "silicone")
-        .MinBy(m => Math.Abs(m.Hardness.OnOneScale - (job.Soft ?? job.Material).Hardness.OnOneScale))!;
+    private static Material FillResin(Job job) =>
+        MaterialLibrary
+            .All.Where(m => m.Cast is not null && m.Polymer != "silicone")
+            .MinBy(m => Math.Abs(m.Hardness.OnOneScale - (job.Soft ?? job.Material).Hardness.OnOneScale))!;
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
 
@@ -47,7 +57,12 @@ public sealed class PrintRoute : IRoute
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Print files and orientation", Amount.Of(job.Rate("engineering.print")), "labour.engineer")
             .Add(ChargedOn.Batch, "Printer time of a platform", platform, "print.machine")
-            .AddMaterial(ChargedOn.Piece, "Print material", PrintCost.MaterialKg(job, job.Part.VolumeCm3, job.Material.DensityGPerCm3), job.Material)
+            .AddMaterial(
+                ChargedOn.Piece,
+                "Print material",
+                PrintCost.MaterialKg(job, job.Part.VolumeCm3, job.Material.DensityGPerCm3),
+                job.Material
+            )
             .Add(ChargedOn.Piece, "Clean, cure, remove support", Amount.Of(job.Rate("print.clean")), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
         if (build.VolumeHours() is { } volume)
@@ -55,10 +70,22 @@ public sealed class PrintRoute : IRoute
         if (build.BondHours(1) is { } bond)
             book.Add(ChargedOn.Piece, "Bond and fair the pieces", bond, "labour.bench");
         var each = platform.Value.Likely / build.OnPlatform + (build.VolumeHours()?.Value.Likely ?? 0);
-        return new RouteEstimate(1, book.Lines, null, [], job.Norm("print.yield"), build.OnPlatform,
-            [new LeadStep("Print the first build", platform.Value * (1 / HoursADay) + 0.25), new LeadStep("Clean, finish", PartLead(job))], HoursADay / each, 0.25)
-        { FixedBatch = true };
+        return new RouteEstimate(
+            1,
+            book.Lines,
+            null,
+            [],
+            job.Norm("print.yield"),
+            build.OnPlatform,
+            [new LeadStep("Print the first build", platform.Value * (1 / HoursADay) + 0.25), new LeadStep("Clean, finish", PartLead(job))],
+            HoursADay / each,
+            0.25
+        )
+        {
+            FixedBatch = true,
+        };
     }
 
-    private static Ranges.ThreePoint PartLead(Job job) => (PrintCost.FinishHours(job).Value + job.Norm("print.clean")) * (1 / HandsADay) + 0.25;
+    private static Ranges.ThreePoint PartLead(Job job) =>
+        (PrintCost.FinishHours(job).Value + job.Norm("print.clean")) * (1 / HandsADay) + 0.25;
 }

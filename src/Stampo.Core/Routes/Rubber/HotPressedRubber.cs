@@ -11,10 +11,23 @@ public abstract class HotPressedRubber : RubberRoute
 
     protected override Amount CycleHours(Job job) => Cure(job, "rubber.cureMin", "rubber.curePerMm", 60, job.Rate("rubber.open"));
 
-    protected override void AddPieces(CostBook book, Job job, int cavities) => AddRubber(book
-        .Add(ChargedOn.Piece, "Press time", Shared(CycleHours(job), cavities), "rubber.press")
-        .Add(ChargedOn.Piece, "Open, strip, clean, close", Amount.Shared(job.Rate("rubber.open"), cavities), "labour.bench")
-        .Add(ChargedOn.Piece, "Take the flash off", Amount.Of(job.Rate(job.Part.VolumeCm3 * job.Material.DensityGPerCm3 < FrozenUnderG ? "rubber.deflashFrozen" : "rubber.deflash")), "labour.bench"), job, cavities);
+    protected override void AddPieces(CostBook book, Job job, int cavities) =>
+        AddRubber(
+            book.Add(ChargedOn.Piece, "Press time", Shared(CycleHours(job), cavities), "rubber.press")
+                .Add(ChargedOn.Piece, "Open, strip, clean, close", Amount.Shared(job.Rate("rubber.open"), cavities), "labour.bench")
+                .Add(
+                    ChargedOn.Piece,
+                    "Take the flash off",
+                    Amount.Of(
+                        job.Rate(
+                            job.Part.VolumeCm3 * job.Material.DensityGPerCm3 < FrozenUnderG ? "rubber.deflashFrozen" : "rubber.deflash"
+                        )
+                    ),
+                    "labour.bench"
+                ),
+            job,
+            cavities
+        );
 
     /// <summary>Lighter parts are frozen and tumbled by the basket.</summary>
     private const double FrozenUnderG = 20;

@@ -3,8 +3,15 @@ namespace Stampo.Core.Routes.Rubber;
 /// <summary>Two-part liquid silicone injected cold into a hot tool: fast, near flash-free, from some ten thousand a year.</summary>
 public sealed class RubberLsrRoute : RubberRoute
 {
-    public override RouteCard Card { get; } = new("rubber-lsr", "LS", "Liquid silicone, injected", "Rubber", RouteFigure.PressedHalves,
-        "Only silicone; a cold-runner tool that costs more than one for plastic.");
+    public override RouteCard Card { get; } =
+        new(
+            "rubber-lsr",
+            "LS",
+            "Liquid silicone, injected",
+            "Rubber",
+            RouteFigure.PressedHalves,
+            "Only silicone; a cold-runner tool that costs more than one for plastic."
+        );
 
     protected override double UsualWallMm => 0.3;
 
@@ -20,9 +27,14 @@ public sealed class RubberLsrRoute : RubberRoute
 
     protected override Amount CycleHours(Job job) => Cure(job, "lsr.cycle", "lsr.curePerMm", 3600);
 
-    protected override void AddPieces(CostBook book, Job job, int cavities) => book
-        .AddMaterial(ChargedOn.Piece, "Liquid silicone", RubberKg(job, "inject.runner"), job.Material)
-        .Add(ChargedOn.Piece, "Press and pump", Shared(CycleHours(job), cavities), "lsr.press")
-        .Add(ChargedOn.Piece, "Attend the press", Injection.InjectionPieces.AttendHours(job, InSeconds(CycleHours(job)), cavities), "labour.bench")
-        .Add(ChargedOn.Piece, "Pack, glance at", Amount.Of(job.Rate("inject.pack")), "labour.bench");
+    protected override void AddPieces(CostBook book, Job job, int cavities) =>
+        book.AddMaterial(ChargedOn.Piece, "Liquid silicone", RubberKg(job, "inject.runner"), job.Material)
+            .Add(ChargedOn.Piece, "Press and pump", Shared(CycleHours(job), cavities), "lsr.press")
+            .Add(
+                ChargedOn.Piece,
+                "Attend the press",
+                Injection.InjectionPieces.AttendHours(job, InSeconds(CycleHours(job)), cavities),
+                "labour.bench"
+            )
+            .Add(ChargedOn.Piece, "Pack, glance at", Amount.Of(job.Rate("inject.pack")), "labour.bench");
 }

@@ -3,8 +3,15 @@ namespace Stampo.Core.Routes.Rubber;
 /// <summary>Rubber pushed from a pot through sprues into closed cavities: inserts stay put, the pad is lost.</summary>
 public sealed class RubberTransferRoute : HotPressedRubber
 {
-    public override RouteCard Card { get; } = new("rubber-transfer", "RT", "Rubber, transfer molded", "Rubber", RouteFigure.PressedHalves,
-        "The pad and sprues of every shot are cured and lost.");
+    public override RouteCard Card { get; } =
+        new(
+            "rubber-transfer",
+            "RT",
+            "Rubber, transfer molded",
+            "Rubber",
+            RouteFigure.PressedHalves,
+            "The pad and sprues of every shot are cured and lost."
+        );
 
     protected override double UsualWallMm => 0.8;
 
@@ -12,7 +19,7 @@ public sealed class RubberTransferRoute : HotPressedRubber
 
     protected override double ToleranceMm => 0.2;
 
-    protected override void AddRubber(CostBook book, Job job, int cavities) => book
-        .AddMaterial(ChargedOn.Piece, "Rubber, with pad and sprues", RubberKg(job, "rubber.pad"), job.Material)
-        .Add(ChargedOn.Piece, "Load the pot, clear the pad", Amount.Shared(job.Rate("rubber.transferLoad"), cavities), "labour.bench");
+    protected override void AddRubber(CostBook book, Job job, int cavities) =>
+        book.AddMaterial(ChargedOn.Piece, "Rubber, with pad and sprues", RubberKg(job, "rubber.pad"), job.Material)
+            .Add(ChargedOn.Piece, "Load the pot, clear the pad", Amount.Shared(job.Rate("rubber.transferLoad"), cavities), "labour.bench");
 }

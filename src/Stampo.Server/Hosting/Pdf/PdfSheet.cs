@@ -5,21 +5,35 @@ namespace Stampo.Server.Hosting.Pdf;
 /// <summary>Pages of A4, measured in points, written downwards; a new page when one is full.</summary>
 internal sealed class PdfSheet : IDisposable
 {
-    public const float PageWidth = 595, PageHeight = 842, Margin = 34, Width = PageWidth - 2 * Margin, Gap = 5;
+    public const float PageWidth = 595,
+        PageHeight = 842,
+        Margin = 34,
+        Width = PageWidth - 2 * Margin,
+        Gap = 5;
 
     private const float Leading = 1.4f;
 
     /// <summary>A typeface goes into a document whole: the Latin part where it will do, the whole one for what it lacks.</summary>
-    private static readonly SKTypeface Regular = Shipped("DejaVuSansCondensed-Latin"), Bold = Shipped("DejaVuSansCondensed-Bold-Latin");
-    private static readonly Lazy<SKTypeface> WholeRegular = new(() => Shipped("DejaVuSansCondensed")), WholeBold = new(() => Shipped("DejaVuSansCondensed-Bold"));
+    private static readonly SKTypeface Regular = Shipped("DejaVuSansCondensed-Latin"),
+        Bold = Shipped("DejaVuSansCondensed-Bold-Latin");
+    private static readonly Lazy<SKTypeface> WholeRegular = new(() => Shipped("DejaVuSansCondensed")),
+        WholeBold = new(() => Shipped("DejaVuSansCondensed-Bold"));
 
     private readonly SKDocument _document;
 
-    private readonly SKPaint _ink = new() { Color = SKColors.Black, IsAntialias = true }, _hairline = new() { Color = SKColors.Gray, StrokeWidth = 0.4f, Style = SKPaintStyle.Stroke };
+    private readonly SKPaint _ink = new() { Color = SKColors.Black, IsAntialias = true },
+        _hairline =
+            new()
+            {
+                Color = SKColors.Gray,
+                StrokeWidth = 0.4f,
+                Style = SKPaintStyle.Stroke,
+            };
 
     private SKCanvas? _page;
 
-    private float _narrowBy, _narrowUntil;
+    private float _narrowBy,
+        _narrowUntil;
 
     /// <param name="document">What is written to.</param>
     /// <param name="scale">Of all type: less than one puts more on a page.</param>
@@ -46,7 +60,12 @@ internal sealed class PdfSheet : IDisposable
     {
         using var stream = new MemoryStream();
         int pages;
-        using (var document = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = title, Creation = on.ToDateTime(TimeOnly.MinValue) }))
+        using (
+            var document = SKDocument.CreatePdf(
+                stream,
+                new SKDocumentPdfMetadata { Title = title, Creation = on.ToDateTime(TimeOnly.MinValue) }
+            )
+        )
         {
             using var sheet = new PdfSheet(document, scale);
             write(sheet);
@@ -95,7 +114,9 @@ internal sealed class PdfSheet : IDisposable
         _page!.DrawLine(Margin, Y, Margin + Width, Y, _hairline);
     }
 
-    /// <summary>A picture in the upper right corner of the page; what is written beside it keeps <paramref name="width"/> clear until it ends.</summary>
+    /// <summary>
+    /// A picture in the upper right corner of the page; what is written beside it keeps <paramref name="width"/> clear until it ends.
+    /// </summary>
     public void Corner(byte[] png, float width)
     {
         Room(1);
@@ -103,7 +124,12 @@ internal sealed class PdfSheet : IDisposable
         if (picture is null)
             return;
         var height = width * picture.Height / picture.Width;
-        _page!.DrawImage(picture, new SKRect(Margin + Width - width, Margin, Margin + Width, Margin + height), new SKSamplingOptions(SKFilterMode.Linear), null);
+        _page!.DrawImage(
+            picture,
+            new SKRect(Margin + Width - width, Margin, Margin + Width, Margin + height),
+            new SKSamplingOptions(SKFilterMode.Linear),
+            null
+        );
         (_narrowBy, _narrowUntil) = (width + Gap, Margin + height);
     }
 
@@ -179,7 +205,13 @@ internal sealed class PdfSheet : IDisposable
     }
 
     /// <summary>Letters stand where the typeface puts them, not at whole points of a screen.</summary>
-    private static SKFont Of(SKTypeface face, float size) => new(face, size) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
+    private static SKFont Of(SKTypeface face, float size) =>
+        new(face, size)
+        {
+            Subpixel = true,
+            LinearMetrics = true,
+            Hinting = SKFontHinting.None,
+        };
 
     /// <summary>The text broken between words and at its own line ends.</summary>
     private static List<string> Lines(string text, SKFont font, float width)

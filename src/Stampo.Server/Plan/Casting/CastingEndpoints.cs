@@ -17,7 +17,12 @@ public sealed record ShrinkScaleRequest(IReadOnlyList<double> LinearShrinkPct);
 /// <summary>What only poured routes have: attitudes, drawings, generated molds, and their calculators.</summary>
 public sealed class CastingEndpoints : IPlanFamilyEndpoints
 {
-    private static RefusalException NotCast => new("plan.none", "This route is not poured, so there is neither pattern nor mold to make. Choose a poured one on the Routes page.", "family");
+    private static RefusalException NotCast =>
+        new(
+            "plan.none",
+            "This route is not poured, so there is neither pattern nor mold to make. Choose a poured one on the Routes page.",
+            "family"
+        );
 
     public void AddTo(IServiceCollection services)
     {
@@ -36,56 +41,93 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
     private static void MapShape(RouteGroupBuilder plan)
     {
         // Where risers and gate would be with another side up; nothing is kept.
-        plan.MapGet("/attitude", async (string id, string up, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
-            await shapes.AttitudeAsync(await steps.PartNowAsync(id, cancel), Direction(up), cancel));
+        plan.MapGet(
+            "/attitude",
+            async (string id, string up, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
+                await shapes.AttitudeAsync(await steps.PartNowAsync(id, cancel), Direction(up), cancel)
+        );
 
-        plan.MapGet("/drawing", async (string id, string up, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
-            await shapes.DrawingAsync(await steps.PartNowAsync(id, cancel), Direction(up), cancel));
+        plan.MapGet(
+            "/drawing",
+            async (string id, string up, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
+                await shapes.DrawingAsync(await steps.PartNowAsync(id, cancel), Direction(up), cancel)
+        );
 
-        plan.MapGet("/parting-line", async (string id, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
-            await shapes.PartingLineAsync(await steps.PartNowAsync(id, cancel), cancel));
+        plan.MapGet(
+            "/parting-line",
+            async (string id, StepStore steps, MoldShapes shapes, CancellationToken cancel) =>
+                await shapes.PartingLineAsync(await steps.PartNowAsync(id, cancel), cancel)
+        );
 
-        plan.MapGet("/pattern/{format}", async ([AsParameters] PlanAt at, string format, Plans plans, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
-        {
-            var (_, answer) = await plans.NeededAsync(at, cancel);
-            var scale = (answer.Figures as CastingFigures ?? throw NotCast).Scale;
-            var part = await steps.PartNowAsync(at.Id, cancel);
-            var mesh = (await intake.OpenAsync(part, cancel)).Mesh;
-            var scaled = new Mesh(Array.ConvertAll(mesh.Positions, p => p * scale), mesh.Corners);
-            return PartEndpoints.MeshFile(scaled, format, $"{Path.ChangeExtension(part.FileName, null)}-scaled");
-        });
+        plan.MapGet(
+            "/pattern/{format}",
+            async ([AsParameters] PlanAt at, string format, Plans plans, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
+            {
+                var (_, answer) = await plans.NeededAsync(at, cancel);
+                var scale = (answer.Figures as CastingFigures ?? throw NotCast).Scale;
+                var part = await steps.PartNowAsync(at.Id, cancel);
+                var mesh = (await intake.OpenAsync(part, cancel)).Mesh;
+                var scaled = new Mesh(Array.ConvertAll(mesh.Positions, p => p * scale), mesh.Corners);
+                return PartEndpoints.MeshFile(scaled, format, $"{Path.ChangeExtension(part.FileName, null)}-scaled");
+            }
+        );
     }
 
     private static void MapSplitMold(RouteGroupBuilder plan)
     {
-        plan.MapGet("/split", async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
-        {
-            var (part, request) = await RequestAsync(at, plans, cancel);
-            return await files.StateAsync(part, request, cancel);
-        });
+        plan.MapGet(
+            "/split",
+            async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+            {
+                var (part, request) = await RequestAsync(at, plans, cancel);
+                return await files.StateAsync(part, request, cancel);
+            }
+        );
 
-        plan.MapPost("/split", async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
-        {
-            var (part, request) = await RequestAsync(at, plans, cancel);
-            await files.StartAsync(part, request, cancel);
-            return await files.StateAsync(part, request, cancel);
-        });
+        plan.MapPost(
+            "/split",
+            async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+            {
+                var (part, request) = await RequestAsync(at, plans, cancel);
+                await files.StartAsync(part, request, cancel);
+                return await files.StateAsync(part, request, cancel);
+            }
+        );
 
-        plan.MapDelete("/split", async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
-        {
-            var (part, request) = await RequestAsync(at, plans, cancel);
-            files.Stop(part, request);
-            return await files.StateAsync(part, request, cancel);
-        });
+        plan.MapDelete(
+            "/split",
+            async ([AsParameters] PlanAt at, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
+            {
+                var (part, request) = await RequestAsync(at, plans, cancel);
+                files.Stop(part, request);
+                return await files.StateAsync(part, request, cancel);
+            }
+        );
 
-        plan.MapGet("/split/{half}/{format}", async ([AsParameters] PlanAt at, string half, string format, HttpContext http, Plans plans, SplitMoldFiles files, CancellationToken cancel) =>
-        {
-            var (part, request) = await RequestAsync(at, plans, cancel);
-            if (format == "drawing")
-                return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel));
-            var (kept, name) = (await files.HalfAsync(part, request, half, cancel), $"{Path.ChangeExtension(part.FileName, null)}-{half}");
-            return format == "stl" ? PartEndpoints.StlFile(kept, name) : PartEndpoints.MeshFile(SplitMoldFiles.Read(kept, cancel), format, name);
-        });
+        plan.MapGet(
+            "/split/{half}/{format}",
+            async (
+                [AsParameters] PlanAt at,
+                string half,
+                string format,
+                HttpContext http,
+                Plans plans,
+                SplitMoldFiles files,
+                CancellationToken cancel
+            ) =>
+            {
+                var (part, request) = await RequestAsync(at, plans, cancel);
+                if (format == "drawing")
+                    return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel));
+                var (kept, name) = (
+                    await files.HalfAsync(part, request, half, cancel),
+                    $"{Path.ChangeExtension(part.FileName, null)}-{half}"
+                );
+                return format == "stl"
+                    ? PartEndpoints.StlFile(kept, name)
+                    : PartEndpoints.MeshFile(SplitMoldFiles.Read(kept, cancel), format, name);
+            }
+        );
     }
 
     /// <summary>The part of a project and the split mold its plan asks for.</summary>
@@ -106,5 +148,6 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
         calc.MapPost("/pump-down", (PumpDownRequest request) => PumpDown.Of(request));
     }
 
-    private static Vec3 Direction(string up) => PartForms.Pull(up) ?? throw new RefusalException("input.missing", "Say which way is up: up=x,y,z.", "up");
+    private static Vec3 Direction(string up) =>
+        PartForms.Pull(up) ?? throw new RefusalException("input.missing", "Say which way is up: up=x,y,z.", "up");
 }

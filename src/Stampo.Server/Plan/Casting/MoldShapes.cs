@@ -10,7 +10,9 @@ public sealed record MoldDrawing(double[] BboxMm, ViewLines Front, ViewLines Sid
 /// <summary>What the drawings of a mold ask of a mesh.</summary>
 public sealed class MoldShapes(SurfaceAnswers answers)
 {
-    private static readonly Vec3 X = new(1, 0, 0), Y = new(0, 1, 0), Z = new(0, 0, 1);
+    private static readonly Vec3 X = new(1, 0, 0),
+        Y = new(0, 1, 0),
+        Z = new(0, 0, 1);
 
     public Task<Attitude> AttitudeAsync(StoredPart part, Vec3 up, CancellationToken cancel) =>
         answers.KeptAsync(part, ("attitude", up), surface => Attitude.Of(surface, up), cancel);
@@ -24,10 +26,21 @@ public sealed class MoldShapes(SurfaceAnswers answers)
         return await answers.KeptAsync(part, ("line", pull), surface => PartingLine.Of(surface, pull)?.Segments ?? [], cancel);
     }
 
-    public Task<MoldDrawing> DrawingAsync(StoredPart part, Vec3 up, CancellationToken cancel) => answers.KeptAsync(part, ("drawing", up), surface =>
-    {
-        var frame = MoldFrame.Of(surface.Mesh, up);
-        var size = frame.Box.Size;
-        return new MoldDrawing([size.X, size.Y, size.Z], ViewLines.Of(surface, frame, X, Z), ViewLines.Of(surface, frame, Y, Z), ViewLines.Of(surface, frame, X, Y));
-    }, cancel);
+    public Task<MoldDrawing> DrawingAsync(StoredPart part, Vec3 up, CancellationToken cancel) =>
+        answers.KeptAsync(
+            part,
+            ("drawing", up),
+            surface =>
+            {
+                var frame = MoldFrame.Of(surface.Mesh, up);
+                var size = frame.Box.Size;
+                return new MoldDrawing(
+                    [size.X, size.Y, size.Z],
+                    ViewLines.Of(surface, frame, X, Z),
+                    ViewLines.Of(surface, frame, Y, Z),
+                    ViewLines.Of(surface, frame, X, Y)
+                );
+            },
+            cancel
+        );
 }

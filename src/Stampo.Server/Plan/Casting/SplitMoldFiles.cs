@@ -20,7 +20,14 @@ namespace Stampo.Server.Plan.Casting;
 public sealed record SplitMoldState(WorkState Work, SplitMoldFigures? Figures, IReadOnlyList<MeshReport> Reports);
 
 /// <summary>Generates split molds in the background and keeps both halves as they are handed out.</summary>
-public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, SurfaceAnswers shapes, Surfaces surfaces, Studies studies, LongWork work, TimeProvider clock) : IShapeAnswerer
+public sealed class SplitMoldFiles(
+    IDbContextFactory<StampoDb> factory,
+    SurfaceAnswers shapes,
+    Surfaces surfaces,
+    Studies studies,
+    LongWork work,
+    TimeProvider clock
+) : IShapeAnswerer
 {
     /// <summary>Raised when the generating changes, so that old molds are not taken for new ones.</summary>
     private const int Edition = 1;
@@ -54,16 +61,29 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, SurfaceA
             return;
         // The pull may still be measured: that is ahead in the line.
         await studies.StartAsync(part, cancel);
-        work.Start(key, async progress =>
-        {
-            var pull = await shapes.PullAsync(part, progress.Cancel);
-            var mold = SplitMolds.Of(await surfaces.NeededAsync(part, progress.Cancel), pull, request, progress);
-            byte[] lower = StlWriter.Write(mold.Lower), upper = StlWriter.Write(mold.Upper);
-            MeshReport[] reports = [MeshCheck.Run(lower, LengthUnit.Mm, progress.Cancel).Report, MeshCheck.Run(upper, LengthUnit.Mm, progress.Cancel).Report];
-            if (Array.Exists(reports, r => r is not { Watertight: true, VolumeMm3: > 0 }))
-                throw new RefusalException("split.not-closed", "A written half does not close when it is read back. Move the parting plane by a tenth of a millimetre and try again.", "split.partingMm");
-            await KeepAsync(key, new Kept(mold.Figures, reports), lower, upper, progress.Cancel);
-        });
+        work.Start(
+            key,
+            async progress =>
+            {
+                var pull = await shapes.PullAsync(part, progress.Cancel);
+                var mold = SplitMolds.Of(await surfaces.NeededAsync(part, progress.Cancel), pull, request, progress);
+                byte[] lower = StlWriter.Write(mold.Lower),
+                    upper = StlWriter.Write(mold.Upper);
+                MeshReport[] reports =
+                [
+                    MeshCheck.Run(lower, LengthUnit.Mm, progress.Cancel).Report,
+                    MeshCheck.Run(upper, LengthUnit.Mm, progress.Cancel).Report,
+                ];
+                if (Array.Exists(reports, r => r is not { Watertight: true, VolumeMm3: > 0 }))
+                    throw new RefusalException(
+                        "split.not-closed",
+                        "A written half does not close when it is read back. Move the parting plane by a tenth of a "
+                            + "millimetre and try again.",
+                        "split.partingMm"
+                    );
+                await KeepAsync(key, new Kept(mold.Figures, reports), lower, upper, progress.Cancel);
+            }
+        );
     }
 
     public void Stop(StoredPart part, SplitMoldRequest request) => work.Stop(KeyOf(part, request));
@@ -76,7 +96,9 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, SurfaceA
     {
         var key = KeyOf(part, request);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var packed = await db.Studies.Where(s => s.Key == key).Select(s => s.Maps).SingleOrDefaultAsync(cancel) ?? throw new NotFoundException("This mold has not been generated yet, or its part or figures have changed since.");
+        var packed =
+            await db.Studies.Where(s => s.Key == key).Select(s => s.Maps).SingleOrDefaultAsync(cancel)
+            ?? throw new NotFoundException("This mold has not been generated yet, or its part or figures have changed since.");
         var both = Packed.Unpack(packed);
         var first = BinaryPrimitives.ReadInt32LittleEndian(both);
         return half switch
@@ -92,7 +114,9 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, SurfaceA
     private static string KeyOf(StoredPart part, SplitMoldRequest request)
     {
         var asked = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Json.Write(request))))[..16];
-        return FormattableString.Invariant($"split {Edition}/{part.Hash}/{part.Unit}/{(part.Pull is { } pull ? string.Join(",", pull) : "proposed")}/{asked}");
+        return FormattableString.Invariant(
+            $"split {Edition}/{part.Hash}/{part.Unit}/{(part.Pull is { } pull ? string.Join(",", pull) : "proposed")}/{asked}"
+        );
     }
 
     private async Task KeepAsync(string key, Kept kept, byte[] lower, byte[] upper, CancellationToken cancel)
@@ -102,7 +126,15 @@ public sealed class SplitMoldFiles(IDbContextFactory<StampoDb> factory, SurfaceA
         lower.CopyTo(both, 4);
         upper.CopyTo(both, 4 + lower.Length);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        db.Add(new StoredStudy { Key = key, Figures = Json.Write(kept), Maps = Packed.Pack(both), KeptUtc = clock.GetUtcNow().UtcDateTime });
+        db.Add(
+            new StoredStudy
+            {
+                Key = key,
+                Figures = Json.Write(kept),
+                Maps = Packed.Pack(both),
+                KeptUtc = clock.GetUtcNow().UtcDateTime,
+            }
+        );
         await db.SaveChangesAsync(cancel);
     }
 }

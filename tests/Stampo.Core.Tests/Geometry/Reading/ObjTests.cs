@@ -13,7 +13,8 @@ public class ObjTests
 
     private static MeshReport Check(string text) => MeshCheck.Run(Encoding.UTF8.GetBytes(text), LengthUnit.Mm).Report;
 
-    private static RefusalException Refused(string text) => Assert.Throws<RefusalException>(() => MeshReader.Read(Encoding.UTF8.GetBytes(text)));
+    private static RefusalException Refused(string text) =>
+        Assert.Throws<RefusalException>(() => MeshReader.Read(Encoding.UTF8.GetBytes(text)));
 
     [Fact]
     public void Faces_of_four_corners_are_cut_into_triangles()
@@ -26,16 +27,30 @@ public class ObjTests
     [Fact]
     public void Corners_may_count_backward_and_carry_texture_and_normal()
     {
-        var backward = Quads.Replace("f ", "f ", StringComparison.Ordinal).Split('\n', StringSplitOptions.RemoveEmptyEntries)
-            .Select(line => "f " + string.Join(' ', line[2..].Split(' ').Select(n => $"{int.Parse(n, CultureInfo.InvariantCulture) - 9}/1/2")));
-        Assert.Equal(6000, Check(Corners.Replace("\nv", " 0.5 0.5 0.5\nv", StringComparison.Ordinal) + "vt 0 0\nvn 0 0 1\ns off\n" + string.Join('\n', backward)).VolumeMm3!.Value, 1e-9);
+        var backward = Quads
+            .Replace("f ", "f ", StringComparison.Ordinal)
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Select(line =>
+                "f " + string.Join(' ', line[2..].Split(' ').Select(n => $"{int.Parse(n, CultureInfo.InvariantCulture) - 9}/1/2"))
+            );
+        Assert.Equal(
+            6000,
+            Check(
+                Corners.Replace("\nv", " 0.5 0.5 0.5\nv", StringComparison.Ordinal)
+                    + "vt 0 0\nvn 0 0 1\ns off\n"
+                    + string.Join('\n', backward)
+            ).VolumeMm3!.Value,
+            1e-9
+        );
     }
 
     [Fact]
-    public void A_line_may_go_on_after_a_backslash() => Assert.Equal(12, Check(Corners + Quads.Replace("f 4 3 2 1", "f 4 3 \\\n2 1", StringComparison.Ordinal)).Triangles);
+    public void A_line_may_go_on_after_a_backslash() =>
+        Assert.Equal(12, Check(Corners + Quads.Replace("f 4 3 2 1", "f 4 3 \\\n2 1", StringComparison.Ordinal)).Triangles);
 
     [Fact]
-    public void A_comment_may_follow_a_face() => Assert.Equal(12, Check(Corners + Quads.Replace("f 4 3 2 1", "f 4 3 2 1 # side", StringComparison.Ordinal)).Triangles);
+    public void A_comment_may_follow_a_face() =>
+        Assert.Equal(12, Check(Corners + Quads.Replace("f 4 3 2 1", "f 4 3 2 1 # side", StringComparison.Ordinal)).Triangles);
 
     [Theory]
     [InlineData("v 0 0\n", "mesh.malformed", "two of its three|2 of its three")]
@@ -56,7 +71,11 @@ public class ObjTests
 
     [Fact]
     public void A_face_of_a_million_corners_is_refused_at_once() =>
-        Assert.Contains("corners", Refused(Corners + "f " + string.Concat(Enumerable.Repeat("1 ", 1_000_000))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "corners",
+            Refused(Corners + "f " + string.Concat(Enumerable.Repeat("1 ", 1_000_000))).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void Prose_is_no_mesh() => Assert.Equal("mesh.not-a-mesh", Refused("volume of the part\n\nvery nice").Code);
@@ -64,7 +83,12 @@ public class ObjTests
     [Fact]
     public void A_file_without_unit_asks_for_one()
     {
-        var report = Check(Corners.Replace("10", "0.1", StringComparison.Ordinal).Replace("20", "0.2", StringComparison.Ordinal).Replace("30", "0.3", StringComparison.Ordinal) + Quads);
+        var report = Check(
+            Corners
+                .Replace("10", "0.1", StringComparison.Ordinal)
+                .Replace("20", "0.2", StringComparison.Ordinal)
+                .Replace("30", "0.3", StringComparison.Ordinal) + Quads
+        );
         Assert.Contains(report.Messages, m => m.Code == "unit" && m.Text.Contains("OBJ files carry no unit", StringComparison.Ordinal));
     }
 
@@ -77,8 +101,16 @@ public class ObjTests
             text.Append(CultureInfo.InvariantCulture, $"v {(float)v.X:R} {(float)v.Y:R} {(float)v.Z:R}\n");
         for (var i = 1; i <= ball.Count; i += 3)
             text.Append(CultureInfo.InvariantCulture, $"f {i} {i + 1} {i + 2}\n");
-        double[] volumes = [.. new[] { Solids.StlBinary(ball), Solids.StlAscii(ball), Encoding.ASCII.GetBytes(text.ToString()), ThreeMfFile.Of(ThreeMfFile.MeshObject(1, ball), ThreeMfFile.Item(1)) }
-            .Select(file => MeshCheck.Run(file, LengthUnit.Mm).Report.VolumeMm3!.Value)];
+        double[] volumes =
+        [
+            .. new[]
+            {
+                Solids.StlBinary(ball),
+                Solids.StlAscii(ball),
+                Encoding.ASCII.GetBytes(text.ToString()),
+                ThreeMfFile.Of(ThreeMfFile.MeshObject(1, ball), ThreeMfFile.Item(1)),
+            }.Select(file => MeshCheck.Run(file, LengthUnit.Mm).Report.VolumeMm3!.Value),
+        ];
         Assert.All(volumes, volume => Assert.Equal(volumes[0], volume));
     }
 }

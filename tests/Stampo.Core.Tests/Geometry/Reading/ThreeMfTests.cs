@@ -33,8 +33,12 @@ public class ThreeMfTests
     [Fact]
     public void Every_item_of_the_build_is_read_where_it_stands()
     {
-        var report = Check(Of(MeshObject(1, Brick) + MeshObject(2, Solids.Block(5, 5, 5)),
-            Item(1) + Item(2, "1 0 0 0 1 0 0 0 1 100 0 0") + Item(2, "0 1 0 -1 0 0 0 0 1 0 0 200")));
+        var report = Check(
+            Of(
+                MeshObject(1, Brick) + MeshObject(2, Solids.Block(5, 5, 5)),
+                Item(1) + Item(2, "1 0 0 0 1 0 0 0 1 100 0 0") + Item(2, "0 1 0 -1 0 0 0 0 1 0 0 200")
+            )
+        );
         Assert.Equal(3, report.Shells);
         Assert.Equal(6000 + 2 * 125, report.VolumeMm3!.Value, 1e-3);
         Assert.Equal([110, 20, 205], report.BboxMm.Select(side => Math.Round(side, 3)));
@@ -51,7 +55,9 @@ public class ThreeMfTests
     [Fact]
     public void Components_are_placed_within_their_object_and_supports_are_left_out()
     {
-        var pair = "<object id=\"3\"><components><component objectid=\"1\"/><component objectid=\"1\" transform=\"1 0 0 0 1 0 0 0 1 50 0 0\"/></components></object>";
+        var pair =
+            "<object id=\"3\"><components><component objectid=\"1\"/><component objectid=\"1\" transform=\"1 0 0 0 1 0 0 "
+            + "0 1 50 0 0\"/></components></object>";
         var report = Check(Of(MeshObject(1, Brick) + MeshObject(2, Brick, "support") + pair, Item(3, "2 0 0 0 2 0 0 0 2 0 0 0") + Item(2)));
         Assert.Equal(2, report.Shells);
         Assert.Equal(2 * 8 * 6000, report.VolumeMm3!.Value, 1e-2);
@@ -61,7 +67,10 @@ public class ThreeMfTests
     [Fact]
     public void An_object_may_stand_in_another_model_of_the_package()
     {
-        var file = Zip(("3D/3dmodel.model", Model("", "<item objectid=\"7\" p:path=\"/3D/more.model\"/>")), ("3D/more.model", Model(MeshObject(7, Brick), "")));
+        var file = Zip(
+            ("3D/3dmodel.model", Model("", "<item objectid=\"7\" p:path=\"/3D/more.model\"/>")),
+            ("3D/more.model", Model(MeshObject(7, Brick), ""))
+        );
         Assert.Equal(6000, Check(file).VolumeMm3!.Value, 1e-6);
     }
 
@@ -69,7 +78,10 @@ public class ThreeMfTests
     [InlineData("<object id=\" 1 \"", "<object id=\"1\"")] // white space and a sign are allowed round a number
     [InlineData("<object id=\"+1\"", "<object id=\"1\"")]
     [InlineData("<resources><m:vertex xmlns:m=\"http://schemas.microsoft.com/3dmanufacturing/material/2015/02\"/>", "<resources>")]
-    [InlineData("<resources><s:slicestack xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\" id=\"9\"/>", "<resources>")]
+    [InlineData(
+        "<resources><s:slicestack xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\" id=\"9\"/>",
+        "<resources>"
+    )]
     [InlineData("<model requiredextensions=\"p\"", "<model")]
     public void What_does_not_change_the_shape_is_passed_over(string written, string usual)
     {
@@ -79,12 +91,22 @@ public class ThreeMfTests
     }
 
     [Theory]
-    [InlineData("<model requiredextensions=\"p s\" xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\"", "<model", "slice/2015/07")]
+    [InlineData(
+        "<model requiredextensions=\"p s\" xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\"",
+        "<model",
+        "slice/2015/07"
+    )]
     [InlineData("<mesh><b:beamlattice xmlns:b=\"http://schemas.microsoft.com/3dmanufacturing/beamlattice/2017/02\"/>", "<mesh>", "beams")]
-    [InlineData("<object xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\" s:meshresolution=\"lowres\"", "<object", "coarse")]
+    [InlineData(
+        "<object xmlns:s=\"http://schemas.microsoft.com/3dmanufacturing/slice/2015/07\" s:meshresolution=\"lowres\"",
+        "<object",
+        "coarse"
+    )]
     public void What_would_change_the_shape_is_refused_by_its_name(string written, string usual, string said)
     {
-        var refusal = Refused(Zip(("3D/3dmodel.model", Model(MeshObject(1, Brick), Item(1)).Replace(usual, written, StringComparison.Ordinal))));
+        var refusal = Refused(
+            Zip(("3D/3dmodel.model", Model(MeshObject(1, Brick), Item(1)).Replace(usual, written, StringComparison.Ordinal)))
+        );
         Assert.Equal("mesh.extension", refusal.Code);
         Assert.Contains(said, refusal.Message, StringComparison.Ordinal);
     }
@@ -95,7 +117,10 @@ public class ThreeMfTests
         var mesh = MeshCheck.Run(Solids.Soup(Solids.Sphere(12.3, 24)), LengthUnit.Mm);
         var back = MeshCheck.Run(ThreeMfWriter.Write(mesh.Mesh), LengthUnit.Mm);
         Assert.Equal(mesh.Report.VolumeMm3, back.Report.VolumeMm3);
-        Assert.Equal((mesh.Report.Triangles, mesh.Report.Vertices, true), (back.Report.Triangles, back.Report.Vertices, back.Report.Watertight));
+        Assert.Equal(
+            (mesh.Report.Triangles, mesh.Report.Vertices, true),
+            (back.Report.Triangles, back.Report.Vertices, back.Report.Watertight)
+        );
         Assert.Equal("millimeter", back.Report.StatedUnit);
     }
 
@@ -110,7 +135,10 @@ public class ThreeMfTests
     public void Nesting_that_doubles_at_each_level_ends_soon()
     {
         var levels = string.Concat(Enumerable.Range(2, 28).Select(i => Components(i, i - 1, i - 1)));
-        Assert.Equal("mesh.too-large", Refused(Of("<object id=\"1\"><mesh><vertices/><triangles/></mesh></object>" + levels, Item(29))).Code);
+        Assert.Equal(
+            "mesh.too-large",
+            Refused(Of("<object id=\"1\"><mesh><vertices/><triangles/></mesh></object>" + levels, Item(29))).Code
+        );
         var deep = string.Concat(Enumerable.Range(2, 60).Select(i => Components(i, i - 1)));
         Assert.Equal("mesh.too-large", Refused(Of(MeshObject(1, Brick) + deep, Item(61))).Code);
     }
@@ -141,7 +169,11 @@ public class ThreeMfTests
     }
 
     [Theory]
-    [InlineData("<object id=\"1\"><mesh><vertices><vertex x=\"0\" y=\"0\" z=\"0\"/></vertices><triangles><triangle v1=\"0\" v2=\"0\" v3=\"1\"/></triangles></mesh></object>", "mesh.bad-index")]
+    [InlineData(
+        "<object id=\"1\"><mesh><vertices><vertex x=\"0\" y=\"0\" z=\"0\"/></vertices><triangles><triangle v1=\"0\" "
+            + "v2=\"0\" v3=\"1\"/></triangles></mesh></object>",
+        "mesh.bad-index"
+    )]
     [InlineData("<object id=\"1\"><mesh><vertices><vertex x=\"0\" y=\"0\"/></vertices></mesh></object>", "mesh.malformed")]
     [InlineData("<object id=\"1\"><mesh><vertices><vertex x=\"zero\" y=\"0\" z=\"0\"/></vertices></mesh></object>", "mesh.malformed")]
     [InlineData("<object id=\"one\"/>", "mesh.malformed")]

@@ -22,18 +22,41 @@ public class CastingPlannerTests
 {
     private static readonly DateTime Thursday = new(2026, 11, 26, 8, 0, 0);
 
-    private static readonly PartFacts Part = new(118, 82, 34, 328.984, 480, new PartDeclaration { NominalWallMm = 2.2, ThinnestWallMm = 1.6 });
+    private static readonly PartFacts Part = new(
+        118,
+        82,
+        34,
+        328.984,
+        480,
+        new PartDeclaration { NominalWallMm = 2.2, ThinnestWallMm = 1.6 }
+    );
 
     private static readonly Brief Brief = new()
     {
-        Demand = [new DemandRow(new DateOnly(2026, 12, 20), 43, Purpose.Function), new DemandRow(new DateOnly(2027, 6, 1), 500, Purpose.Sale)],
+        Demand =
+        [
+            new DemandRow(new DateOnly(2026, 12, 20), 43, Purpose.Function),
+            new DemandRow(new DateOnly(2027, 6, 1), 500, Purpose.Sale),
+        ],
         ShowSide = Finish.FineMatt,
         Inserts = 2,
     };
 
-    private static readonly PlannedShape Shape = PlannedShape.Of(Surfaces.Of(Solids.Block(118, 82, 34)), new Vec3(0, 0, 1), null, false, null);
+    private static readonly PlannedShape Shape = PlannedShape.Of(
+        Surfaces.Of(Solids.Block(118, 82, 34)),
+        new Vec3(0, 0, 1),
+        null,
+        false,
+        null
+    );
 
-    private static CastPlan Plan(string route, Func<CastingChoices, CastingChoices>? choose = null, Brief? brief = null, double quantity = 43, PlannedShape? shape = null)
+    private static CastPlan Plan(
+        string route,
+        Func<CastingChoices, CastingChoices>? choose = null,
+        Brief? brief = null,
+        double quantity = 43,
+        PlannedShape? shape = null
+    )
     {
         var material = MaterialLibrary.Find(route == "print" ? "print-resin-tough" : "pu-rigid-fast")!;
         var first = new Job(Part, brief ?? Brief, material, RateCard.Shipped);
@@ -41,11 +64,34 @@ public class CastingPlannerTests
         var plan = CastingChoices.From(method);
         plan = choose?.Invoke(plan) ?? plan;
         var silicone = Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!;
-        return new CastPlan(CastingWork.Of(new CastingInputs(plan, method, first with { Material = plan.Pour.Material(MaterialLibrary.All) }, silicone,
-            MaterialLibrary.Find(route == "print" ? plan.Fill.PrintId : plan.Printed.PrintId)!, shape ?? Shape, null, quantity, Thursday)));
+        return new CastPlan(
+            CastingWork.Of(
+                new CastingInputs(
+                    plan,
+                    method,
+                    first with
+                    {
+                        Material = plan.Pour.Material(MaterialLibrary.All),
+                    },
+                    silicone,
+                    MaterialLibrary.Find(route == "print" ? plan.Fill.PrintId : plan.Printed.PrintId)!,
+                    shape ?? Shape,
+                    null,
+                    quantity,
+                    Thursday
+                )
+            )
+        );
     }
 
-    public static TheoryData<string> Poured { get; } = [.. RouteCatalogue.All.Where(r => r.Methods(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2).OfType<CastingMethod>().Any()).Select(r => r.Card.Id)];
+    public static TheoryData<string> Poured { get; } =
+    [
+        .. RouteCatalogue
+            .All.Where(r =>
+                r.Methods(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2).OfType<CastingMethod>().Any()
+            )
+            .Select(r => r.Card.Id),
+    ];
 
     [Theory]
     [MemberData(nameof(Poured))]
@@ -60,9 +106,20 @@ public class CastingPlannerTests
             Assert.Equal(plan.Working.Count, plan.Working.Select(l => l.Id).Distinct().Count());
             Assert.Contains(plan.Cautions, c => c.Id == "cast-urethane");
             // What is weighed for a shot is what the batch says, and the silicone what the mold takes.
-            Assert.Equal(plan.Batch.WeighedG, plan.Operations.Where(o => o.Repeats == Repeats.EachShot).SelectMany(o => o.Weighings).Where(w => w.What is "A" or "B").Sum(w => w.Target!.Value), 1e-6);
+            Assert.Equal(
+                plan.Batch.WeighedG,
+                plan.Operations.Where(o => o.Repeats == Repeats.EachShot)
+                    .SelectMany(o => o.Weighings)
+                    .Where(w => w.What is "A" or "B")
+                    .Sum(w => w.Target!.Value),
+                1e-6
+            );
             if (plan.Silicone is { } silicone)
-                Assert.Equal(silicone.Mold.MassG, plan.Operations.Where(o => o.Repeats == Repeats.EachTool).SelectMany(o => o.Weighings).Sum(w => w.Target!.Value), 1e-6);
+                Assert.Equal(
+                    silicone.Mold.MassG,
+                    plan.Operations.Where(o => o.Repeats == Repeats.EachTool).SelectMany(o => o.Weighings).Sum(w => w.Target!.Value),
+                    1e-6
+                );
             Assert.Equal(plan.Order.Shots, plan.Schedule!.Slots.Where(s => s.Shot is not null).Select(s => s.Shot).Distinct().Count());
         }
     }
@@ -70,20 +127,37 @@ public class CastingPlannerTests
     [Fact]
     public void Two_pours_keep_the_part_in_and_release_the_first_half()
     {
-        var ids = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { School = SplitSchool.TwoPour } }).Operations.Select(o => o.Id).ToList();
+        var ids = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { School = SplitSchool.TwoPour } })
+            .Operations.Select(o => o.Id)
+            .ToList();
         Assert.True(ids.IndexOf("cure-silicone-1") < ids.IndexOf("turn") && ids.IndexOf("turn") < ids.IndexOf("mix-silicone-2-1"));
         Assert.Contains(Plan("cast-hybrid").Operations, o => o.Id == "back-shell");
         var chamber = Plan("cast-vacuum");
         Assert.Contains(chamber.Operations, o => o.Id == "warm");
-        Assert.DoesNotContain(chamber.Operations, o => o.Id.StartsWith("degas-", StringComparison.Ordinal) && o.Repeats == Repeats.EachShot);
+        Assert.DoesNotContain(
+            chamber.Operations,
+            o => o.Id.StartsWith("degas-", StringComparison.Ordinal) && o.Repeats == Repeats.EachShot
+        );
         // Resin at 35 °C has less than half of the pot life it has at 23 °C.
-        Assert.Equal(Math.Pow(2, -1.2), chamber.Batch.WorkingTimeMin!.Value / Plan("cast-vacuum", p => p with { Pour = p.Pour with { ResinC = 23 } }).Batch.WorkingTimeMin!.Value, 1e-9);
+        Assert.Equal(
+            Math.Pow(2, -1.2),
+            chamber.Batch.WorkingTimeMin!.Value
+                / Plan("cast-vacuum", p => p with { Pour = p.Pour with { ResinC = 23 } }).Batch.WorkingTimeMin!.Value,
+            1e-9
+        );
     }
 
     [Fact]
     public void A_limit_of_the_equipment_stops_the_plan_and_nothing_else_is_lost()
     {
-        var plan = Plan("cast-silicone", p => p with { Filling = p.Filling with { PressureKpa = 390, School = FillingSchool.DegassedPressure } }, Brief with { Equipment = new Equipment { PotRatedKpa = 400, PotLitres = 30 } });
+        var plan = Plan(
+            "cast-silicone",
+            p => p with { Filling = p.Filling with { PressureKpa = 390, School = FillingSchool.DegassedPressure } },
+            Brief with
+            {
+                Equipment = new Equipment { PotRatedKpa = 400, PotLitres = 30 },
+            }
+        );
         Assert.Equal([("pot-pressure", "filling.pressureKpa")], plan.Refusals.Select(r => (r.Code, r.Field)));
         Assert.Empty(plan.Operations);
         Assert.Null(plan.Schedule);
@@ -93,12 +167,21 @@ public class CastingPlannerTests
     [Fact]
     public void What_is_cast_in_saves_its_resin_and_is_named_when_the_mold_is_loaded()
     {
-        var board = new EnclosedThing { Name = "board", VolumeCm3 = 6, MassG = 9, Guards = 2 };
+        var board = new EnclosedThing
+        {
+            Name = "board",
+            VolumeCm3 = 6,
+            MassG = 9,
+            Guards = 2,
+        };
         var (bare, with) = (Plan("cast-silicone"), Plan("cast-silicone", p => p with { Things = [board] }));
         Assert.Equal(2 * 6, bare.Batch.NetCm3 - with.Batch.NetCm3, 1e-9);
         Assert.Contains("board", with.Operations.Single(o => o.Id == "close").Detail, StringComparison.Ordinal);
         Assert.Contains(with.Operations, o => o.Id == "clean-guards");
-        Assert.Equal("things", Assert.Throws<RefusalException>(() => Plan("cast-silicone", p => p with { Things = [board with { VolumeCm3 = 600 }] })).Field);
+        Assert.Equal(
+            "things",
+            Assert.Throws<RefusalException>(() => Plan("cast-silicone", p => p with { Things = [board with { VolumeCm3 = 600 }] })).Field
+        );
     }
 
     [Fact]
@@ -115,8 +198,16 @@ public class CastingPlannerTests
     [Fact]
     public void What_the_library_has_lost_is_put_back_to_what_ships_and_the_rest_stays()
     {
-        var method = RouteCatalogue.Find("cast-silicone")!.Methods(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2).OfType<CastingMethod>().Single();
-        var plan = CastingChoices.From(method) with { Silicone = new SiliconeChoices { SupplyId = "gone", WallMm = 31 }, Fill = new FillChoices { PrintId = "gone" } };
+        var method = RouteCatalogue
+            .Find("cast-silicone")!
+            .Methods(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2)
+            .OfType<CastingMethod>()
+            .Single();
+        var plan = CastingChoices.From(method) with
+        {
+            Silicone = new SiliconeChoices { SupplyId = "gone", WallMm = 31 },
+            Fill = new FillChoices { PrintId = "gone" },
+        };
         plan = plan with { Pour = plan.Pour with { MaterialId = "gone", DensityGPerCm3 = 1.4, Count = 5 } };
         var read = plan.In(Library.Shipped, method);
         Assert.Equal(("pu-rigid-fast", null, 5), (read.Pour.MaterialId, read.Pour.DensityGPerCm3, read.Pour.Count));
@@ -167,8 +258,12 @@ public class CastingPlannerTests
 
         static double Net() => Part.VolumeCm3 * MaterialLibrary.Find("pu-rigid-fast")!.DensityGPerCm3 / 1000;
 
-        static ThreePoint Kg(Brief brief) => RouteCatalogue.Find("cast-silicone")!
-            .Estimate(new Job(Part, brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 1).Costs.Single(c => c.Name == "Casting resin").Amount;
+        static ThreePoint Kg(Brief brief) =>
+            RouteCatalogue
+                .Find("cast-silicone")!
+                .Estimate(new Job(Part, brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 1)
+                .Costs.Single(c => c.Name == "Casting resin")
+                .Amount;
     }
 
     [Fact]
@@ -179,7 +274,10 @@ public class CastingPlannerTests
             Assert.Equal(RouteCatalogue.Find(route)!.Estimate(job, 2).LifeShots, Plan(route).Life!.Shots);
         var usual = Plan("cast-silicone").Life!.Shots.Likely;
         Assert.Equal(0.8 * usual, Plan("cast-silicone", p => p with { Filling = p.Filling with { CureC = 70 } }).Life!.Shots.Likely, 1e-9);
-        var condensation = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { SupplyId = "mold-silicone-condensation-25a" } });
+        var condensation = Plan(
+            "cast-silicone",
+            p => p with { Silicone = p.Silicone with { SupplyId = "mold-silicone-condensation-25a" } }
+        );
         Assert.Equal(0.7 * usual, condensation.Life!.Shots.Likely, 1e-9);
         Assert.True(condensation.Pattern!.Inhibition.IsSafe);
     }
@@ -218,8 +316,31 @@ public class CastingPlannerTests
         Assert.Equal(45, warm.Cure.LimitC);
         var hot = Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 60 } });
         Assert.Equal("silicone-heat", hot.Refusals.Single().Code);
-        Assert.Empty(Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 60 }, Pattern = p.Pattern with { Material = Core.Plans.Casting.Patterns.PatternMaterial.Metal } }).Refusals);
-        Assert.Equal("silicone-heat", Plan("cast-silicone", p => p with { Silicone = p.Silicone with { CureC = 50, SupplyId = "mold-silicone-condensation-25a" }, Pattern = p.Pattern with { Material = Core.Plans.Casting.Patterns.PatternMaterial.Metal } }).Refusals.Single().Code);
+        Assert.Empty(
+            Plan(
+                "cast-silicone",
+                p =>
+                    p with
+                    {
+                        Silicone = p.Silicone with { CureC = 60 },
+                        Pattern = p.Pattern with { Material = Core.Plans.Casting.Patterns.PatternMaterial.Metal },
+                    }
+            ).Refusals
+        );
+        Assert.Equal(
+            "silicone-heat",
+            Plan(
+                "cast-silicone",
+                p =>
+                    p with
+                    {
+                        Silicone = p.Silicone with { CureC = 50, SupplyId = "mold-silicone-condensation-25a" },
+                        Pattern = p.Pattern with { Material = Core.Plans.Casting.Patterns.PatternMaterial.Metal },
+                    }
+            )
+                .Refusals.Single()
+                .Code
+        );
     }
 
     [Theory]
@@ -233,12 +354,35 @@ public class CastingPlannerTests
     {
         foreach (var softMolds in new[] { Source.InHouse, Source.BoughtIn })
         {
-            var job = new Job(Part, Brief with { Sources = new Sources { SoftMolds = softMolds } }, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped) { Today = new DateOnly(2026, 11, 26) };
+            var job = new Job(
+                Part,
+                Brief with
+                {
+                    Sources = new Sources { SoftMolds = softMolds },
+                },
+                MaterialLibrary.Find("pu-rigid-fast")!,
+                RateCard.Shipped
+            )
+            {
+                Today = new DateOnly(2026, 11, 26),
+            };
             var estimate = RouteCatalogue.Find(route)!.Costed(job, cavities);
             var method = RouteCatalogue.Find(route)!.Methods(job, cavities).OfType<CastingMethod>().Single();
             var plan = CastingChoices.From(method);
             var silicone = Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!;
-            var answer = CastingWork.Of(new CastingInputs(plan, method, job, silicone, MaterialLibrary.Find(plan.Printed.PrintId)!, Shape, null, cavities, plan.Hours.NextMorning(job.Today)));
+            var answer = CastingWork.Of(
+                new CastingInputs(
+                    plan,
+                    method,
+                    job,
+                    silicone,
+                    MaterialLibrary.Find(plan.Printed.PrintId)!,
+                    Shape,
+                    null,
+                    cavities,
+                    plan.Hours.NextMorning(job.Today)
+                )
+            );
             Assert.Equal(DateOnly.FromDateTime(answer.Schedule!.FirstPart), Core.Comparison.Dates.Of(estimate, 1, job.Today).FirstArticle);
         }
     }
@@ -246,7 +390,8 @@ public class CastingPlannerTests
     [Fact]
     public void Every_pattern_of_a_block_is_printed_finished_and_counted()
     {
-        CastPlan one = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 1 } }), four = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 4 } });
+        CastPlan one = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 1 } }),
+            four = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 4 } });
         double Hands(CastPlan plan, string id) => plan.Operations.Single(o => o.Id == id).HandsMin;
         Assert.Equal(4 * Hands(one, "coat-1"), Hands(four, "coat-1"), 1e-9);
         Assert.Equal(4 * Hands(one, "back"), Hands(four, "back"), 1e-9);
@@ -254,13 +399,19 @@ public class CastingPlannerTests
         Assert.Contains("4 patterns", four.Operations.Single(o => o.Id == "make-pattern").Name, StringComparison.Ordinal);
         // The printer is as long at it in Routes as in Plan.
         var job = new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
-        Assert.Equal(RouteCatalogue.Find("cast-silicone")!.Estimate(job, 4).Costs.Single(c => c.Name == "Pattern: printer time").Amount.Likely, four.Pattern!.PrintH!.Value, 1e-9);
+        Assert.Equal(
+            RouteCatalogue.Find("cast-silicone")!.Estimate(job, 4).Costs.Single(c => c.Name == "Pattern: printer time").Amount.Likely,
+            four.Pattern!.PrintH!.Value,
+            1e-9
+        );
     }
 
     [Fact]
     public void A_printed_mold_is_the_same_solid_in_routes_and_in_plan()
     {
-        var estimate = RouteCatalogue.Find("cast-printed")!.Estimate(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2);
+        var estimate = RouteCatalogue
+            .Find("cast-printed")!
+            .Estimate(new Job(Part, Brief, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped), 2);
         var plan = Plan("cast-printed").Printed!;
         Assert.Equal((142 * 106 * 58 / 1000.0 - Part.VolumeCm3) * 2, plan.SolidCm3, 1e-9);
         Assert.Equal(estimate.Costs.Single(c => c.Name == "Mold: printer time").Amount.Likely, plan.PrintH, 1e-9);
@@ -272,14 +423,31 @@ public class CastingPlannerTests
         var usual = Plan("cast-silicone");
         Assert.Equal(FillingSchool.Degassed, usual.Filling.School);
         Assert.Contains(usual.Filling.Messages, m => m.Code == "pressure-not-planned");
-        Assert.Equal("pot-plate", Plan("cast-silicone", p => p with { Filling = p.Filling with { School = FillingSchool.Pressure } }).Refusals.Single().Code);
-        Assert.Equal(FillingSchool.DegassedPressure, Plan("cast-silicone", brief: Brief with { Equipment = new Equipment { PotRatedKpa = 400 } }).Filling.School);
+        Assert.Equal(
+            "pot-plate",
+            Plan("cast-silicone", p => p with { Filling = p.Filling with { School = FillingSchool.Pressure } }).Refusals.Single().Code
+        );
+        Assert.Equal(
+            FillingSchool.DegassedPressure,
+            Plan("cast-silicone", brief: Brief with { Equipment = new Equipment { PotRatedKpa = 400 } }).Filling.School
+        );
     }
 
     [Fact]
     public void A_degassing_lasts_at_least_as_long_as_the_pump_needs()
     {
-        var slow = Plan("cast-silicone", brief: Brief with { Equipment = new Equipment { ChamberDiameterMm = 500, ChamberHeightMm = 500, PumpM3PerH = 4 } });
+        var slow = Plan(
+            "cast-silicone",
+            brief: Brief with
+            {
+                Equipment = new Equipment
+                {
+                    ChamberDiameterMm = 500,
+                    ChamberHeightMm = 500,
+                    PumpM3PerH = 4,
+                },
+            }
+        );
         var pump = PumpDown.Of(new PumpDownRequest(Math.PI * 500 * 500 / 4 * 500 / 1e6, 4 * 1000 / 60.0, 1013, 10)).Seconds / 60;
         Assert.True(slow.Operations.Single(o => o.Id == "degas-1").HandsMin >= pump);
         Assert.Contains(slow.Filling.Messages, m => m.Code == "degas-pump");
@@ -292,15 +460,44 @@ public class CastingPlannerTests
     [InlineData(200, 120, 90, 0, SplitSchool.TwoPour)]
     public void The_school_follows_size_shape_and_guards(double l, double w, double h, int guards, SplitSchool school)
     {
-        var job = new Job(Part with { LengthMm = l, WidthMm = w, HeightMm = h }, Brief with { Guards = guards }, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
-        Assert.Equal(school, SplitProposal.Of(null, RouteCatalogue.Find("cast-silicone")!.Methods(job, 1).OfType<CastingMethod>().Single(), job).School);
-        Assert.Equal(SplitSchool.CutOpen, SplitProposal.Of(SplitSchool.CutOpen, RouteCatalogue.Find("cast-hybrid")!.Methods(job, 1).OfType<CastingMethod>().Single(), job).School);
+        var job = new Job(
+            Part with
+            {
+                LengthMm = l,
+                WidthMm = w,
+                HeightMm = h,
+            },
+            Brief with
+            {
+                Guards = guards,
+            },
+            MaterialLibrary.Find("pu-rigid-fast")!,
+            RateCard.Shipped
+        );
+        Assert.Equal(
+            school,
+            SplitProposal.Of(null, RouteCatalogue.Find("cast-silicone")!.Methods(job, 1).OfType<CastingMethod>().Single(), job).School
+        );
+        Assert.Equal(
+            SplitSchool.CutOpen,
+            SplitProposal
+                .Of(SplitSchool.CutOpen, RouteCatalogue.Find("cast-hybrid")!.Methods(job, 1).OfType<CastingMethod>().Single(), job)
+                .School
+        );
     }
 
     [Fact]
-    public void Filling_school_follows_the_route_until_another_is_chosen() => Gen.Enum<FillingSchool>().Sample(school =>
-    {
-        Assert.Equal(FillingSchool.Chamber, Plan("cast-vacuum").Filling.School);
-        Assert.Equal(school, Plan("cast-silicone", p => p with { Filling = p.Filling with { School = school } }).Filling.School);
-    }, iter: 12);
+    public void Filling_school_follows_the_route_until_another_is_chosen() =>
+        Gen.Enum<FillingSchool>()
+            .Sample(
+                school =>
+                {
+                    Assert.Equal(FillingSchool.Chamber, Plan("cast-vacuum").Filling.School);
+                    Assert.Equal(
+                        school,
+                        Plan("cast-silicone", p => p with { Filling = p.Filling with { School = school } }).Filling.School
+                    );
+                },
+                iter: 12
+            );
 }

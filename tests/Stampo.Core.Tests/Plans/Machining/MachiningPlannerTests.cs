@@ -21,7 +21,12 @@ public class MachiningPlannerTests
     private static AccessFigures Reached(List<Vec3> corners, double diameterMm = 3, double reachMm = 15) =>
         (AccessFigures)new CutterAccess(diameterMm, reachMm).AnswerOf(Surfaces.Of(corners), new Vec3(0, 0, 1));
 
-    private static (WorkPlan Plan, MachiningFigures Figures) Plan(AccessFigures? access = null, Func<MachiningChoices, MachiningChoices>? choose = null, string material = "block-abs", double quantity = 3)
+    private static (WorkPlan Plan, MachiningFigures Figures) Plan(
+        AccessFigures? access = null,
+        Func<MachiningChoices, MachiningChoices>? choose = null,
+        string material = "block-abs",
+        double quantity = 3
+    )
     {
         IPlanner planner = MachiningPlanner.Instance;
         var method = new MachiningMethod(material);
@@ -29,7 +34,9 @@ public class MachiningPlannerTests
         var choices = choose?.Invoke(proposed) ?? proposed;
         Job With(Material of) => new(Part, new Brief(), of, RateCard.Shipped);
         var inputs = new PlanInputs(With, Library.Shipped, ShapeAnswers.None, quantity, Thursday);
-        var shape = access is null ? ShapeAnswers.None : new ShapeAnswers(new Dictionary<ShapeQuestion, object?> { [planner.Asks(choices, method, inputs).Single()] = access });
+        var shape = access is null
+            ? ShapeAnswers.None
+            : new ShapeAnswers(new Dictionary<ShapeQuestion, object?> { [planner.Asks(choices, method, inputs).Single()] = access });
         var plan = planner.Work(choices, method, inputs with { Shape = shape });
         return (plan, (MachiningFigures)plan.Figures);
     }
@@ -80,7 +87,10 @@ public class MachiningPlannerTests
         Assert.Equal(60 * figures.PartH, plan.Operations.Where(o => o.Needs(Resource.Mill)).Sum(o => o.HandsMin + o.WaitMin), 1e-6);
         Assert.Equal(figures.SetUps, plan.Operations.Count(o => o.Needs(Resource.Mill)));
         Assert.True(Plan(choose: c => c with { Cutter = c.Cutter with { ScallopMm = 0.002 } }).Figures.FinishH > 2 * figures.FinishH);
-        Assert.True(Plan(choose: c => c with { Order = c.Order with { Machines = 3 } }, quantity: 6).Plan.Schedule!.LastPart < Plan(quantity: 6).Plan.Schedule!.LastPart);
+        Assert.True(
+            Plan(choose: c => c with { Order = c.Order with { Machines = 3 } }, quantity: 6).Plan.Schedule!.LastPart
+                < Plan(quantity: 6).Plan.Schedule!.LastPart
+        );
         Assert.All(plan.Head, head => Assert.Contains(plan.Working, line => line.Id == head.Line));
     }
 
@@ -88,7 +98,13 @@ public class MachiningPlannerTests
     public void A_declared_part_says_what_is_not_known_and_odd_choices_name_their_field()
     {
         Assert.Contains(Plan().Plan.At["reach"], f => f.Code == "not-measured");
-        Assert.Equal("cutter.diameterMm", Assert.Throws<RefusalException>(() => Plan(choose: c => c with { Cutter = c.Cutter with { DiameterMm = 0 } })).Field);
-        Assert.Equal("stock.materialId", Assert.Throws<RefusalException>(() => Plan(choose: c => c with { Stock = c.Stock with { MaterialId = "pu-clear" } })).Field);
+        Assert.Equal(
+            "cutter.diameterMm",
+            Assert.Throws<RefusalException>(() => Plan(choose: c => c with { Cutter = c.Cutter with { DiameterMm = 0 } })).Field
+        );
+        Assert.Equal(
+            "stock.materialId",
+            Assert.Throws<RefusalException>(() => Plan(choose: c => c with { Stock = c.Stock with { MaterialId = "pu-clear" } })).Field
+        );
     }
 }

@@ -21,16 +21,27 @@ public class PrintingPlannerTests
     private static readonly PrintStances Question = new();
 
     /// <summary>A lying plate; its stances read off its mesh.</summary>
-    private static readonly IReadOnlyList<PrintStance> Stances = (IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(Solids.Block(100, 60, 20)), new Vec3(0, 0, 1));
+    private static readonly IReadOnlyList<PrintStance> Stances =
+        (IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(Solids.Block(100, 60, 20)), new Vec3(0, 0, 1));
 
-    private static (WorkPlan Plan, PrintingFigures Figures) Plan(string material = "print-resin-tough", Func<PrintingChoices, PrintingChoices>? choose = null, Brief? brief = null, double quantity = 8, bool measured = true)
+    private static (WorkPlan Plan, PrintingFigures Figures) Plan(
+        string material = "print-resin-tough",
+        Func<PrintingChoices, PrintingChoices>? choose = null,
+        Brief? brief = null,
+        double quantity = 8,
+        bool measured = true
+    )
     {
         IPlanner planner = PrintingPlanner.Instance;
         var method = PrintingMethod.Of(MaterialLibrary.Find(material)!);
         var choices = (PrintingChoices)planner.Propose(method);
         var shape = measured ? new ShapeAnswers(new Dictionary<ShapeQuestion, object?> { [Question] = Stances }) : ShapeAnswers.None;
         Job With(Material of) => new(Part, brief ?? new Brief(), of, RateCard.Shipped);
-        var plan = planner.Work(choose?.Invoke(choices) ?? choices, method, new PlanInputs(With, Library.Shipped, shape, quantity, Thursday));
+        var plan = planner.Work(
+            choose?.Invoke(choices) ?? choices,
+            method,
+            new PlanInputs(With, Library.Shipped, shape, quantity, Thursday)
+        );
         return (plan, (PrintingFigures)plan.Figures);
     }
 
@@ -52,7 +63,11 @@ public class PrintingPlannerTests
         // A foot, and 20 mm above it a roof of the same size: 8 cm² hang over a room of 16 cm³.
         List<Vec3> both = [.. Solids.Block(40, 20, 5), .. Solids.Block(40, 20, 5, new Vec3(0, 0, 25))];
         var up = ((IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(both), new Vec3(0, 0, 1))).Single(s => s.Up == BoxSide.PlusZ);
-        Assert.Equal((8, 16), (up.HangingCm2, up.SupportCm3), (x, y) => Math.Abs(x.Item1 - y.Item1) < 1e-6 && Math.Abs(x.Item2 - y.Item2) < 1e-3);
+        Assert.Equal(
+            (8, 16),
+            (up.HangingCm2, up.SupportCm3),
+            (x, y) => Math.Abs(x.Item1 - y.Item1) < 1e-6 && Math.Abs(x.Item2 - y.Item2) < 1e-3
+        );
     }
 
     private static PrintingChoices Lying(PrintingChoices choices) => choices with { Build = choices.Build with { Up = BoxSide.PlusZ } };
@@ -64,7 +79,11 @@ public class PrintingPlannerTests
         // A platform of 330 × 200 mm holds 3 × 3 boxes of 100 × 60 mm, 4 mm apart.
         Assert.Equal((9, 9), (figures.Chosen.OnPlatform, figures.Chosen.InBuild));
         Assert.Equal((int)Math.Ceiling(40 / (9 * RateCard.Shipped["print.yield"].Value.Likely)), figures.Builds);
-        Assert.Equal(25 / RateCard.Shipped["print.heightRate"].Value.Likely + RateCard.Shipped["print.setup"].Value.Likely, figures.Chosen.BuildH, 1e-9);
+        Assert.Equal(
+            25 / RateCard.Shipped["print.heightRate"].Value.Likely + RateCard.Shipped["print.setup"].Value.Likely,
+            figures.Chosen.BuildH,
+            1e-9
+        );
         Assert.Equal(figures.Builds, plan.Schedule!.Slots.Count(s => s.OperationId == "build"));
         Assert.Equal(3, Plan(choose: p => p with { Build = p.Build with { Parts = 3 } }).Figures.Chosen.InBuild);
     }
@@ -77,7 +96,10 @@ public class PrintingPlannerTests
         Assert.True(two.Schedule!.LastPart < one.Schedule!.LastPart);
         // The printer runs again while the last build is finished.
         var slots = one.Schedule.Slots;
-        Assert.True(slots.Single(s => s is { OperationId: "build", Shot: 2 }).Start < slots.Single(s => s is { OperationId: "inspect", Shot: 1 }).End);
+        Assert.True(
+            slots.Single(s => s is { OperationId: "build", Shot: 2 }).Start
+                < slots.Single(s => s is { OperationId: "inspect", Shot: 1 }).End
+        );
         Assert.Equal(42 * figures.PartG / 1000, one.Buy.Single().Amount, 1e-9);
         Assert.All(one.Head, head => Assert.Contains(one.Working, line => line.Id == head.Line));
     }
@@ -104,7 +126,11 @@ public class PrintingPlannerTests
         var height = plan.Working.Single(l => l.Id == "buildH").Inputs[0].Value.Likely;
         Assert.Equal(3 * 24, height, 1e-9);
         var volumeH = 20 * Part.VolumeCm3 / RateCard.Shipped["print.buildRate"].Value.Likely;
-        Assert.Equal(height / RateCard.Shipped["print.levelRate"].Value.Likely + volumeH + RateCard.Shipped["print.setup"].Value.Likely, figures.Chosen.BuildH, 1e-9);
+        Assert.Equal(
+            height / RateCard.Shipped["print.levelRate"].Value.Likely + volumeH + RateCard.Shipped["print.setup"].Value.Likely,
+            figures.Chosen.BuildH,
+            1e-9
+        );
         Assert.Equal(0, figures.Chosen.SupportG);
         // A bed of 300 mm holds twelve such layers.
         Assert.Equal(9 * 12, figures.Chosen.OnPlatform);
@@ -115,13 +141,24 @@ public class PrintingPlannerTests
     {
         Assert.DoesNotContain(Plan(brief: new Brief { ShowSide = Finish.AsTooled }).Plan.Operations, o => o.Id == "finish");
         Assert.Contains(Plan(brief: new Brief { ShowSide = Finish.Gloss }).Plan.Operations, o => o.Id == "finish");
-        Assert.Contains(Plan("print-elastomer-80a").Plan.Operations.Single(o => o.Id == "support").Ticks, t => t.What.StartsWith("cut off", StringComparison.Ordinal));
+        Assert.Contains(
+            Plan("print-elastomer-80a").Plan.Operations.Single(o => o.Id == "support").Ticks,
+            t => t.What.StartsWith("cut off", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
     public void What_is_larger_than_the_platform_is_printed_in_pieces_and_said_so()
     {
-        var small = new Brief { Equipment = new Equipment { PrinterXMm = 60, PrinterYMm = 60, PrinterZMm = 60 } };
+        var small = new Brief
+        {
+            Equipment = new Equipment
+            {
+                PrinterXMm = 60,
+                PrinterYMm = 60,
+                PrinterZMm = 60,
+            },
+        };
         var (plan, figures) = Plan(brief: small, quantity: 1);
         Assert.True(figures.Pieces > 1 && figures.Builds >= figures.Pieces);
         Assert.Contains(plan.At["orientation"], f => f.Code == "pieces");
@@ -132,8 +169,21 @@ public class PrintingPlannerTests
     public void A_declared_part_says_that_support_is_not_known_and_odd_choices_name_their_field()
     {
         Assert.Contains(Plan(measured: false).Plan.At["orientation"], f => f.Code == "not-measured");
-        Assert.Equal("build.layerMm", Assert.Throws<RefusalException>(() => Plan(choose: p => p with { Build = p.Build with { LayerMm = 0 } })).Field);
-        Assert.Equal("build.materialId", Assert.Throws<RefusalException>(() => Plan(choose: p => p with { Build = p.Build with { MaterialId = "pu-clear" } })).Field);
-        Assert.Equal("family", Assert.Throws<RefusalException>(() => ((IPlanner)PrintingPlanner.Instance).Asks(new Core.Plans.Casting.CastingChoices(), new PrintingMethod("x", 0.1), null!)).Field);
+        Assert.Equal(
+            "build.layerMm",
+            Assert.Throws<RefusalException>(() => Plan(choose: p => p with { Build = p.Build with { LayerMm = 0 } })).Field
+        );
+        Assert.Equal(
+            "build.materialId",
+            Assert.Throws<RefusalException>(() => Plan(choose: p => p with { Build = p.Build with { MaterialId = "pu-clear" } })).Field
+        );
+        Assert.Equal(
+            "family",
+            Assert
+                .Throws<RefusalException>(() =>
+                    ((IPlanner)PrintingPlanner.Instance).Asks(new Core.Plans.Casting.CastingChoices(), new PrintingMethod("x", 0.1), null!)
+                )
+                .Field
+        );
     }
 }

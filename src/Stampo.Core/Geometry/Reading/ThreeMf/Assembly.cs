@@ -7,7 +7,8 @@ namespace Stampo.Core.Geometry.Reading.ThreeMf;
 /// <summary>Lays out what the build lists: every object where its placings put it, in millimetres.</summary>
 internal sealed class Assembly
 {
-    private const int DeepestNesting = 32, MostPlacings = 100_000;
+    private const int DeepestNesting = 32,
+        MostPlacings = 100_000;
 
     private readonly Package _package;
     private readonly CancellationToken _cancel;
@@ -30,7 +31,12 @@ internal sealed class Assembly
             "inch" => 25.4f,
             "foot" => 304.8f,
             "meter" => 1000,
-            _ => throw new RefusalException("mesh.unit", $"The 3MF says its unit is \"{(Unit.Length > 24 ? Unit[..24] : Unit)}\"; micron, millimeter, centimeter, inch, foot and meter are known. Export the part again.", "file"),
+            _ => throw new RefusalException(
+                "mesh.unit",
+                $"The 3MF says its unit is \"{(Unit.Length > 24 ? Unit[..24] : Unit)}\"; micron, millimeter, centimeter, "
+                    + "inch, foot and meter are known. Export the part again.",
+                "file"
+            ),
         };
     }
 
@@ -48,11 +54,24 @@ internal sealed class Assembly
     {
         _cancel.ThrowIfCancellationRequested();
         if (++_placings > MostPlacings || _open.Count >= DeepestNesting)
-            throw new RefusalException("mesh.too-large", $"The 3MF nests components deeper than {DeepestNesting} or places more than {MostPlacings:#,0} objects; export the part alone.", "file");
+            throw new RefusalException(
+                "mesh.too-large",
+                $"The 3MF nests components deeper than {DeepestNesting} or places more than {MostPlacings:#,0} objects; "
+                    + "export the part alone.",
+                "file"
+            );
         if (!_package.ModelAt(path).Objects.TryGetValue(id, out var thing))
-            throw new RefusalException("mesh.bad-index", $"The 3MF places object {id}, which it does not hold; export the part again.", "file");
+            throw new RefusalException(
+                "mesh.bad-index",
+                $"The 3MF places object {id}, which it does not hold; export the part again.",
+                "file"
+            );
         if (!_open.Add((path, id)))
-            throw new RefusalException("mesh.component-loop", $"Object {id} of the 3MF holds itself through its components; export the part again.", "file");
+            throw new RefusalException(
+                "mesh.component-loop",
+                $"Object {id} of the 3MF holds itself through its components; export the part again.",
+                "file"
+            );
         if (!thing.IsSupport)
         {
             AddTriangles(thing, id, transform);
@@ -75,7 +94,12 @@ internal sealed class Assembly
             // A mirrored triangle takes its second and third corner the other way round.
             var corner = thing.Corners[mirrors && i % 3 > 0 ? i - i % 3 + 3 - i % 3 : i];
             if (corner >= vertices.Length)
-                throw new RefusalException("mesh.bad-index", $"Triangle {i / 3 + 1:#,0} of object {id} in the 3MF names vertex {corner}, but the object has {vertices.Length:#,0}; export the part again.", "file");
+                throw new RefusalException(
+                    "mesh.bad-index",
+                    $"Triangle {i / 3 + 1:#,0} of object {id} in the 3MF names vertex {corner}, but the object has "
+                        + $"{vertices.Length:#,0}; export the part again.",
+                    "file"
+                );
             var point = Vector3.Transform(vertices[corner], transform.Matrix) * _mmPerUnit;
             _coordinates.AddRange([point.X, point.Y, point.Z]);
         }

@@ -24,7 +24,9 @@ internal static class Extensions
     /// <summary>The root names the extensions without which the model can't be understood.</summary>
     public static void RefuseUnknown(XmlReader root)
     {
-        foreach (var prefix in (root.GetAttribute("requiredextensions") ?? "").Split(default(char[]), StringSplitOptions.RemoveEmptyEntries))
+        foreach (
+            var prefix in (root.GetAttribute("requiredextensions") ?? "").Split(default(char[]), StringSplitOptions.RemoveEmptyEntries)
+        )
         {
             var name = root.LookupNamespace(prefix) ?? "";
             if (!Harmless.Any(known => name.Contains(known, StringComparison.Ordinal)))
@@ -50,7 +52,11 @@ internal static class Extensions
     }
 
     private static RefusalException Refused(string what) =>
-        new("mesh.extension", $"The 3MF {what}, which is not read here; export the part as a plain mesh (STL, OBJ, or 3MF without extensions).", "file");
+        new(
+            "mesh.extension",
+            $"The 3MF {what}, which is not read here; export the part as a plain mesh (STL, OBJ, or 3MF without extensions).",
+            "file"
+        );
 
     private static string Short(string name) => name.Length > 80 ? name[..80] + "…" : name;
 }

@@ -57,7 +57,10 @@ internal sealed class Model
                     break;
                 case "object":
                     Extensions.RefuseCoarse(xml);
-                    model.Objects[Whole(xml, "id")] = current = new ModelObject { IsSupport = xml.GetAttribute("type") is "support" or "solidsupport" };
+                    model.Objects[Whole(xml, "id")] = current = new ModelObject
+                    {
+                        IsSupport = xml.GetAttribute("type") is "support" or "solidsupport",
+                    };
                     break;
                 case "vertex" when current is not null:
                     Bound(current.Vertices.Count / 3, 3 * MeshReader.MaxTriangles);
@@ -92,7 +95,8 @@ internal sealed class Model
             if (xml.LocalName == "path")
                 path = xml.Value;
             else if (xml.LocalName == "transform")
-                transform = Transform.Parse(xml.Value) ?? throw Malformed(xml, $"the transform \"{Short(xml.Value)}\" is not twelve numbers");
+                transform =
+                    Transform.Parse(xml.Value) ?? throw Malformed(xml, $"the transform \"{Short(xml.Value)}\" is not twelve numbers");
         }
 
         xml.MoveToElement();
@@ -102,24 +106,42 @@ internal sealed class Model
     private static float Number(XmlReader xml, string name)
     {
         var text = xml.GetAttribute(name) ?? throw Malformed(xml, $"a {xml.LocalName} has no {name}");
-        return float.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) ? value : throw Malformed(xml, $"{name} of a {xml.LocalName} is \"{Short(text)}\", not a number");
+        return float.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+            ? value
+            : throw Malformed(xml, $"{name} of a {xml.LocalName} is \"{Short(text)}\", not a number");
     }
 
     private static int Whole(XmlReader xml, string name)
     {
         var text = xml.GetAttribute(name) ?? throw Malformed(xml, $"a {xml.LocalName} has no {name}");
-        return int.TryParse(text, NumberStyles.AllowLeadingWhite | NumberStyles.AllowTrailingWhite | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var value) && value >= 0
-            ? value : throw Malformed(xml, $"{name} of a {xml.LocalName} is \"{Short(text)}\", not a number");
+        return
+            int.TryParse(
+                text,
+                NumberStyles.AllowLeadingWhite | NumberStyles.AllowTrailingWhite | NumberStyles.AllowLeadingSign,
+                CultureInfo.InvariantCulture,
+                out var value
+            )
+            && value >= 0
+            ? value
+            : throw Malformed(xml, $"{name} of a {xml.LocalName} is \"{Short(text)}\", not a number");
     }
 
     private static void Bound(int count, int most)
     {
         if (count >= most)
-            throw new RefusalException("mesh.too-large", $"The model inside the 3MF lists more than {most:#,0} things of a kind; export with a coarser tolerance.", "file");
+            throw new RefusalException(
+                "mesh.too-large",
+                $"The model inside the 3MF lists more than {most:#,0} things of a kind; export with a coarser tolerance.",
+                "file"
+            );
     }
 
     private static RefusalException Malformed(XmlReader xml, string what) =>
-        new("mesh.malformed", $"Line {((IXmlLineInfo)xml).LineNumber:#,0} of the model inside the 3MF: {what}. Export the part again.", "file");
+        new(
+            "mesh.malformed",
+            $"Line {((IXmlLineInfo)xml).LineNumber:#,0} of the model inside the 3MF: {what}. Export the part again.",
+            "file"
+        );
 
     private static string Short(string text) => text.Length > 24 ? text[..24] + "…" : text;
 }

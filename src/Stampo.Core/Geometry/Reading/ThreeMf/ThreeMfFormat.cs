@@ -23,14 +23,32 @@ public sealed class ThreeMfFormat : IMeshFormat
         }
         catch (XmlException broken)
         {
-            throw new RefusalException("mesh.malformed", $"Line {broken.LineNumber:#,0} of the model inside the 3MF can't be read ({Plain(broken)}); export the part again.", "file");
+            throw new RefusalException(
+                "mesh.malformed",
+                $"Line {broken.LineNumber:#,0} of the model inside the 3MF can't be read ({Plain(broken)}); export the part again.",
+                "file"
+            );
         }
-        catch (Exception broken) when (broken is InvalidDataException or EndOfStreamException or NotSupportedException or OverflowException or ArgumentException or IOException)
+        catch (Exception broken)
+            when (broken
+                    is InvalidDataException
+                        or EndOfStreamException
+                        or NotSupportedException
+                        or OverflowException
+                        or ArgumentException
+                        or IOException
+            )
         {
-            throw new RefusalException("mesh.malformed", "The 3MF is a damaged zip file, or zipped in a way not read here; export the part again.", "file");
+            throw new RefusalException(
+                "mesh.malformed",
+                "The 3MF is a damaged zip file, or zipped in a way not read here; export the part again.",
+                "file"
+            );
         }
     }
 
     private static string Plain(XmlException broken) =>
-        broken.Message.Contains("DTD", StringComparison.Ordinal) ? "it declares a document type, which is not allowed" : broken.Message.Split(" Line ", 2)[0].TrimEnd('.');
+        broken.Message.Contains("DTD", StringComparison.Ordinal)
+            ? "it declares a document type, which is not allowed"
+            : broken.Message.Split(" Line ", 2)[0].TrimEnd('.');
 }

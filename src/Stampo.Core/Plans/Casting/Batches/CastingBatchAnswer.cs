@@ -12,7 +12,8 @@ public sealed record Charge(
     double FillerG,
     double? WorkingTimeMin,
     double? TimeNeededMin,
-    bool? Fits);
+    bool? Fits
+);
 
 /// <summary>
 /// Grams for one pour. <paramref name="MassG"/> is what the cavities need with the loss; <paramref name="AG"/> and <paramref name="BG"/>
@@ -36,4 +37,5 @@ public sealed record CastingBatchAnswer(
     IReadOnlyList<Charge> Charges,
     double DegasVesselCm3,
     IReadOnlyList<Finding> Messages,
-    IReadOnlyList<WorkLine> Working);
+    IReadOnlyList<WorkLine> Working
+);

@@ -56,7 +56,15 @@ public sealed record FillChoices
 /// <param name="Bond">What holds resin and print together.</param>
 /// <param name="Advice">What to mind.</param>
 /// <param name="Working">How it came about.</param>
-public sealed record CompositeFill([property: JsonPropertyName("fillCm3")] double FillCm3, double MassG, double PrintG, double PartG, Bond Bond, IReadOnlyList<Finding> Advice, IReadOnlyList<WorkLine> Working)
+public sealed record CompositeFill(
+    [property: JsonPropertyName("fillCm3")] double FillCm3,
+    double MassG,
+    double PrintG,
+    double PartG,
+    Bond Bond,
+    IReadOnlyList<Finding> Advice,
+    IReadOnlyList<WorkLine> Working
+)
 {
     /// <summary>A pocket wall that comes off with a knife.</summary>
     private const double MostPocketWallMm = 0.8;
@@ -73,30 +81,94 @@ public sealed record CompositeFill([property: JsonPropertyName("fillCm3")] doubl
         var skin = Math.Min(part.VolumeCm3, part.AreaCm2 * choices.SkinMm / 10);
         var hollow = choices.Purpose == FillPurpose.Hollow;
         var net = hollow
-            ? sheet.Write("hollow", "Hollow to fill", "(part − area × skin) × (1 − lattice)", (part.VolumeCm3 - skin) * (1 - choices.LatticePct / 100), "cm³", "the skin is thin against the part",
-                new WorkInput("part", part.VolumeCm3, "cm³", "part"), new WorkInput("area", part.AreaCm2, "cm²", "part"), new WorkInput("skin", choices.SkinMm, "mm", "plan/fill.skinMm"), new WorkInput("lattice", choices.LatticePct, "%", "plan/fill.latticePct"))
-            : sheet.Write("hollow", "Pockets to fill", "as given", choices.PocketCm3, "cm³", "measured on the model", new WorkInput("pockets", choices.PocketCm3, "cm³", "plan/fill.pocketCm3"));
+            ? sheet.Write(
+                "hollow",
+                "Hollow to fill",
+                "(part − area × skin) × (1 − lattice)",
+                (part.VolumeCm3 - skin) * (1 - choices.LatticePct / 100),
+                "cm³",
+                "the skin is thin against the part",
+                new WorkInput("part", part.VolumeCm3, "cm³", "part"),
+                new WorkInput("area", part.AreaCm2, "cm²", "part"),
+                new WorkInput("skin", choices.SkinMm, "mm", "plan/fill.skinMm"),
+                new WorkInput("lattice", choices.LatticePct, "%", "plan/fill.latticePct")
+            )
+            : sheet.Write(
+                "hollow",
+                "Pockets to fill",
+                "as given",
+                choices.PocketCm3,
+                "cm³",
+                "measured on the model",
+                new WorkInput("pockets", choices.PocketCm3, "cm³", "plan/fill.pocketCm3")
+            );
         // A pocket about as wide as deep has an open top of (V ÷ n)^⅔; a hollow is topped up through one hole as wide as a thumb.
         var openCm2 = hollow ? 3 : choices.Pockets * Math.Pow(net / choices.Pockets, 2 / 3.0);
-        var over = sheet.Write("overfill", "Standing over, cut off after cure", "open top × overfill", openCm2 * choices.OverfillMm / 10, "cm³", hollow ? "a fill hole of about 3 cm²" : "pockets about as wide as deep: (volume ÷ n)^⅔ each",
-            new WorkInput("open top", openCm2, "cm²"), new WorkInput("overfill", choices.OverfillMm, "mm", "plan/fill.overfillMm"));
-        var mass = sheet.Write("fillMass", "Resin in one part", "(hollow + overfill) × density", (net + over) * resin.DensityGPerCm3, "g", "definition of density",
-            new WorkInput("hollow", net, "cm³"), new WorkInput("overfill", over, "cm³"), new WorkInput("density", resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId"));
+        var over = sheet.Write(
+            "overfill",
+            "Standing over, cut off after cure",
+            "open top × overfill",
+            openCm2 * choices.OverfillMm / 10,
+            "cm³",
+            hollow ? "a fill hole of about 3 cm²" : "pockets about as wide as deep: (volume ÷ n)^⅔ each",
+            new WorkInput("open top", openCm2, "cm²"),
+            new WorkInput("overfill", choices.OverfillMm, "mm", "plan/fill.overfillMm")
+        );
+        var mass = sheet.Write(
+            "fillMass",
+            "Resin in one part",
+            "(hollow + overfill) × density",
+            (net + over) * resin.DensityGPerCm3,
+            "g",
+            "definition of density",
+            new WorkInput("hollow", net, "cm³"),
+            new WorkInput("overfill", over, "cm³"),
+            new WorkInput("density", resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId")
+        );
         var printG = (part.VolumeCm3 - net) * print.DensityGPerCm3;
         var bond = Bond.Between(print.Polymer, resin.Polymer);
-        return new CompositeFill(net + over, mass, printG, printG + net * resin.DensityGPerCm3, bond, [.. AdviceOn(choices, print, bond, peakC, hollow)], sheet.Lines);
+        return new CompositeFill(
+            net + over,
+            mass,
+            printG,
+            printG + net * resin.DensityGPerCm3,
+            bond,
+            [.. AdviceOn(choices, print, bond, peakC, hollow)],
+            sheet.Lines
+        );
     }
 
     private static IEnumerable<Finding> AdviceOn(FillChoices choices, Material print, Bond bond, double peakC, bool hollow)
     {
         if (peakC > print.ServiceC)
-            yield return new(Severity.Warning, "fill-heat", $"The resin may reach {Text.Number(peakC, 3)} °C; {print.Name} softens from {Text.Number(print.ServiceC)} °C. Fill in layers of a few millimetres, or take a slow resin.");
+            yield return new(
+                Severity.Warning,
+                "fill-heat",
+                $"The resin may reach {Text.Number(peakC, 3)} °C; {print.Name} softens from {Text.Number(print.ServiceC)} "
+                    + "°C. Fill in layers of a few millimetres, or take a slow resin."
+            );
         if (bond.Strength != BondStrength.Good && !choices.Interlocks)
-            yield return new(Severity.Warning, "fill-bond", $"{print.Name} and this resin hold {bond.Strength.ToString().ToLowerInvariant()} by themselves ({bond.Note}). Draw interlocks: holes of 3 mm the resin runs through, or a dovetail at each end; scuff and prime.");
+            yield return new(
+                Severity.Warning,
+                "fill-bond",
+                $"{print.Name} and this resin hold {bond.Strength.ToString().ToLowerInvariant()} by themselves "
+                    + $"({bond.Note}). Draw interlocks: holes of 3 mm the resin runs through, or a dovetail at each end; scuff "
+                    + "and prime."
+            );
         if (hollow)
-            yield return new(Severity.Note, "fill-lattice", "Leave the lattice open from chamber to chamber, fill at the lowest hole and vent at the highest; shake it down before the last of the pot life.");
+            yield return new(
+                Severity.Note,
+                "fill-lattice",
+                "Leave the lattice open from chamber to chamber, fill at the lowest hole and vent at the highest; shake "
+                    + "it down before the last of the pot life."
+            );
         else if (choices.SkinMm > MostPocketWallMm)
-            yield return new(Severity.Warning, "pocket-wall", $"Pocket walls of {Text.Number(choices.SkinMm, 2)} mm are hard to cut away; {MostPocketWallMm} mm holds the resin and comes off with a knife.");
+            yield return new(
+                Severity.Warning,
+                "pocket-wall",
+                $"Pocket walls of {Text.Number(choices.SkinMm, 2)} mm are hard to cut away; {MostPocketWallMm} mm holds "
+                    + "the resin and comes off with a knife."
+            );
         if (!hollow && choices.OverfillMm < 2)
             yield return new(Severity.Note, "pocket-overfill", "Resin creeps and shrinks: let it stand 2 to 3 mm over and cut it flush.");
     }

@@ -71,7 +71,10 @@ public sealed record EnclosedThing
     }
 }
 
-/// <summary>What surrounds it: the resin, the hottest it gets, pressure and vacuum; the hours to clean the film off behind one guard, and the guards the brief asks for.</summary>
+/// <summary>
+/// What surrounds it: the resin, the hottest it gets, pressure and vacuum; the hours to clean the film off behind one guard, and the
+/// guards the brief asks for.
+/// </summary>
 public sealed record Surroundings(Material Resin, double PeakC, double PressureKpa, bool Vacuum, Rate CleanH, int Guards = 0)
 {
     public double CleanMinPerGuard => 60 * CleanH.Value.Likely;
@@ -83,10 +86,24 @@ public sealed record Surroundings(Material Resin, double PeakC, double PressureK
 /// <param name="CleanMin">Minutes of hand cleaning a part.</param>
 /// <param name="SpoiledCost">What is lost with one spoiled part.</param>
 /// <param name="Messages">What to mind.</param>
-public sealed record ThingPlan(string Name, double LiftN, string Hold, double CleanMin, double SpoiledCost, IReadOnlyList<Finding> Messages);
+public sealed record ThingPlan(
+    string Name,
+    double LiftN,
+    string Hold,
+    double CleanMin,
+    double SpoiledCost,
+    IReadOnlyList<Finding> Messages
+);
 
 /// <summary>All enclosed things together.</summary>
-public sealed record EnclosedPlan(IReadOnlyList<ThingPlan> Things, [property: JsonPropertyName("displacedCm3")] double DisplacedCm3, double CleanMin, double SpoiledCost, Bond? Bond, IReadOnlyList<WorkLine> Working)
+public sealed record EnclosedPlan(
+    IReadOnlyList<ThingPlan> Things,
+    [property: JsonPropertyName("displacedCm3")] double DisplacedCm3,
+    double CleanMin,
+    double SpoiledCost,
+    Bond? Bond,
+    IReadOnlyList<WorkLine> Working
+)
 {
     /// <summary>Resin around a thing below which it shows through and cracks, mm.</summary>
     public const double LeastWallMm = 1.5;
@@ -98,47 +115,109 @@ public sealed record EnclosedPlan(IReadOnlyList<ThingPlan> Things, [property: Js
         var sheet = new Worksheet();
         List<ThingPlan> plans = [.. things.Select((thing, i) => Of(thing, i, around, sheet))];
         var first = things.FirstOrDefault(t => t.Kind == ThingKind.FirstPart && t.Polymer is not null);
-        return new EnclosedPlan(plans, things.Sum(t => t.Count * t.VolumeCm3), CleaningOf(things, around, sheet), plans.Sum(p => p.SpoiledCost),
-            first is null ? null : Bond.Between(first.Polymer!, around.Resin.Polymer), sheet.Lines);
+        return new EnclosedPlan(
+            plans,
+            things.Sum(t => t.Count * t.VolumeCm3),
+            CleaningOf(things, around, sheet),
+            plans.Sum(p => p.SpoiledCost),
+            first is null ? null : Bond.Between(first.Polymer!, around.Resin.Polymer),
+            sheet.Lines
+        );
     }
 
     /// <summary>A film creeps under every guard: those on the things, or those of the brief when it asks for more.</summary>
     private static double CleaningOf(IReadOnlyList<EnclosedThing> things, Surroundings around, Worksheet sheet)
     {
         var guards = Math.Max(around.Guards, things.Sum(t => t.Guards * t.Count));
-        return guards == 0 ? 0 : sheet.Write("cleanGuards", "Cleaning behind guards, a part", "60 × hours × guards", around.CleanMinPerGuard * guards, "min", "rate card", around.CleanH.AsInput(), new WorkInput("guards", guards, "", "brief/guards"));
+        return guards == 0
+            ? 0
+            : sheet.Write(
+                "cleanGuards",
+                "Cleaning behind guards, a part",
+                "60 × hours × guards",
+                around.CleanMinPerGuard * guards,
+                "min",
+                "rate card",
+                around.CleanH.AsInput(),
+                new WorkInput("guards", guards, "", "brief/guards")
+            );
     }
 
     private static ThingPlan Of(EnclosedThing thing, int index, Surroundings around, Worksheet sheet)
     {
-        var lift = sheet.Write($"lift{index + 1}", $"Lift on {thing.Name}", "(resin density × volume − mass) × g ÷ 1000", (around.Resin.DensityGPerCm3 * thing.VolumeCm3 - thing.MassG) * Gravity / 1000, "N", "Archimedes; positive pushes it up",
-            new WorkInput("resin density", around.Resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId"), new WorkInput("volume", thing.VolumeCm3, "cm³", $"plan/things[{index}].volumeCm3"), new WorkInput("mass", thing.MassG, "g", $"plan/things[{index}].massG"), new WorkInput("g", Gravity, "m/s²"));
-        return new ThingPlan(thing.Name, lift, HoldOf(thing, lift), around.CleanMinPerGuard * thing.Guards * thing.Count, thing.Price * thing.Count, [.. MessagesOf(thing, around)]);
+        var lift = sheet.Write(
+            $"lift{index + 1}",
+            $"Lift on {thing.Name}",
+            "(resin density × volume − mass) × g ÷ 1000",
+            (around.Resin.DensityGPerCm3 * thing.VolumeCm3 - thing.MassG) * Gravity / 1000,
+            "N",
+            "Archimedes; positive pushes it up",
+            new WorkInput("resin density", around.Resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId"),
+            new WorkInput("volume", thing.VolumeCm3, "cm³", $"plan/things[{index}].volumeCm3"),
+            new WorkInput("mass", thing.MassG, "g", $"plan/things[{index}].massG"),
+            new WorkInput("g", Gravity, "m/s²")
+        );
+        return new ThingPlan(
+            thing.Name,
+            lift,
+            HoldOf(thing, lift),
+            around.CleanMinPerGuard * thing.Guards * thing.Count,
+            thing.Price * thing.Count,
+            [.. MessagesOf(thing, around)]
+        );
     }
 
-    private static string HoldOf(EnclosedThing thing, double lift) => (thing.Kind, lift > 0) switch
-    {
-        (ThingKind.Bush, _) => "on a threaded pin through the mold wall, screwed to its seat each shot",
-        (ThingKind.Magnet, _) => "in a seat with a steel pin behind it, away from the next magnet",
-        (ThingKind.Cable, _) => "through a slit in the parting line, knotted or clamped inside so that a pull does not reach the joint",
-        (ThingKind.FirstPart, _) => "on its own bosses in the second mold, so that nothing but the soft volume is open",
-        (_, true) => "held down by pegs from above: it floats",
-        _ => "on pegs from below: it sinks",
-    };
+    private static string HoldOf(EnclosedThing thing, double lift) =>
+        (thing.Kind, lift > 0) switch
+        {
+            (ThingKind.Bush, _) => "on a threaded pin through the mold wall, screwed to its seat each shot",
+            (ThingKind.Magnet, _) => "in a seat with a steel pin behind it, away from the next magnet",
+            (ThingKind.Cable, _) => "through a slit in the parting line, knotted or clamped inside so that a pull does not reach the joint",
+            (ThingKind.FirstPart, _) => "on its own bosses in the second mold, so that nothing but the soft volume is open",
+            (_, true) => "held down by pegs from above: it floats",
+            _ => "on pegs from below: it sinks",
+        };
 
     private static IEnumerable<Finding> MessagesOf(EnclosedThing thing, Surroundings around)
     {
         if (thing.WallMm < LeastWallMm)
-            yield return new(Severity.Warning, "thing-wall", $"{Text.Number(thing.WallMm, 2)} mm of resin around {thing.Name}: below {LeastWallMm} mm it shows through and cracks.");
+            yield return new(
+                Severity.Warning,
+                "thing-wall",
+                $"{Text.Number(thing.WallMm, 2)} mm of resin around {thing.Name}: below {LeastWallMm} mm it shows through and cracks."
+            );
         if (thing.MostC is { } hot && around.PeakC > hot)
-            yield return new(Severity.Fault, "thing-heat", $"{thing.Name} stands {Text.Number(hot)} °C; the resin around it may reach {Text.Number(around.PeakC, 3)} °C. Pour in layers, take a slower resin, or cure cooler.");
+            yield return new(
+                Severity.Fault,
+                "thing-heat",
+                $"{thing.Name} stands {Text.Number(hot)} °C; the resin around it may reach {Text.Number(around.PeakC, 3)} "
+                    + "°C. Pour in layers, take a slower resin, or cure cooler."
+            );
         if (thing.MostKpa is { } kpa && around.PressureKpa > kpa)
-            yield return new(Severity.Fault, "thing-pressure", $"{thing.Name} stands {Text.Number(kpa)} kPa; it would be cured under {Text.Number(around.PressureKpa)} kPa. Degas and cure without pressure.");
+            yield return new(
+                Severity.Fault,
+                "thing-pressure",
+                $"{thing.Name} stands {Text.Number(kpa)} kPa; it would be cured under {Text.Number(around.PressureKpa)} "
+                    + "kPa. Degas and cure without pressure."
+            );
         if (!thing.VacuumSafe && around.Vacuum)
-            yield return new(Severity.Fault, "thing-vacuum", $"{thing.Name} must not go into a vacuum: degas the resin alone and pour outside the chamber.");
+            yield return new(
+                Severity.Fault,
+                "thing-vacuum",
+                $"{thing.Name} must not go into a vacuum: degas the resin alone and pour outside the chamber."
+            );
         if (thing.Guards > 0)
-            yield return new(Severity.Note, "thing-guards", $"{Text.Count(thing.Guards, "guard")} on {thing.Name}: even fitted covers let a film creep under; {Text.Number(around.CleanMinPerGuard * thing.Guards, 2)} min of cleaning each are counted.");
+            yield return new(
+                Severity.Note,
+                "thing-guards",
+                $"{Text.Count(thing.Guards, "guard")} on {thing.Name}: even fitted covers let a film creep under; "
+                    + $"{Text.Number(around.CleanMinPerGuard * thing.Guards, 2)} min of cleaning each are counted."
+            );
         if (thing.Price > 0)
-            yield return new(Severity.Note, "thing-dry-run", $"One spoiled part loses {Text.Number(thing.Price * thing.Count, 3)} with {thing.Name}: cast the first shot without it.");
+            yield return new(
+                Severity.Note,
+                "thing-dry-run",
+                $"One spoiled part loses {Text.Number(thing.Price * thing.Count, 3)} with {thing.Name}: cast the first shot without it."
+            );
     }
 }

@@ -15,10 +15,25 @@ public static class Bubble
     public static BubbleAnswer Of(BubbleRequest request)
     {
         Check.Between(request.FromKpaAbs, 0.001, 100_000, "fromKpaAbs", "kPa", "an absolute pressure is more than nothing");
-        Check.Between(request.ToKpaAbs, 0.001, 100_000, "toKpaAbs", "kPa", "an absolute pressure is more than nothing; add 101.325 to a gauge reading");
+        Check.Between(
+            request.ToKpaAbs,
+            0.001,
+            100_000,
+            "toKpaAbs",
+            "kPa",
+            "an absolute pressure is more than nothing; add 101.325 to a gauge reading"
+        );
         var sheet = new Worksheet();
-        var ratio = sheet.Write("bubble", "Diameter of a bubble, of what it was", "(p₁ ÷ p₂)^⅓, absolute pressures", Math.Cbrt(request.FromKpaAbs / request.ToKpaAbs), "×", "Boyle's law",
-            new WorkInput("p₁", request.FromKpaAbs, "kPa"), new WorkInput("p₂", request.ToKpaAbs, "kPa", "plan/filling.pressureKpa"));
+        var ratio = sheet.Write(
+            "bubble",
+            "Diameter of a bubble, of what it was",
+            "(p₁ ÷ p₂)^⅓, absolute pressures",
+            Math.Cbrt(request.FromKpaAbs / request.ToKpaAbs),
+            "×",
+            "Boyle's law",
+            new WorkInput("p₁", request.FromKpaAbs, "kPa"),
+            new WorkInput("p₂", request.ToKpaAbs, "kPa", "plan/filling.pressureKpa")
+        );
         return new BubbleAnswer(ratio, sheet.Lines);
     }
 }

@@ -20,7 +20,16 @@ public static class Exotherm
             _ => 40,
         };
         var peak = startC + rise * (1 - Math.Exp(-sectionMm / SectionMm));
-        return sheet?.Write("peak", "Hottest inside, about", "start + rise × (1 − e^(−section ÷ 15))", peak, "°C", "rule of thumb by exotherm class: 40, 80 or 120 °C without loss; measure the first one",
-            new WorkInput("start", startC, "°C", "plan/pour.resinC"), new WorkInput("rise", rise, "°C", "plan/pour.materialId"), new WorkInput("section", sectionMm, "mm", "part")) ?? peak;
+        return sheet?.Write(
+                "peak",
+                "Hottest inside, about",
+                "start + rise × (1 − e^(−section ÷ 15))",
+                peak,
+                "°C",
+                "rule of thumb by exotherm class: 40, 80 or 120 °C without loss; measure the first one",
+                new WorkInput("start", startC, "°C", "plan/pour.resinC"),
+                new WorkInput("rise", rise, "°C", "plan/pour.materialId"),
+                new WorkInput("section", sectionMm, "mm", "part")
+            ) ?? peak;
     }
 }

@@ -68,14 +68,30 @@ public sealed record FillingChoices
 /// <param name="PotRatedKpa">Gauge, on its plate.</param>
 /// <param name="OvenMm">Inside sides, longest first.</param>
 /// <param name="OvenHighestC">As hot as it goes.</param>
-public sealed record FillingEquipment(Vessel? Chamber, double? ChamberL, double? PumpLPerMin, Vessel? Pot, double? PotRatedKpa, double[]? OvenMm, double? OvenHighestC)
+public sealed record FillingEquipment(
+    Vessel? Chamber,
+    double? ChamberL,
+    double? PumpLPerMin,
+    Vessel? Pot,
+    double? PotRatedKpa,
+    double[]? OvenMm,
+    double? OvenHighestC
+)
 {
     private const double LPerMinOfM3PerH = 1000.0 / 60;
 
-    public static FillingEquipment Of(Equipment? has) => has is null
-        ? new(null, null, null, null, null, null, null)
-        : new(Vessel.Chamber(has), Vessel.ChamberL(has), has.PumpM3PerH * LPerMinOfM3PerH, Vessel.Pot(has), has.PotRatedKpa,
-            has is { OvenXMm: { } x, OvenYMm: { } y, OvenZMm: { } z } ? [.. new[] { x, y, z }.OrderDescending()] : null, has.OvenHighestC);
+    public static FillingEquipment Of(Equipment? has) =>
+        has is null
+            ? new(null, null, null, null, null, null, null)
+            : new(
+                Vessel.Chamber(has),
+                Vessel.ChamberL(has),
+                has.PumpM3PerH * LPerMinOfM3PerH,
+                Vessel.Pot(has),
+                has.PotRatedKpa,
+                has is { OvenXMm: { } x, OvenYMm: { } y, OvenZMm: { } z } ? [.. new[] { x, y, z }.OrderDescending()] : null,
+                has.OvenHighestC
+            );
 }
 
 /// <summary>What is filled: the sides of its block, its resin, and the hottest the mold may get.</summary>
@@ -99,13 +115,15 @@ public sealed record FillingPlan(
     double? PumpDownS,
     IReadOnlyList<Finding> Refusals,
     IReadOnlyList<Finding> Messages,
-    IReadOnlyList<WorkLine> Working)
+    IReadOnlyList<WorkLine> Working
+)
 {
     /// <summary>A stated pressure is not used to its last kPa.</summary>
     public const double PotMargin = 0.1;
 
     /// <summary>A pot is closed and filled with air at room temperature.</summary>
-    private const double RoomC = 23, ZeroK = 273.15;
+    private const double RoomC = 23,
+        ZeroK = 273.15;
 
     /// <summary>Held at vacuum once it is reached, min.</summary>
     private const double HoldMin = 1;
@@ -125,14 +143,16 @@ public sealed record FillingPlan(
     /// By default both vacuum and pressure; without a plate that says what the pot stands, pressure is not planned unless somebody asks
     /// for it, and then it is refused.
     /// </summary>
-    public static FillingSchool SchoolOf(FillingChoices choices, FillingSchool usual, double? potRatedKpa) => choices.School ?? (potRatedKpa is null ? WithoutPressure(usual) : usual);
+    public static FillingSchool SchoolOf(FillingChoices choices, FillingSchool usual, double? potRatedKpa) =>
+        choices.School ?? (potRatedKpa is null ? WithoutPressure(usual) : usual);
 
-    private static FillingSchool WithoutPressure(FillingSchool school) => school switch
-    {
-        FillingSchool.DegassedPressure => FillingSchool.Degassed,
-        FillingSchool.Pressure => FillingSchool.Open,
-        _ => school,
-    };
+    private static FillingSchool WithoutPressure(FillingSchool school) =>
+        school switch
+        {
+            FillingSchool.DegassedPressure => FillingSchool.Degassed,
+            FillingSchool.Pressure => FillingSchool.Open,
+            _ => school,
+        };
 
     public static FillingPlan Of(FillingChoices choices, FillingSchool usual, FillingEquipment equipment, FilledMold mold)
     {
@@ -141,19 +161,44 @@ public sealed record FillingPlan(
         var cureC = choices.CureC ?? (school == FillingSchool.Chamber ? 70 : RoomC);
         var sheet = new Worksheet();
         var cast = mold.Cast;
-        var demold = sheet.Write("demold", "In the mold", HandlingTime.Formula(cast), HandlingTime.Hours(cast, cureC), "h", HandlingTime.Source(cast),
-            [new WorkInput("t_23", cast.DemoldH, "h", "plan/pour.materialId"), .. cast is { WarmC: { } warmC, WarmDemoldH: { } warmH } ? new WorkInput[] { new("t_warm", warmH, "h", "plan/pour.materialId"), new("T_warm", warmC, "°C") } : [], new WorkInput("T", cureC, "°C", "plan/filling.cureC")]);
+        var demold = sheet.Write(
+            "demold",
+            "In the mold",
+            HandlingTime.Formula(cast),
+            HandlingTime.Hours(cast, cureC),
+            "h",
+            HandlingTime.Source(cast),
+            [
+                new WorkInput("t_23", cast.DemoldH, "h", "plan/pour.materialId"),
+                .. cast is { WarmC: { } warmC, WarmDemoldH: { } warmH }
+                    ? new WorkInput[] { new("t_warm", warmH, "h", "plan/pour.materialId"), new("T_warm", warmC, "°C") }
+                    : [],
+                new WorkInput("T", cureC, "°C", "plan/filling.cureC"),
+            ]
+        );
         var plan = new FillingPlan(school, cureC, demold, mold.FullCureH, null, null, [], [], []);
-        double? ratio = null, pump = null, hot = null;
+        double? ratio = null,
+            pump = null,
+            hot = null;
         if (plan.UsesPressure)
         {
             var bubble = Bubble.Of(new BubbleRequest(Bubble.AtmosphereKpa, Bubble.AtmosphereKpa + choices.PressureKpa));
             ratio = bubble.DiameterRatio;
             sheet.Take(bubble.Working);
-            hot = cureC > RoomC
-                ? sheet.Write("hotPot", "Gauge pressure once the closed pot is warm", "(p + 101.325) × (T + 273.15) ÷ (T₀ + 273.15) − 101.325", HotKpa(choices.PressureKpa, cureC), "kPa", "a closed gas: absolute pressure goes with absolute temperature",
-                    new WorkInput("p", choices.PressureKpa, "kPa", "plan/filling.pressureKpa"), new WorkInput("T", cureC, "°C", "plan/filling.cureC"), new WorkInput("T₀", RoomC, "°C"))
-                : choices.PressureKpa;
+            hot =
+                cureC > RoomC
+                    ? sheet.Write(
+                        "hotPot",
+                        "Gauge pressure once the closed pot is warm",
+                        "(p + 101.325) × (T + 273.15) ÷ (T₀ + 273.15) − 101.325",
+                        HotKpa(choices.PressureKpa, cureC),
+                        "kPa",
+                        "a closed gas: absolute pressure goes with absolute temperature",
+                        new WorkInput("p", choices.PressureKpa, "kPa", "plan/filling.pressureKpa"),
+                        new WorkInput("T", cureC, "°C", "plan/filling.cureC"),
+                        new WorkInput("T₀", RoomC, "°C")
+                    )
+                    : choices.PressureKpa;
         }
 
         if (plan.UsesVacuum && equipment is { ChamberL: { } litres, PumpLPerMin: { } speed })
@@ -166,42 +211,89 @@ public sealed record FillingPlan(
         plan = plan with { BubbleRatio = ratio, PumpDownS = pump };
         return plan with
         {
-            Refusals = [.. PressureRefusals(plan, choices, equipment, hot), .. SizeRefusals(plan, equipment, mold), .. HeatRefusals(plan, equipment, mold)],
+            Refusals =
+            [
+                .. PressureRefusals(plan, choices, equipment, hot),
+                .. SizeRefusals(plan, equipment, mold),
+                .. HeatRefusals(plan, equipment, mold),
+            ],
             Messages = [.. MessagesOf(plan, choices, usual, equipment, mold)],
             Working = sheet.Lines,
         };
     }
 
-    /// <summary>Gauge pressure in a pot closed at room temperature and warmed, kPa: absolute pressure goes with absolute temperature.</summary>
-    public static double HotKpa(double gaugeKpa, double celsius) => (gaugeKpa + Bubble.AtmosphereKpa) * (celsius + ZeroK) / (RoomC + ZeroK) - Bubble.AtmosphereKpa;
+    /// <summary>
+    /// Gauge pressure in a pot closed at room temperature and warmed, kPa: absolute pressure goes with absolute temperature.
+    /// </summary>
+    public static double HotKpa(double gaugeKpa, double celsius) =>
+        (gaugeKpa + Bubble.AtmosphereKpa) * (celsius + ZeroK) / (RoomC + ZeroK) - Bubble.AtmosphereKpa;
 
-    private static IEnumerable<Finding> PressureRefusals(FillingPlan plan, FillingChoices choices, FillingEquipment equipment, double? hotKpa)
+    private static IEnumerable<Finding> PressureRefusals(
+        FillingPlan plan,
+        FillingChoices choices,
+        FillingEquipment equipment,
+        double? hotKpa
+    )
     {
         if (!plan.UsesPressure || hotKpa is not { } hottest)
             yield break;
         if (equipment.PotRatedKpa is not { } rated)
         {
-            yield return Refuse("pot-plate", "filling.school", "Pressure is not planned until the brief says what the pot's plate allows. Read the plate, enter it under Equipment in house, or cure without pressure.");
+            yield return Refuse(
+                "pot-plate",
+                "filling.school",
+                "Pressure is not planned until the brief says what the pot's plate allows. Read the plate, enter it "
+                    + "under Equipment in house, or cure without pressure."
+            );
             yield break;
         }
 
         var allowed = rated * (1 - PotMargin);
         var most = Math.Max(choices.PressureKpa, choices.MoldPressureKpa ?? 0);
         if (most > allowed)
-            yield return Refuse("pot-pressure", "filling.pressureKpa", $"{Text.Number(most)} kPa is more than the pot may be used at: its plate says {Text.Number(rated)} kPa, less a tenth as margin is {Text.Number(allowed, 3)} kPa. Take less pressure, or a pot rated for it.");
+            yield return Refuse(
+                "pot-pressure",
+                "filling.pressureKpa",
+                $"{Text.Number(most)} kPa is more than the pot may be used at: its plate says {Text.Number(rated)} kPa, "
+                    + $"less a tenth as margin is {Text.Number(allowed, 3)} kPa. Take less pressure, or a pot rated for it."
+            );
         else if (hottest > allowed)
-            yield return Refuse("pot-hot", "filling.cureC", $"Closed at {Text.Number(RoomC)} °C and warmed to {Text.Number(plan.CureC)} °C, {Text.Number(choices.PressureKpa)} kPa become {Text.Number(hottest, 3)} kPa; {Text.Number(allowed, 3)} kPa are left of the plate's {Text.Number(rated)} kPa. Take less pressure, or cure cooler.");
+            yield return Refuse(
+                "pot-hot",
+                "filling.cureC",
+                $"Closed at {Text.Number(RoomC)} °C and warmed to {Text.Number(plan.CureC)} °C, "
+                    + $"{Text.Number(choices.PressureKpa)} kPa become {Text.Number(hottest, 3)} kPa; {Text.Number(allowed, 3)} "
+                    + $"kPa are left of the plate's {Text.Number(rated)} kPa. Take less pressure, or cure cooler."
+            );
     }
 
     private static IEnumerable<Finding> SizeRefusals(FillingPlan plan, FillingEquipment equipment, FilledMold mold)
     {
         var block = Sides(mold.BlockMm);
         if (plan.UsesPressure && equipment.Pot is { } pot && pot.Takes(mold.BlockMm) == false)
-            yield return Refuse("pot-size", "pour.count", $"A mold of {block} does not go into the pot ({pot.Said}) with {Text.Number(pot.RiseMm)} mm above it. Fewer patterns in a block, a thinner wall, or cure it without pressure.");
+            yield return Refuse(
+                "pot-size",
+                "pour.count",
+                $"A mold of {block} does not go into the pot ({pot.Said}) with {Text.Number(pot.RiseMm)} mm above it. "
+                    + "Fewer patterns in a block, a thinner wall, or cure it without pressure."
+            );
         if (plan.School == FillingSchool.Chamber && equipment.Chamber is { } chamber && chamber.Takes(mold.BlockMm) == false)
-            yield return Refuse("chamber-size", "pour.count", $"A mold of {block} does not go into the chamber ({chamber.Said}) with {Text.Number(chamber.RiseMm)} mm for cups and funnel above it. Fewer patterns in a block, or pour it outside.");
-        if (plan.CureC > OvenFromC && equipment.OvenMm is { } oven && !mold.BlockMm.OrderDescending().Zip(oven, (side, room) => side <= room).All(fits => fits))
-            yield return Refuse("oven-size", "pour.count", $"A mold of {block} does not go into the oven ({Sides(oven)}) that is to warm it.");
+            yield return Refuse(
+                "chamber-size",
+                "pour.count",
+                $"A mold of {block} does not go into the chamber ({chamber.Said}) with {Text.Number(chamber.RiseMm)} mm "
+                    + "for cups and funnel above it. Fewer patterns in a block, or pour it outside."
+            );
+        if (
+            plan.CureC > OvenFromC
+            && equipment.OvenMm is { } oven
+            && !mold.BlockMm.OrderDescending().Zip(oven, (side, room) => side <= room).All(fits => fits)
+        )
+            yield return Refuse(
+                "oven-size",
+                "pour.count",
+                $"A mold of {block} does not go into the oven ({Sides(oven)}) that is to warm it."
+            );
     }
 
     /// <summary>Warmer than a room is meant to be.</summary>
@@ -210,25 +302,68 @@ public sealed record FillingPlan(
     private static IEnumerable<Finding> HeatRefusals(FillingPlan plan, FillingEquipment equipment, FilledMold mold)
     {
         if (equipment.OvenHighestC is { } highest && plan.CureC > Math.Max(OvenFromC, highest))
-            yield return Refuse("oven-heat", "filling.cureC", $"{Text.Number(plan.CureC)} °C is more than the oven reaches ({Text.Number(highest)} °C).");
+            yield return Refuse(
+                "oven-heat",
+                "filling.cureC",
+                $"{Text.Number(plan.CureC)} °C is more than the oven reaches ({Text.Number(highest)} °C)."
+            );
         if (plan.CureC > mold.LimitC)
-            yield return Refuse("mold-heat", "filling.cureC", $"{Text.Number(plan.CureC)} °C is more than this mold stands ({Text.Number(mold.LimitC)} °C). Cure cooler and longer.");
+            yield return Refuse(
+                "mold-heat",
+                "filling.cureC",
+                $"{Text.Number(plan.CureC)} °C is more than this mold stands ({Text.Number(mold.LimitC)} °C). Cure cooler and longer."
+            );
     }
 
-    private static IEnumerable<Finding> MessagesOf(FillingPlan plan, FillingChoices choices, FillingSchool usual, FillingEquipment equipment, FilledMold mold)
+    private static IEnumerable<Finding> MessagesOf(
+        FillingPlan plan,
+        FillingChoices choices,
+        FillingSchool usual,
+        FillingEquipment equipment,
+        FilledMold mold
+    )
     {
         if (choices.School is null && plan.School != usual)
-            yield return new Finding(Severity.Warning, "pressure-not-planned", "Cure under pressure is usual here, and not planned: nobody has said what the pot's plate allows. Enter it under Equipment in house in the brief.");
+            yield return new Finding(
+                Severity.Warning,
+                "pressure-not-planned",
+                "Cure under pressure is usual here, and not planned: nobody has said what the pot's plate allows. Enter "
+                    + "it under Equipment in house in the brief."
+            );
         if (plan.UsesPressure && equipment.Pot is { } pot && pot.Takes(mold.BlockMm) is null)
-            yield return new Finding(Severity.Warning, "pot-shape", "Whether the mold goes into the pot is not known: the brief says litres, not its diameter and height.");
+            yield return new Finding(
+                Severity.Warning,
+                "pot-shape",
+                "Whether the mold goes into the pot is not known: the brief says litres, not its diameter and height."
+            );
         if (plan.UsesPressure && choices.MoldPressureKpa is { } cured && cured < choices.PressureKpa - 1)
-            yield return new Finding(Severity.Fault, "mold-pressure", $"The mold was cured at {Text.Number(cured)} kPa and is to be cast at {Text.Number(choices.PressureKpa)} kPa: bubbles in its wall give way, and every part comes out with raised bumps. Cure the mold under the same pressure, or cast at its.");
+            yield return new Finding(
+                Severity.Fault,
+                "mold-pressure",
+                $"The mold was cured at {Text.Number(cured)} kPa and is to be cast at {Text.Number(choices.PressureKpa)} "
+                    + "kPa: bubbles in its wall give way, and every part comes out with raised bumps. Cure the mold under the "
+                    + "same pressure, or cast at its."
+            );
         if (plan.School == FillingSchool.Open)
-            yield return new Finding(Severity.Warning, "open-pour", "Poured open, hand-mixed resin keeps its bubbles. Thin resin, slow thin stream; degas or press where they would show.");
+            yield return new Finding(
+                Severity.Warning,
+                "open-pour",
+                "Poured open, hand-mixed resin keeps its bubbles. Thin resin, slow thin stream; degas or press where they would show."
+            );
         if (mold.ThinnestWallMm < 1 && plan.School != FillingSchool.Chamber)
-            yield return new Finding(Severity.Warning, "halves-in-line", $"Walls of {Text.Number(mold.ThinnestWallMm, 2)} mm: check with a light that the halves closed in line; a tenth out of line is a tenth of the wall.");
+            yield return new Finding(
+                Severity.Warning,
+                "halves-in-line",
+                $"Walls of {Text.Number(mold.ThinnestWallMm, 2)} mm: check with a light that the halves closed in line; a "
+                    + "tenth out of line is a tenth of the wall."
+            );
         if (plan.School is FillingSchool.MeterMix)
-            yield return new Finding(Severity.Note, "meter-mix", "Check the machine's ratio by weight into two cups before the first shot, and after each pause longer than the pot life change the mixer.");
+            yield return new Finding(
+                Severity.Note,
+                "meter-mix",
+                "Check the machine's ratio by weight into two cups before the first shot, and after each pause longer "
+                    + "than the pot life change the mixer."
+            );
     }
 
     private static string Sides(IEnumerable<double> mm) => Text.Sides(mm.OrderDescending(), 3);

@@ -22,7 +22,9 @@ public static class HandlingTime
             : cast.DemoldH * Math.Pow(warmH / cast.DemoldH, (atC - RoomC) / (warmC - RoomC));
     }
 
-    public static string Formula(CastData cast) => cast.WarmDemoldH is null ? "t_23 × 2^((23 − T) ÷ 10)" : "t_23 × (t_warm ÷ t_23)^((T − 23) ÷ (T_warm − 23))";
+    public static string Formula(CastData cast) =>
+        cast.WarmDemoldH is null ? "t_23 × 2^((23 − T) ÷ 10)" : "t_23 × (t_warm ÷ t_23)^((T − 23) ÷ (T_warm − 23))";
 
-    public static string Source(CastData cast) => cast.WarmDemoldH is null ? RuleOfTen.Source : "handling times of the resin at two temperatures, straight between their logarithms";
+    public static string Source(CastData cast) =>
+        cast.WarmDemoldH is null ? RuleOfTen.Source : "handling times of the resin at two temperatures, straight between their logarithms";
 }

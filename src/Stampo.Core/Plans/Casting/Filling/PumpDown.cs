@@ -17,8 +17,18 @@ public static class PumpDown
         Check.Between(request.FromMbar, 0.001, 10_000, "fromMbar", "mbar", "an absolute pressure");
         Check.Between(request.ToMbar, 0.001, request.FromMbar, "toMbar", "mbar", "pumping down ends below where it began");
         var sheet = new Worksheet();
-        var seconds = sheet.Write("pumpDown", "Pump-down", "60 × V ÷ S × ln(p₀ ÷ p₁)", 60 * request.VolumeL / request.SpeedLPerMin * Math.Log(request.FromMbar / request.ToMbar), "s", "ideal gas, constant pump speed, no leak; boiling resin takes longer",
-            new WorkInput("V", request.VolumeL, "L", "brief/equipment"), new WorkInput("S", request.SpeedLPerMin, "L/min", "brief/equipment"), new WorkInput("p₀", request.FromMbar, "mbar"), new WorkInput("p₁", request.ToMbar, "mbar"));
+        var seconds = sheet.Write(
+            "pumpDown",
+            "Pump-down",
+            "60 × V ÷ S × ln(p₀ ÷ p₁)",
+            60 * request.VolumeL / request.SpeedLPerMin * Math.Log(request.FromMbar / request.ToMbar),
+            "s",
+            "ideal gas, constant pump speed, no leak; boiling resin takes longer",
+            new WorkInput("V", request.VolumeL, "L", "brief/equipment"),
+            new WorkInput("S", request.SpeedLPerMin, "L/min", "brief/equipment"),
+            new WorkInput("p₀", request.FromMbar, "mbar"),
+            new WorkInput("p₁", request.ToMbar, "mbar")
+        );
         return new PumpDownAnswer(seconds, sheet.Lines);
     }
 }

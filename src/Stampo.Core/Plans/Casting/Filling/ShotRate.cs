@@ -12,5 +12,6 @@ public static class ShotRate
     public static double ByHand(double demoldH) => Math.Clamp(9 / (demoldH + 0.75), 1, 3);
 
     /// <summary>In a chamber with two ovens: three to ten a day.</summary>
-    public static double InChamber(CastData cast, double moldC) => Math.Clamp(Math.Floor(8 * 60 / (60 * HandlingTime.Hours(cast, moldC) + WarmHandlingMin)), 3, 10);
+    public static double InChamber(CastData cast, double moldC) =>
+        Math.Clamp(Math.Floor(8 * 60 / (60 * HandlingTime.Hours(cast, moldC) + WarmHandlingMin)), 3, 10);
 }

@@ -28,10 +28,13 @@ public sealed record MoldWear(Material Resin, Undercut? Undercut, int SlenderCor
 /// <summary>life = base × resin × undercut × slender cores × demold temperature × silicone; each shown.</summary>
 public static class SoftMoldLife
 {
-    private const double WarmC = 70, ColdC = 23, WarmFactor = 0.8;
+    private const double WarmC = 70,
+        ColdC = 23,
+        WarmFactor = 0.8;
 
     /// <summary>A face on a rigid back lives this many times a mold of silicone alone.</summary>
-    private const double LeastHybrid = 2, MostHybrid = 4;
+    private const double LeastHybrid = 2,
+        MostHybrid = 4;
 
     private static readonly ThreePoint BetweenSchools = new(12, 25, 50);
 
@@ -45,7 +48,11 @@ public static class SoftMoldLife
             return usual;
         var soft = SoftBase(school);
         if (!onRigidBack)
-            return Ordered(Moved(usual.Low, soft.Low, BetweenSchools.Low), Moved(usual.Likely, soft.Likely, BetweenSchools.Likely), Moved(usual.High, soft.High, BetweenSchools.High));
+            return Ordered(
+                Moved(usual.Low, soft.Low, BetweenSchools.Low),
+                Moved(usual.Likely, soft.Likely, BetweenSchools.Likely),
+                Moved(usual.High, soft.High, BetweenSchools.High)
+            );
         var times = soft.Likely / BetweenSchools.Likely;
         return Ordered(Held(usual.Low * times, soft.Low), Held(usual.Likely * times, soft.Likely), Held(usual.High * times, soft.High));
 
@@ -54,12 +61,13 @@ public static class SoftMoldLife
         static double Held(double face, double soft) => Math.Clamp(face, LeastHybrid * soft, MostHybrid * soft);
     }
 
-    private static ThreePoint SoftBase(LifeSchool school) => school switch
-    {
-        LifeSchool.Cautious => new(10, 12, 15),
-        LifeSchool.Usual => new(20, 25, 30),
-        _ => new(50, 70, 100),
-    };
+    private static ThreePoint SoftBase(LifeSchool school) =>
+        school switch
+        {
+            LifeSchool.Cautious => new(10, 12, 15),
+            LifeSchool.Usual => new(20, 25, 30),
+            _ => new(50, 70, 100),
+        };
 
     private static ThreePoint Ordered(params double[] points)
     {
@@ -75,7 +83,12 @@ public static class SoftMoldLife
         if (school == LifeSchool.Between || !wear.InSilicone)
             return Of(rate.Value, rate.AsInput(), wear, method.LifeCountsHeat);
         var trusted = Base(rate.Value, school, method.Split == SplitSchool.Hybrid);
-        var said = new WorkInput($"{rate.Name}, {school.ToString().ToLowerInvariant()} school", trusted, rate.Unit, "brief/schools.moldLife");
+        var said = new WorkInput(
+            $"{rate.Name}, {school.ToString().ToLowerInvariant()} school",
+            trusted,
+            rate.Unit,
+            "brief/schools.moldLife"
+        );
         return Of(trusted, said, wear, method.LifeCountsHeat);
     }
 
@@ -87,33 +100,58 @@ public static class SoftMoldLife
     {
         List<LifeFactor> factors = [ResinFactor(wear), UndercutFactor(wear.Undercut)];
         if (wear.SlenderCores > 0)
-            factors.Add(new("slender cores", 0.7, $"{Text.Count(wear.SlenderCores, "core")} more than three times as long as thick bend and tear out", "part"));
+            factors.Add(
+                new(
+                    "slender cores",
+                    0.7,
+                    $"{Text.Count(wear.SlenderCores, "core")} more than three times as long as thick bend and tear out",
+                    "part"
+                )
+            );
         if (!countsHeat)
             factors.Add(HeatFactor(wear.DemoldC));
         if (wear.Condensation)
-            factors.Add(new("condensation silicone", 0.7, "urethane wears it sooner than addition-cure silicone", "plan/silicone.supplyId"));
+            factors.Add(
+                new("condensation silicone", 0.7, "urethane wears it sooner than addition-cure silicone", "plan/silicone.supplyId")
+            );
         var shots = usual * factors.Aggregate(1.0, (product, factor) => product * factor.Times);
-        var working = new WorkLine("life", "Shots from one mold", $"base × {string.Join(" × ", factors.Select(f => f.Name))}",
-            [baseInput, .. factors.Select(f => new WorkInput(f.Name, f.Times, "×", f.ChangeAt))], shots, "shots", "workshop schools and factors; the shop's own records replace them");
+        var working = new WorkLine(
+            "life",
+            "Shots from one mold",
+            $"base × {string.Join(" × ", factors.Select(f => f.Name))}",
+            [baseInput, .. factors.Select(f => new WorkInput(f.Name, f.Times, "×", f.ChangeAt))],
+            shots,
+            "shots",
+            "workshop schools and factors; the shop's own records replace them"
+        );
         return new MoldLife(shots, usual, factors, working);
     }
 
-    /// <summary>0.6 to 1.2: hot and fast resins attack most, soft slow ones least; silicone cast in silicone sticks where release is missed.</summary>
-    private static LifeFactor ResinFactor(MoldWear wear) => wear.Resin switch
-    {
-        { Polymer: "silicone" } when wear.InSilicone => new("resin", 0.6, "silicone cast in silicone holds on wherever release was missed", "plan/pour.materialId"),
-        { Cast.Exotherm: "high" } => new("resin", 0.8, "a fast resin runs hot and attacks the face", "plan/pour.materialId"),
-        { IsSoft: true } => new("resin", 1.2, "a soft part peels off", "plan/pour.materialId"),
-        _ => new("resin", 1.0, "an ordinary resin", "plan/pour.materialId"),
-    };
+    /// <summary>
+    /// 0.6 to 1.2: hot and fast resins attack most, soft slow ones least; silicone cast in silicone sticks where release is missed.
+    /// </summary>
+    private static LifeFactor ResinFactor(MoldWear wear) =>
+        wear.Resin switch
+        {
+            { Polymer: "silicone" } when wear.InSilicone => new(
+                "resin",
+                0.6,
+                "silicone cast in silicone holds on wherever release was missed",
+                "plan/pour.materialId"
+            ),
+            { Cast.Exotherm: "high" } => new("resin", 0.8, "a fast resin runs hot and attacks the face", "plan/pour.materialId"),
+            { IsSoft: true } => new("resin", 1.2, "a soft part peels off", "plan/pour.materialId"),
+            _ => new("resin", 1.0, "an ordinary resin", "plan/pour.materialId"),
+        };
 
-    private static LifeFactor UndercutFactor(Undercut? undercut) => undercut switch
-    {
-        null => new("undercut", 1.0, "not known, so nothing is gained by it", "part/undercut"),
-        Undercut.None => new("undercut", 1.2, "nothing to stretch over", "part/undercut"),
-        Undercut.Mild => new("undercut", 1.0, "mild undercuts", "part/undercut"),
-        _ => new("undercut", 0.6, "strong undercuts tear it", "part/undercut"),
-    };
+    private static LifeFactor UndercutFactor(Undercut? undercut) =>
+        undercut switch
+        {
+            null => new("undercut", 1.0, "not known, so nothing is gained by it", "part/undercut"),
+            Undercut.None => new("undercut", 1.2, "nothing to stretch over", "part/undercut"),
+            Undercut.Mild => new("undercut", 1.0, "mild undercuts", "part/undercut"),
+            _ => new("undercut", 0.6, "strong undercuts tear it", "part/undercut"),
+        };
 
     /// <summary>1 at 23 °C, 0.8 at 70 °C, in a straight line between and beyond.</summary>
     private static LifeFactor HeatFactor(double celsius)

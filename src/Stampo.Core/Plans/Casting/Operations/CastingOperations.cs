@@ -15,20 +15,23 @@ internal static class CastingOperations
     /// <param name="silicone">The mold's.</param>
     /// <param name="start">When work may begin; a supplier's days are counted from it.</param>
     public static IReadOnlyList<Operation> Of(CastingFigures plan, CastingChoices choices, Job job, Silicone silicone, DateTime start) =>
-    [
-        .. Ordered(plan, job, start),
-        .. plan.Pattern is { } pattern ? PatternOperations.Of(pattern, choices.Pattern, job) : [],
-        .. plan.Silicone is { } mold ? SiliconeOperations.Of(mold, silicone, plan, choices, job) : [],
-        .. plan.Printed is { } printed ? PrintOperations.OfMold(printed, plan, choices, job) : [],
-        .. plan.Fill is { } fill ? PrintOperations.OfPart(fill, choices, job) : [],
-        .. ShotOperations.Of(plan, choices, job),
-        .. PostCure(job),
-        new Operation("full-cure", Repeats.Last, "Full properties", 0)
-        {
-            Holds = [],
-            Detail = $"Handling strength comes with demolding; load, heat and measure to the last tenth from {Working.Text.Duration(60 * plan.Filling.FullCureH)} after the last pour, or after the post-cure of its data sheet.",
-        },
-    ];
+        [
+            .. Ordered(plan, job, start),
+            .. plan.Pattern is { } pattern ? PatternOperations.Of(pattern, choices.Pattern, job) : [],
+            .. plan.Silicone is { } mold ? SiliconeOperations.Of(mold, silicone, plan, choices, job) : [],
+            .. plan.Printed is { } printed ? PrintOperations.OfMold(printed, plan, choices, job) : [],
+            .. plan.Fill is { } fill ? PrintOperations.OfPart(fill, choices, job) : [],
+            .. ShotOperations.Of(plan, choices, job),
+            .. PostCure(job),
+            new Operation("full-cure", Repeats.Last, "Full properties", 0)
+            {
+                Holds = [],
+                Detail =
+                    "Handling strength comes with demolding; load, heat and measure to the last tenth from "
+                    + $"{Working.Text.Duration(60 * plan.Filling.FullCureH)} after the last pour, or after the post-cure of "
+                    + "its data sheet.",
+            },
+        ];
 
     /// <summary>A bought-in mold comes when its supplier has queued and made it; the operations until then are the supplier's.</summary>
     private static IEnumerable<Operation> Ordered(CastingFigures plan, Job job, DateTime start)
@@ -53,9 +56,17 @@ internal static class CastingOperations
         if (job.Material.Cast is not { PostCureC: { } celsius, PostCureH: { } hours })
             yield break;
         var ramp = (celsius - 23) / PostCureRampKPerH;
-        yield return new("post-cure", Repeats.Last, $"Post-cure in a fixture to {Working.Text.Number(celsius)} °C", 30, 60 * (2 * ramp + hours))
+        yield return new(
+            "post-cure",
+            Repeats.Last,
+            $"Post-cure in a fixture to {Working.Text.Number(celsius)} °C",
+            30,
+            60 * (2 * ramp + hours)
+        )
         {
-            Detail = $"Held true in a fixture: up at {PostCureRampKPerH:0} °C an hour, {Working.Text.Number(hours)} h at {Working.Text.Number(celsius)} °C, down as slowly. Before it the part is soft in heat.",
+            Detail =
+                $"Held true in a fixture: up at {PostCureRampKPerH:0} °C an hour, {Working.Text.Number(hours)} h at "
+                + $"{Working.Text.Number(celsius)} °C, down as slowly. Before it the part is soft in heat.",
             Holds = [Hold.Hands, Hold.OvenAt(celsius)],
             Asks = Ask.Ticks("fixture carries every span", "oven reaches the temperature, and no more"),
             Cautions = ["oven"],

@@ -17,33 +17,77 @@ internal static class PatternOperations
         var each = plan.Count == 1 ? "" : $", {plan.Count} patterns";
         yield return Make(plan, choices, job, each);
         foreach (var (coat, hands) in Enumerable.Range(1, plan.Coats).Select(i => (i, 60 * plan.Count * plan.ShowH / plan.Coats)))
-            yield return new($"coat-{coat}", Repeats.Once, $"Show side: prime, wet-sand with a block ({coat} of {plan.Coats}){each}", hands, CoatDryMin)
+            yield return new(
+                $"coat-{coat}",
+                Repeats.Once,
+                $"Show side: prime, wet-sand with a block ({coat} of {plan.Coats}){each}",
+                hands,
+                CoatDryMin
+            )
             {
                 Detail = coat == plan.Coats ? "Finish to the grade asked; everything on it is copied, a fingerprint too." : null,
                 Asks = Ask.Ticks(coat == plan.Coats ? "no line, pore or scratch under raking light" : "flat to the block"),
                 Cautions = ["spray", "dust"],
             };
-        yield return new("back", Repeats.Once, $"Back side: clean enough to release{each}", 60 * plan.Count * plan.BackH) { Asks = Ask.Ticks("no undercut left by support"), Cautions = ["dust"] };
+        yield return new("back", Repeats.Once, $"Back side: clean enough to release{each}", 60 * plan.Count * plan.BackH)
+        {
+            Asks = Ask.Ticks("no undercut left by support"),
+            Cautions = ["dust"],
+        };
         if (plan.Holes.Count > 0)
-            yield return new("holes", Repeats.Once, $"Slender holes{each}", 10 * plan.Count * plan.Holes.Count) { Detail = string.Join("; ", plan.Holes.Select(h => h.Says)) };
+            yield return new("holes", Repeats.Once, $"Slender holes{each}", 10 * plan.Count * plan.Holes.Count)
+            {
+                Detail = string.Join("; ", plan.Holes.Select(h => h.Says)),
+            };
         if (plan.Advice.Count > 0)
-            yield return new("fittings", Repeats.Once, $"Inserts, guards, plugs{each}", 15 * plan.Count * plan.Advice.Count) { Detail = string.Join(" ", plan.Advice) };
+            yield return new("fittings", Repeats.Once, $"Inserts, guards, plugs{each}", 15 * plan.Count * plan.Advice.Count)
+            {
+                Detail = string.Join(" ", plan.Advice),
+            };
         foreach (var (todo, i) in plan.Inhibition.ToDo.Select((todo, i) => (todo, i)))
-            yield return new($"inhibition-{i + 1}", Repeats.Once, $"{todo.Says}{each}", 15 + MorePatternMin * (plan.Count - 1), todo.AloneMin)
+            yield return new(
+                $"inhibition-{i + 1}",
+                Repeats.Once,
+                $"{todo.Says}{each}",
+                15 + MorePatternMin * (plan.Count - 1),
+                todo.AloneMin
+            )
             {
                 Detail = i == 0 ? plan.Inhibition.Says : null,
                 Asks = todo.Tick is { } tick ? Ask.Ticks(tick) : [],
                 Cautions = ["mold-silicone"],
             };
-        yield return new("inspect-pattern", Repeats.Once, $"Blow out, seal, inspect{each}", 15 + MorePatternMin * (plan.Count - 1)) { Asks = Ask.Ticks("no water or dust in corners", $"over all {Sizes(plan)} measured, x y z") };
+        yield return new("inspect-pattern", Repeats.Once, $"Blow out, seal, inspect{each}", 15 + MorePatternMin * (plan.Count - 1))
+        {
+            Asks = Ask.Ticks("no water or dust in corners", $"over all {Sizes(plan)} measured, x y z"),
+        };
     }
 
     private static Operation Make(PatternPlan plan, PatternChoices choices, Job job, string each)
     {
-        var scaled = $"Scale {Scale(plan.Scale)} for shrink ({Scale(plan.ScaleRange.Low)} to {Scale(plan.ScaleRange.High)}; the first article settles it). Over all {Sizes(plan)}, x y z.";
+        var scaled =
+            $"Scale {Scale(plan.Scale)} for shrink ({Scale(plan.ScaleRange.Low)} to {Scale(plan.ScaleRange.High)}; the "
+            + $"first article settles it). Over all {Sizes(plan)}, x y z.";
         return plan.PrintH is not { } hours
-            ? new("make-pattern", Repeats.Once, plan.Count == 1 ? "Mill the pattern" : $"Mill {plan.Count} patterns", 60 + 60 * plan.Count * job.Norm("machine.finish").Likely * job.Part.AreaCm2 / 100) { Detail = scaled, Holds = Hold.Of(Resource.Mill, Resource.Hands), Cautions = ["milling", "dust"] }
-            : new("make-pattern", Repeats.Once, $"{(choices.Material == PatternMaterial.PrintedResin ? "Print, wash and post-cure" : "Print and clean")} {(plan.Count == 1 ? "the pattern" : $"{plan.Count} patterns")}", 30 + MorePatternMin * (plan.Count - 1), 60 * hours)
+            ? new(
+                "make-pattern",
+                Repeats.Once,
+                plan.Count == 1 ? "Mill the pattern" : $"Mill {plan.Count} patterns",
+                60 + 60 * plan.Count * job.Norm("machine.finish").Likely * job.Part.AreaCm2 / 100
+            )
+            {
+                Detail = scaled,
+                Holds = Hold.Of(Resource.Mill, Resource.Hands),
+                Cautions = ["milling", "dust"],
+            }
+            : new(
+                "make-pattern",
+                Repeats.Once,
+                $"{(choices.Material == PatternMaterial.PrintedResin ? "Print, wash and post-cure" : "Print and clean")} "
+                    + $"{(plan.Count == 1 ? "the pattern" : $"{plan.Count} patterns")}",
+                30 + MorePatternMin * (plan.Count - 1),
+                60 * hours
+            )
             {
                 Detail = scaled,
                 Holds = Hold.Of(Resource.Printer, Resource.Hands),
@@ -54,5 +98,6 @@ internal static class PatternOperations
 
     private static string Scale(double scale) => scale.ToString("0.0000", System.Globalization.CultureInfo.InvariantCulture);
 
-    private static string Sizes(PatternPlan plan) => $"{string.Join(" × ", plan.TargetMm.Select(mm => mm.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)))} mm";
+    private static string Sizes(PatternPlan plan) =>
+        $"{string.Join(" × ", plan.TargetMm.Select(mm => mm.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)))} mm";
 }

@@ -16,14 +16,20 @@ internal static class PrintOperations
         var repeats = lost ? Repeats.EachShot : Repeats.EachTool;
         yield return new("print-mold", repeats, lost ? "Print the shell" : "Print both halves", 25, 60 * mold.PrintH)
         {
-            Detail = $"{Text.Number(mold.SolidCm3, 3)} cm³; scale {plan.Scale.ToString("0.00000", System.Globalization.CultureInfo.InvariantCulture)} for the resin's shrink.{(lost ? $" Rim {Text.Number(choices.Printed.RimMm, 2)} mm over the fill face; score lines every 20 mm." : "")}",
+            Detail =
+                $"{Text.Number(mold.SolidCm3, 3)} cm³; scale "
+                + $"{plan.Scale.ToString("0.00000", System.Globalization.CultureInfo.InvariantCulture)} for the resin's "
+                + $"shrink.{(lost ? $" Rim {Text.Number(choices.Printed.RimMm, 2)} mm over the fill face; score lines every 20 mm." : "")}",
             Holds = Hold.Of(Resource.Printer, Resource.Hands),
             Cautions = ["resin-printing"],
         };
         yield return new("wash-mold", repeats, "Wash, dry, post-cure", 20, 60)
         {
             Detail = lost ? "Dry it through: water left in a shell makes urethane foam." : null,
-            Asks = Ask.Ticks([.. new[] { "no wet resin in channels and corners" }, .. lost ? ["dry: two weighings an hour apart agree"] : Array.Empty<string>()]),
+            Asks = Ask.Ticks([
+                .. new[] { "no wet resin in channels and corners" },
+                .. lost ? ["dry: two weighings an hour apart agree"] : Array.Empty<string>(),
+            ]),
             Cautions = ["resin-printing"],
         };
         if (lost)
@@ -35,19 +41,36 @@ internal static class PrintOperations
             Cautions = ["dust"],
         };
         if (mold.Inhibition is { IsSafe: false } inhibition)
-            yield return new("seal-mold", repeats, "Seal and prove the print against inhibition", 30, 24 * 60) { Detail = string.Join(". ", inhibition.ToDo.Select(t => t.Says)) + ".", Asks = Ask.Ticks("the dab peels clean, nothing sticky under it"), Cautions = ["mold-silicone"] };
+            yield return new("seal-mold", repeats, "Seal and prove the print against inhibition", 30, 24 * 60)
+            {
+                Detail = string.Join(". ", inhibition.ToDo.Select(t => t.Says)) + ".",
+                Asks = Ask.Ticks("the dab peels clean, nothing sticky under it"),
+                Cautions = ["mold-silicone"],
+            };
     }
 
     public static IEnumerable<Operation> OfPart(CompositeFill fill, CastingChoices choices, Job job)
     {
         var hollow = choices.Fill.Purpose == FillPurpose.Hollow;
-        yield return new("print-part", Repeats.EachShot, hollow ? "Print the part sparse, with fill and vent holes" : "Print the part with its pockets open at the top", 20, 60 * PrintCost.InResin(job, fill.PrintG / PrintCost.ResinDensity).Hours(choices.Pour.Count).Value.Likely)
+        yield return new(
+            "print-part",
+            Repeats.EachShot,
+            hollow ? "Print the part sparse, with fill and vent holes" : "Print the part with its pockets open at the top",
+            20,
+            60 * PrintCost.InResin(job, fill.PrintG / PrintCost.ResinDensity).Hours(choices.Pour.Count).Value.Likely
+        )
         {
             Detail = $"About {Text.Number(fill.PrintG, 3)} g.",
             Holds = Hold.Of(Resource.Printer, Resource.Hands),
             Cautions = ["resin-printing"],
         };
-        yield return new("ready-part", Repeats.EachShot, hollow ? "Wash out, dry, plug what must stay dry" : "Scuff and prime the pockets", 15, 30)
+        yield return new(
+            "ready-part",
+            Repeats.EachShot,
+            hollow ? "Wash out, dry, plug what must stay dry" : "Scuff and prime the pockets",
+            15,
+            30
+        )
         {
             Detail = string.Join(" ", fill.Advice.Select(a => a.Text)),
             Asks = Ask.Ticks(hollow ? "blown through from fill hole to vent" : "no shine left where the soft part is to hold"),

@@ -13,15 +13,32 @@ internal static class ShotOperations
 {
     private const int MostCharges = 12;
 
-    private const double DissolveMin = 8 * 60, PredegasMin = 15;
+    private const double DissolveMin = 8 * 60,
+        PredegasMin = 15;
 
     public static IEnumerable<Operation> Of(CastingFigures plan, CastingChoices choices, Job job)
     {
         var (filling, chamber) = (plan.Filling, plan.Filling.School == FillingSchool.Chamber);
         if (chamber)
-            yield return new("warm", Repeats.EachShot, $"Mold into the oven at {Text.Number(filling.CureC)} °C, resin at {Text.Number(choices.Pour.ResinC)} °C", 5, 60) { Holds = [Hold.Hands, Hold.OvenAt(filling.CureC)], Cautions = ["oven"] };
+            yield return new(
+                "warm",
+                Repeats.EachShot,
+                $"Mold into the oven at {Text.Number(filling.CureC)} °C, resin at {Text.Number(choices.Pour.ResinC)} °C",
+                5,
+                60
+            )
+            {
+                Holds = [Hold.Hands, Hold.OvenAt(filling.CureC)],
+                Cautions = ["oven"],
+            };
         if (chamber)
-            yield return new("predegas", Repeats.EachShot, "Degas A and B apart, before any clock", 4, PredegasMin) { Detail = "3 to 30 min, until each is still.", Holds = Hold.Of(Resource.Hands, Resource.Chamber), Asks = Ask.Ticks("both still, nothing rises"), Cautions = ["vacuum", "cast-urethane"] };
+            yield return new("predegas", Repeats.EachShot, "Degas A and B apart, before any clock", 4, PredegasMin)
+            {
+                Detail = "3 to 30 min, until each is still.",
+                Holds = Hold.Of(Resource.Hands, Resource.Chamber),
+                Asks = Ask.Ticks("both still, nothing rises"),
+                Cautions = ["vacuum", "cast-urethane"],
+            };
         if (plan.Fill is null)
             yield return Close(plan, job);
         foreach (var operation in Charges(plan.Batch, plan, choices))
@@ -33,15 +50,34 @@ internal static class ShotOperations
                 Lags = [NotBeforeHandling(plan)],
                 Cautions = ["air"],
             };
-        yield return new("demold", Repeats.EachShot, TakeOut(plan), plan.Fill is null ? 10 * SiliconeOperations.Several(choices) : 5 * choices.Pour.Count, plan.Printed?.Kind == PrintedMoldKind.Soluble ? DissolveMin : 0)
+        yield return new(
+            "demold",
+            Repeats.EachShot,
+            TakeOut(plan),
+            plan.Fill is null ? 10 * SiliconeOperations.Several(choices) : 5 * choices.Pour.Count,
+            plan.Printed?.Kind == PrintedMoldKind.Soluble ? DissolveMin : 0
+        )
         {
             Lags = [NotBeforeHandling(plan)],
             Asks = [Ask.Count("shots of this mold, with this one"), .. Ask.Ticks("edges, tears and dull places looked at")],
             Cautions = plan.Printed?.Kind == PrintedMoldKind.Soluble ? ["support-bath"] : ["blade"],
         };
-        yield return new("trim", Repeats.EachShot, plan.Fill is null ? "Trim gate and risers" : "Cut the overfill flush, pocket walls off", 60 * job.Norm("cast.trim").Likely * choices.Pour.Count) { Cautions = ["blade"] };
+        yield return new(
+            "trim",
+            Repeats.EachShot,
+            plan.Fill is null ? "Trim gate and risers" : "Cut the overfill flush, pocket walls off",
+            60 * job.Norm("cast.trim").Likely * choices.Pour.Count
+        )
+        {
+            Cautions = ["blade"],
+        };
         if (plan.Enclosed.CleanMin > 0)
-            yield return new("clean-guards", Repeats.EachShot, "Clean contacts and threads by hand", plan.Enclosed.CleanMin * choices.Pour.Count);
+            yield return new(
+                "clean-guards",
+                Repeats.EachShot,
+                "Clean contacts and threads by hand",
+                plan.Enclosed.CleanMin * choices.Pour.Count
+            );
     }
 
     private static Operation Close(CastingFigures plan, Job job)
@@ -49,16 +85,29 @@ internal static class ShotOperations
         var things = plan.Enclosed.Things.Select(t => $"{t.Name} {t.Hold}").ToList();
         var inserts = job.Brief.Inserts > 0 ? $"{Text.Count(job.Brief.Inserts, "insert")} on their pins. " : "";
         var open = DegassedOpen(plan);
-        return new("close", Repeats.EachShot, open ? "Release, load; leave the filled half open" : "Release, load, close the mold", 10 + 3 * job.Brief.Inserts + 5 * things.Count)
+        var loaded = things.Count > 0 ? $"{string.Join("; ", things)}. " : "";
+        var released = plan.Printed is null
+            ? "Thin mist of release; bands or clamps even all round."
+            : "Release in every corner, two coats; bolts even.";
+        return new(
+            "close",
+            Repeats.EachShot,
+            open ? "Release, load; leave the filled half open" : "Release, load, close the mold",
+            10 + 3 * job.Brief.Inserts + 5 * things.Count
+        )
         {
-            Detail = $"{inserts}{string.Join("; ", things)}{(things.Count > 0 ? ". " : "")}{(plan.Printed is null ? "Thin mist of release; bands or clamps even all round." : "Release in every corner, two coats; bolts even.")}",
-            Asks = Ask.Ticks([.. plan.Enclosed.SpoiledCost > 0 ? new[] { "first shot run without the dear things" } : [], open ? "groove upward, level" : "halves in line all round, a light behind thin walls"]),
+            Detail = inserts + loaded + released,
+            Asks = Ask.Ticks([
+                .. plan.Enclosed.SpoiledCost > 0 ? new[] { "first shot run without the dear things" } : [],
+                open ? "groove upward, level" : "halves in line all round, a light behind thin walls",
+            ]),
             Cautions = ["spray"],
         };
     }
 
     /// <summary>A deep groove filled by syringe is degassed once more before the mold is shut.</summary>
-    private static bool DegassedOpen(CastingFigures plan) => plan.Order.SyringeFills is not null && plan.Filling.DegassesInCup && plan.Fill is null;
+    private static bool DegassedOpen(CastingFigures plan) =>
+        plan.Order.SyringeFills is not null && plan.Filling.DegassesInCup && plan.Fill is null;
 
     private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingFigures plan, CastingChoices choices)
     {
@@ -74,24 +123,49 @@ internal static class ShotOperations
 
     private static IEnumerable<Operation> Charge(Charge charge, int number, int of, int times, CastingFigures plan, CastingChoices choices)
     {
-        var said = of == 1 ? "" : times > 1 ? $", charges {number} to {of}" : $", charge {number} of {of}";
+        var said =
+            of == 1 ? ""
+            : times > 1 ? $", charges {number} to {of}"
+            : $", charge {number} of {of}";
         var steps = choices.Pour.Steps;
         yield return new($"weigh-{number}", Repeats.EachShot, $"Weigh A and B in their own cups{said}", 4 * times)
         {
             Detail = charge.FillerG > 0 ? "Stir pigment or filler into A first, dry." : null,
             Holds = Hold.Of(Resource.Hands, Resource.Scale),
-            Asks = [Ask.Weigh("A", charge.AG), Ask.Weigh("B", charge.BG), .. charge.FillerG > 0 ? new[] { Ask.Weigh("filler in A", charge.FillerG) } : [], .. Ask.Ticks("lids back on, cups dry")],
+            Asks =
+            [
+                Ask.Weigh("A", charge.AG),
+                Ask.Weigh("B", charge.BG),
+                .. charge.FillerG > 0 ? new[] { Ask.Weigh("filler in A", charge.FillerG) } : [],
+                .. Ask.Ticks("lids back on, cups dry"),
+            ],
             Cautions = ["cast-urethane"],
         };
-        yield return new($"mix-{number}", Repeats.EachShot, $"Mix{(plan.Filling.School == FillingSchool.Chamber ? " under vacuum" : "")}{said}: the clock starts", steps.MixMin * times)
+        yield return new(
+            $"mix-{number}",
+            Repeats.EachShot,
+            $"Mix{(plan.Filling.School == FillingSchool.Chamber ? " under vacuum" : "")}{said}: the clock starts",
+            steps.MixMin * times
+        )
         {
-            Detail = plan.Filling.School == FillingSchool.Chamber ? "A resin that gases as it mixes is calmed by a short flood of air." : null,
+            Detail =
+                plan.Filling.School == FillingSchool.Chamber ? "A resin that gases as it mixes is calmed by a short flood of air." : null,
             Asks = Ask.Ticks("sides and bottom scraped"),
             Cautions = ["cast-urethane"],
         };
         if (plan.Filling.DegassesInCup)
-            yield return new($"degas-{number}", Repeats.EachShot, $"Degas{said}", steps.DegasMin * times) { Holds = Hold.Of(Resource.Hands, Resource.Chamber, Resource.Vessel), Asks = Ask.Ticks("rose and fell back"), Cautions = ["vacuum"] };
-        yield return new($"pour-{number}", Repeats.EachShot, $"{Fill(plan, choices)}{said}", (steps.LoadMin + steps.PourMinPerCavity * charge.Cavities) * times)
+            yield return new($"degas-{number}", Repeats.EachShot, $"Degas{said}", steps.DegasMin * times)
+            {
+                Holds = Hold.Of(Resource.Hands, Resource.Chamber, Resource.Vessel),
+                Asks = Ask.Ticks("rose and fell back"),
+                Cautions = ["vacuum"],
+            };
+        yield return new(
+            $"pour-{number}",
+            Repeats.EachShot,
+            $"{Fill(plan, choices)}{said}",
+            (steps.LoadMin + steps.PourMinPerCavity * charge.Cavities) * times
+        )
         {
             Holds = plan.Filling.School == FillingSchool.Chamber ? Hold.Of(Resource.Hands, Resource.Chamber) : [Hold.Hands],
             Asks = Ask.Ticks($"risers show resin, reservoir stands {Text.Number(choices.Filling.OverfillMm, 2)} mm over"),
@@ -100,8 +174,17 @@ internal static class ShotOperations
         };
         if (!DegassedOpen(plan))
             yield break;
-        yield return new($"degas-open-{number}", Repeats.EachShot, $"Degas the open half again{said}", steps.SecondDegasMin * times) { Holds = Hold.Of(Resource.Hands, Resource.Chamber), Asks = Ask.Ticks("no bubble left in the groove"), Cautions = ["vacuum"] };
-        yield return new($"shut-{number}", Repeats.EachShot, $"Close and clamp{said}", ShutMin * times) { Lags = WithinPotLife(charge, number, times), Asks = Ask.Ticks("halves in line all round") };
+        yield return new($"degas-open-{number}", Repeats.EachShot, $"Degas the open half again{said}", steps.SecondDegasMin * times)
+        {
+            Holds = Hold.Of(Resource.Hands, Resource.Chamber),
+            Asks = Ask.Ticks("no bubble left in the groove"),
+            Cautions = ["vacuum"],
+        };
+        yield return new($"shut-{number}", Repeats.EachShot, $"Close and clamp{said}", ShutMin * times)
+        {
+            Lags = WithinPotLife(charge, number, times),
+            Asks = Ask.Ticks("halves in line all round"),
+        };
     }
 
     private const double ShutMin = 1;
@@ -117,32 +200,50 @@ internal static class ShotOperations
     private static Lag NotBeforeHandling(CastingFigures plan) =>
         new(Filled(plan), Edge.End, Edge.Start, 60 * plan.Filling.DemoldH, null, "the pour");
 
-    private static string Fill(CastingFigures plan, CastingChoices choices) => plan.Filling.School switch
-    {
-        FillingSchool.Chamber => "Pour through the funnel until the risers show, then let the air in",
-        FillingSchool.MeterMix => "Fill from the machine through a fresh static mixer, from the low end",
-        _ when plan.Order.SyringeFills is { } fills => $"Press in by syringe from the low end, {Text.Count(fills, "fill")}",
-        _ when plan.Fill is not null => choices.Fill.Purpose == FillPurpose.Hollow ? "Fill from the lowest hole" : "Fill the pockets to over the rim",
-        _ => "Pour from the low end, vent at the last to fill",
-    };
+    private static string Fill(CastingFigures plan, CastingChoices choices) =>
+        plan.Filling.School switch
+        {
+            FillingSchool.Chamber => "Pour through the funnel until the risers show, then let the air in",
+            FillingSchool.MeterMix => "Fill from the machine through a fresh static mixer, from the low end",
+            _ when plan.Order.SyringeFills is { } fills => $"Press in by syringe from the low end, {Text.Count(fills, "fill")}",
+            _ when plan.Fill is not null => choices.Fill.Purpose == FillPurpose.Hollow
+                ? "Fill from the lowest hole"
+                : "Fill the pockets to over the rim",
+            _ => "Pour from the low end, vent at the last to fill",
+        };
 
     private static Operation Cure(CastingFigures plan, CastingChoices choices)
     {
         var pressed = plan.Filling.UsesPressure;
-        return new("cure", Repeats.EachShot, $"Cure at {Text.Number(plan.Filling.CureC)} °C{(pressed ? $" under {Text.Number(choices.Filling.PressureKpa)} kPa" : "")}", 3, 60 * plan.Filling.DemoldH)
+        return new(
+            "cure",
+            Repeats.EachShot,
+            $"Cure at {Text.Number(plan.Filling.CureC)} °C{(pressed ? $" under {Text.Number(choices.Filling.PressureKpa)} kPa" : "")}",
+            3,
+            60 * plan.Filling.DemoldH
+        )
         {
-            Detail = pressed && plan.Filling.BubbleRatio is { } ratio ? $"Bubbles shrink to {Text.Number(ratio, 2)} of their diameter. Vent before opening." : null,
+            Detail =
+                pressed && plan.Filling.BubbleRatio is { } ratio
+                    ? $"Bubbles shrink to {Text.Number(ratio, 2)} of their diameter. Vent before opening."
+                    : null,
             Holds = [Hold.Hands, .. CastingOperations.Curing(pressed, plan.Filling.CureC)],
-            Cautions = [.. pressed ? new[] { "pressure" } : [], .. plan.Filling.CureC > 30 ? new[] { "oven" } : [], .. pressed && plan.Filling.CureC > 30 ? new[] { "hot-pot" } : []],
+            Cautions =
+            [
+                .. pressed ? new[] { "pressure" } : [],
+                .. plan.Filling.CureC > 30 ? new[] { "oven" } : [],
+                .. pressed && plan.Filling.CureC > 30 ? new[] { "hot-pot" } : [],
+            ],
         };
     }
 
-    private static string TakeOut(CastingFigures plan) => plan.Printed?.Kind switch
-    {
-        PrintedMoldKind.Sacrificial => "Break the shell off along its score lines",
-        PrintedMoldKind.Soluble => "Dissolve the shell, rinse, dry",
-        PrintedMoldKind.Eggshell => "Crack the shell away",
-        null when plan.Fill is not null => "Take out of its stand",
-        _ => "Open, flex, take the parts out",
-    };
+    private static string TakeOut(CastingFigures plan) =>
+        plan.Printed?.Kind switch
+        {
+            PrintedMoldKind.Sacrificial => "Break the shell off along its score lines",
+            PrintedMoldKind.Soluble => "Dissolve the shell, rinse, dry",
+            PrintedMoldKind.Eggshell => "Crack the shell away",
+            null when plan.Fill is not null => "Take out of its stand",
+            _ => "Open, flex, take the parts out",
+        };
 }

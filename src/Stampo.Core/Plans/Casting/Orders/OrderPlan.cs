@@ -63,7 +63,8 @@ public sealed record OrderPlan(
     int? SyringeFills,
     int ToolSets,
     IReadOnlyList<Finding> Messages,
-    IReadOnlyList<WorkLine> Working)
+    IReadOnlyList<WorkLine> Working
+)
 {
     /// <param name="choices">What is chosen.</param>
     /// <param name="parts">Good parts, when the choice does not say.</param>
@@ -72,32 +73,97 @@ public sealed record OrderPlan(
     /// <param name="shot">What one shot weighs.</param>
     /// <param name="lifeShots">Likely shots of one mold.</param>
     /// <param name="today">The day it is bought.</param>
-    public static OrderPlan Of(OrderChoices choices, int parts, int cavities, Rate yield, CastingBatchAnswer shot, double? lifeShots, DateOnly today)
+    public static OrderPlan Of(
+        OrderChoices choices,
+        int parts,
+        int cavities,
+        Rate yield,
+        CastingBatchAnswer shot,
+        double? lifeShots,
+        DateOnly today
+    )
     {
         choices.Checked();
         var wanted = choices.Parts ?? parts;
         var sheet = new Worksheet();
-        var shots = (int)sheet.Write("shots", "Shots", "parts ÷ (cavities × yield), rounded up", Math.Ceiling(wanted / (cavities * yield.Value.Likely) - 1e-9), "shots", "shots are whole",
-            new WorkInput("parts", wanted, "parts", "plan/order.parts"), new WorkInput("cavities", cavities, ""), new WorkInput("yield", yield.Value.Likely, "share", $"rates/{yield.Key}"));
-        var kg = sheet.Write("orderKg", "Resin for the order", "shots × weighed ÷ 1000", shots * shot.WeighedG / 1000, "kg", "each shot as the batch card has it",
-            new WorkInput("shots", shots, ""), new WorkInput("weighed", shot.WeighedG, "g"));
+        var shots = (int)
+            sheet.Write(
+                "shots",
+                "Shots",
+                "parts ÷ (cavities × yield), rounded up",
+                Math.Ceiling(wanted / (cavities * yield.Value.Likely) - 1e-9),
+                "shots",
+                "shots are whole",
+                new WorkInput("parts", wanted, "parts", "plan/order.parts"),
+                new WorkInput("cavities", cavities, ""),
+                new WorkInput("yield", yield.Value.Likely, "share", $"rates/{yield.Key}")
+            );
+        var kg = sheet.Write(
+            "orderKg",
+            "Resin for the order",
+            "shots × weighed ÷ 1000",
+            shots * shot.WeighedG / 1000,
+            "kg",
+            "each shot as the batch card has it",
+            new WorkInput("shots", shots, ""),
+            new WorkInput("weighed", shot.WeighedG, "g")
+        );
         var packs = Planning.Packs.For(kg, choices.PacksKg);
-        var left = sheet.Write("leftKg", "Left over", "packs − resin", packs.Sum(p => p.Count * p.PackKg) - kg, "kg", "least left over, then fewest packs", new WorkInput("packs", packs.Sum(p => p.Count * p.PackKg), "kg", "plan/order.packsKg"), new WorkInput("resin", kg, "kg"));
+        var left = sheet.Write(
+            "leftKg",
+            "Left over",
+            "packs − resin",
+            packs.Sum(p => p.Count * p.PackKg) - kg,
+            "kg",
+            "least left over, then fewest packs",
+            new WorkInput("packs", packs.Sum(p => p.Count * p.PackKg), "kg", "plan/order.packsKg"),
+            new WorkInput("resin", kg, "kg")
+        );
         int? fills = choices.SyringeMl is { } ml ? (int)Math.Ceiling(shot.PouredCm3 / ml - 1e-9) : null;
         var sets = lifeShots is { } life ? (int)Math.Ceiling(shots / life - 1e-9) : 1;
-        return new OrderPlan(wanted, shots, kg, shots * shot.AG / 1000, shots * shot.BG / 1000, shots * shot.FillerG / 1000, packs, left, today.AddDays((int)(choices.ShelfMonths * 30.4)), fills, sets,
-            [.. MessagesOn(choices, sets, fills)], sheet.Lines);
+        return new OrderPlan(
+            wanted,
+            shots,
+            kg,
+            shots * shot.AG / 1000,
+            shots * shot.BG / 1000,
+            shots * shot.FillerG / 1000,
+            packs,
+            left,
+            today.AddDays((int)(choices.ShelfMonths * 30.4)),
+            fills,
+            sets,
+            [.. MessagesOn(choices, sets, fills)],
+            sheet.Lines
+        );
     }
 
     /// <summary>Said when the last shot is later than what is bought on the first day keeps.</summary>
-    public Finding? ExpiresBefore(DateOnly lastShot) => lastShot <= Expires ? null : new Finding(Severity.Warning, "expires",
-        $"The last shot is on {lastShot:d MMM yyyy}, after what is bought now expires ({Expires:d MMM yyyy}). Buy in two lots; note each lot on its shots.");
+    public Finding? ExpiresBefore(DateOnly lastShot) =>
+        lastShot <= Expires
+            ? null
+            : new Finding(
+                Severity.Warning,
+                "expires",
+                $"The last shot is on {lastShot:d MMM yyyy}, after what is bought now expires ({Expires:d MMM yyyy}). Buy "
+                    + "in two lots; note each lot on its shots."
+            );
 
     private static IEnumerable<Finding> MessagesOn(OrderChoices choices, int sets, int? fills)
     {
         if (sets > choices.Molds)
-            yield return new(Severity.Warning, "molds-wear", $"By its likely life {Text.Count(sets, "mold")} will be worn out on the way; {choices.Molds} {(choices.Molds == 1 ? "is" : "are")} planned. Keep the pattern, and pour the next before the last one goes.");
+            yield return new(
+                Severity.Warning,
+                "molds-wear",
+                $"By its likely life {Text.Count(sets, "mold")} will be worn out on the way; {choices.Molds} "
+                    + $"{(choices.Molds == 1 ? "is" : "are")} planned. Keep the pattern, and pour the next before the last "
+                    + "one goes."
+            );
         if (fills > 1)
-            yield return new(Severity.Note, "syringe", $"{fills} fills of the syringe for one shot: load the next while the first goes in, from the low end.");
+            yield return new(
+                Severity.Note,
+                "syringe",
+                $"{fills} fills of the syringe for one shot: load the next while the first goes in, from the low end."
+            );
     }
 }

@@ -75,7 +75,8 @@ public sealed record PatternPlan(
     [property: JsonPropertyName("backDm2")] double BackDm2,
     IReadOnlyList<HolePlan> Holes,
     IReadOnlyList<string> Advice,
-    IReadOnlyList<WorkLine> Working)
+    IReadOnlyList<WorkLine> Working
+)
 {
     private const double NarrowMm = 3;
 
@@ -91,8 +92,23 @@ public sealed record PatternPlan(
         var norm = job.Rate("pattern.back");
         var backH = sheet.Write("backH", "Clean the back so that it releases", "norm", norm.Value, "h", "rate card", norm.AsInput()).Likely;
         List<HolePlan> slender = choices.SoftCores ? [] : [.. job.Part.Slenders.Select(Planned)];
-        return new PatternPlan(Inhibition.Of(choices.Material, cure, choices.PostCured, choices.Sealed, choices.DabPassed), count, scale.Likely, scale, shrinks, target, PrintHours(job, choices, count, sheet),
-            CoatsOf(job.Brief.ShowSide), showH, backH, show, back, slender, [.. AdviceOn(job, choices)], sheet.Lines);
+        return new PatternPlan(
+            Inhibition.Of(choices.Material, cure, choices.PostCured, choices.Sealed, choices.DabPassed),
+            count,
+            scale.Likely,
+            scale,
+            shrinks,
+            target,
+            PrintHours(job, choices, count, sheet),
+            CoatsOf(job.Brief.ShowSide),
+            showH,
+            backH,
+            show,
+            back,
+            slender,
+            [.. AdviceOn(job, choices)],
+            sheet.Lines
+        );
     }
 
     private static double? PrintHours(Job job, PatternChoices choices, int count, Worksheet sheet)
@@ -101,30 +117,51 @@ public sealed record PatternPlan(
             return null;
         var process = choices.Material == PatternMaterial.PrintedResin ? PrintProcess.Resin : PrintProcess.Extrusion;
         var hours = new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, process).Hours(count);
-        return sheet.Write("patternPrintH", "Printer time of all patterns", hours.Formula, hours.Value, "h", "rate card", hours.Inputs).Likely;
+        return sheet
+            .Write("patternPrintH", "Printer time of all patterns", hours.Formula, hours.Value, "h", "rate card", hours.Inputs)
+            .Likely;
     }
 
     /// <summary>Prime, wet-sand with a block, again: by grade.</summary>
-    private static int CoatsOf(Finish grade) => grade switch
-    {
-        Finish.Gloss => 4,
-        Finish.FineMatt or Finish.Texture => 2,
-        _ => 0,
-    };
+    private static int CoatsOf(Finish grade) =>
+        grade switch
+        {
+            Finish.Gloss => 4,
+            Finish.FineMatt or Finish.Texture => 2,
+            _ => 0,
+        };
 
     /// <summary>A narrow core is no core at all: leave a dimple and drill. A wider one stands as a steel pin.</summary>
-    private static HolePlan Planned(BlindHole hole) => hole.DiameterMm < NarrowMm
-        ? new(hole.DiameterMm, hole.DepthMm, HoleAdvice.ThirdAndDrill, $"⌀ {Text.Number(hole.DiameterMm, 2)} × {Text.Number(hole.DepthMm, 3)} mm: make it {Text.Number(hole.DepthMm / 3, 2)} mm deep on the pattern and drill the rest", hole.Place)
-        : new(hole.DiameterMm, hole.DepthMm, HoleAdvice.Pin, $"⌀ {Text.Number(hole.DiameterMm, 2)} × {Text.Number(hole.DepthMm, 3)} mm: drill the pattern through, stand a steel pin in the mold", hole.Place);
+    private static HolePlan Planned(BlindHole hole) =>
+        hole.DiameterMm < NarrowMm
+            ? new(
+                hole.DiameterMm,
+                hole.DepthMm,
+                HoleAdvice.ThirdAndDrill,
+                $"⌀ {Text.Number(hole.DiameterMm, 2)} × {Text.Number(hole.DepthMm, 3)} mm: make it "
+                    + $"{Text.Number(hole.DepthMm / 3, 2)} mm deep on the pattern and drill the rest",
+                hole.Place
+            )
+            : new(
+                hole.DiameterMm,
+                hole.DepthMm,
+                HoleAdvice.Pin,
+                $"⌀ {Text.Number(hole.DiameterMm, 2)} × {Text.Number(hole.DepthMm, 3)} mm: drill the pattern through, "
+                    + "stand a steel pin in the mold",
+                hole.Place
+            );
 
     private static IEnumerable<string> AdviceOn(Job job, PatternChoices choices)
     {
         if (job.Brief.Inserts > 0)
-            yield return $"Fit {Text.Count(job.Brief.Inserts, "insert")} in the pattern with a locating screw each, so that every shot's insert finds its seat.";
+            yield return $"Fit {Text.Count(job.Brief.Inserts, "insert")} in the pattern with a locating screw each, so that every "
+                + "shot's insert finds its seat.";
         if (job.Brief.Guards > 0)
-            yield return $"Make {Text.Count(job.Brief.Guards, "guard")} to fit over contacts and faces that stay clean; glue them with something that washes off.";
+            yield return $"Make {Text.Count(job.Brief.Guards, "guard")} to fit over contacts and faces that stay clean; glue them with "
+                + "something that washes off.";
         if (choices.Plugs > 0)
-            yield return $"Make {Text.Count(choices.Plugs, "plug")} for the deep hollows, to be drawn first so that the silicone can flex out.";
+            yield return $"Make {Text.Count(choices.Plugs, "plug")} for the deep hollows, to be drawn first so that the silicone can "
+                + "flex out.";
         if (job.Brief.Lettering)
             yield return "Lettering copies as it is, not mirrored: check it reads right on the pattern.";
     }

@@ -9,7 +9,12 @@ namespace Stampo.Core.Plans.Casting.PrintedMolds;
 /// <param name="At">The largest one.</param>
 /// <param name="BestUp">Direction to print it in with least of it; unit, in the file's axes.</param>
 /// <param name="BestAreaMm2">What is left then.</param>
-public sealed record OverhangFigures([property: JsonPropertyName("areaMm2")] double AreaMm2, Place? At, double[] BestUp, [property: JsonPropertyName("bestAreaMm2")] double BestAreaMm2);
+public sealed record OverhangFigures(
+    [property: JsonPropertyName("areaMm2")] double AreaMm2,
+    Place? At,
+    double[] BestUp,
+    [property: JsonPropertyName("bestAreaMm2")] double BestAreaMm2
+);
 
 /// <summary>
 /// Self-support of a void as large as the part. The void's ceilings are where the part faces up; one flatter than 45° to the build
@@ -17,7 +22,8 @@ public sealed record OverhangFigures([property: JsonPropertyName("areaMm2")] dou
 /// </summary>
 public static class Overhangs
 {
-    private const double LeastDeg = 45, OpenTopMm = 0.5;
+    private const double LeastDeg = 45,
+        OpenTopMm = 0.5;
 
     public static OverhangFigures Of(SolidSurface surface, Vec3 up)
     {
@@ -32,7 +38,8 @@ public static class Overhangs
         for (var v = 0; v < surface.Mesh.VertexCount; v++)
             top = Math.Max(top, surface.Mesh.Vertex(v).Dot(up));
         var flattest = Math.Cos(LeastDeg * Math.PI / 180) + 1e-9;
-        double area = 0, largest = 0;
+        double area = 0,
+            largest = 0;
         Place? at = null;
         for (var t = 0; t < surface.Mesh.TriangleCount; t++)
         {

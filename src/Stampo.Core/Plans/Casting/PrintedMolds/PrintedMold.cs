@@ -57,7 +57,12 @@ public sealed record PrintedChoices
 /// <param name="SplitMoldCm3">Solid of the generated halves around one part.</param>
 /// <param name="WallMm">Around the part in a split mold.</param>
 /// <param name="Cavities">In one mold.</param>
-public sealed record MoldedShape(OverhangFigures? Overhangs, double? SplitMoldCm3, double WallMm = PrintedMoldSolid.WallMm, int Cavities = 1);
+public sealed record MoldedShape(
+    OverhangFigures? Overhangs,
+    double? SplitMoldCm3,
+    double WallMm = PrintedMoldSolid.WallMm,
+    int Cavities = 1
+);
 
 /// <param name="Kind">What is printed.</param>
 /// <param name="SolidCm3">Of one mold.</param>
@@ -75,4 +80,5 @@ public sealed record PrintedMold(
     double? BreakRatio,
     Inhibition? Inhibition,
     IReadOnlyList<Finding> Messages,
-    IReadOnlyList<WorkLine> Working);
+    IReadOnlyList<WorkLine> Working
+);

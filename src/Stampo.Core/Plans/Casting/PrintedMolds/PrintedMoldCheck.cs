@@ -8,10 +8,14 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.PrintedMolds;
 
-/// <summary>Whether a printed mold lets the part go, holds the resin's heat, prints without trapped support, and what it takes to print.</summary>
+/// <summary>
+/// Whether a printed mold lets the part go, holds the resin's heat, prints without trapped support, and what it takes to print.
+/// </summary>
 public sealed class PrintedMoldCheck
 {
-    private const double ThickestShellMm = 1.2, ToughElongationPct = 10, SharePoorDraft = 0.03;
+    private const double ThickestShellMm = 1.2,
+        ToughElongationPct = 10,
+        SharePoorDraft = 0.03;
 
     private readonly Job _job;
     private readonly PrintedChoices _choices;
@@ -25,8 +29,14 @@ public sealed class PrintedMoldCheck
 
     private bool IsShell => _kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
 
-    public static PrintedMold Of(Job job, PrintedChoices choices, PrintedMoldKind usual, MoldedShape shape, Material print, double resinC) =>
-        new PrintedMoldCheck(job, choices, usual, shape, print).Answer(resinC);
+    public static PrintedMold Of(
+        Job job,
+        PrintedChoices choices,
+        PrintedMoldKind usual,
+        MoldedShape shape,
+        Material print,
+        double resinC
+    ) => new PrintedMoldCheck(job, choices, usual, shape, print).Answer(resinC);
 
     private PrintedMold Answer(double resinC)
     {
@@ -35,36 +45,101 @@ public sealed class PrintedMoldCheck
         var kg = PrintCost.MaterialKg(_job, solid, _print.DensityGPerCm3);
         _sheet.Write("moldPrintH", "Printer time of one mold", hours.Formula, hours.Value, "h", "the shop's norms", hours.Inputs);
         var (machine, resin) = (_job.Rate("print.machine"), _job.Rate("print.patternResin"));
-        var price = _sheet.Write("moldPrice", "One mold off the printer", "hours × machine + kg × resin", hours.Value * machine.Value + kg.Value * resin.Value, "€", "rate card",
-            new WorkInput("hours", hours.Value, "h"), machine.AsInput(), new WorkInput("resin", kg.Value, "kg"), resin.AsInput());
+        var price = _sheet.Write(
+            "moldPrice",
+            "One mold off the printer",
+            "hours × machine + kg × resin",
+            hours.Value * machine.Value + kg.Value * resin.Value,
+            "€",
+            "rate card",
+            new WorkInput("hours", hours.Value, "h"),
+            machine.AsInput(),
+            new WorkInput("resin", kg.Value, "kg"),
+            resin.AsInput()
+        );
         var peak = Exotherm.PeakC(_job.Material, _job.Part.SectionMm, resinC, _sheet);
         var ratio = _kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Eggshell ? BreakRatio() : null;
-        var inhibition = _job.Material.Polymer == "silicone" ? Patterns.Inhibition.Of(PatternOf(_print), SiliconeCure.Addition, _choices.Sealed, _choices.Sealed, _choices.Sealed) : null;
-        return new PrintedMold(_kind, solid, hours.Value.Likely, price, ratio, inhibition, [.. Messages(peak, ratio, inhibition)], _sheet.Lines);
+        var inhibition =
+            _job.Material.Polymer == "silicone"
+                ? Patterns.Inhibition.Of(PatternOf(_print), SiliconeCure.Addition, _choices.Sealed, _choices.Sealed, _choices.Sealed)
+                : null;
+        return new PrintedMold(
+            _kind,
+            solid,
+            hours.Value.Likely,
+            price,
+            ratio,
+            inhibition,
+            [.. Messages(peak, ratio, inhibition)],
+            _sheet.Lines
+        );
     }
 
     /// <summary>A shell as large as the part, or two halves for each cavity.</summary>
-    private PrintBuild Build(double solidCm3) => IsShell ? PrintCost.InResin(_job, solidCm3) : PrintCost.Halves(_job, _shape.WallMm, solidCm3 / _shape.Cavities);
+    private PrintBuild Build(double solidCm3) =>
+        IsShell ? PrintCost.InResin(_job, solidCm3) : PrintCost.Halves(_job, _shape.WallMm, solidCm3 / _shape.Cavities);
 
     private double Solid()
     {
         if (IsShell)
-            return _sheet.Write("moldSolid", "Solid of one shell", "area × shell ÷ 10", _job.Part.AreaCm2 * _choices.ShellMm / 10, "cm³", "a thin skin all over the part",
-                new WorkInput("area", _job.Part.AreaCm2, "cm²", "part"), new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm"));
+            return _sheet.Write(
+                "moldSolid",
+                "Solid of one shell",
+                "area × shell ÷ 10",
+                _job.Part.AreaCm2 * _choices.ShellMm / 10,
+                "cm³",
+                "a thin skin all over the part",
+                new WorkInput("area", _job.Part.AreaCm2, "cm²", "part"),
+                new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm")
+            );
         var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.count");
         if (_shape.SplitMoldCm3 is { } made)
-            return _sheet.Write("moldSolid", "Solid of both halves", "volume of the two generated halves × cavities", made * _shape.Cavities, "cm³", "the generated mold, one around each part", new WorkInput("halves", made, "cm³"), cavities);
-        return _sheet.Write("moldSolid", "Solid of both halves", $"({PrintedMoldSolid.Formula}) × cavities", PrintedMoldSolid.Cm3(_job.Part, _shape.WallMm) * _shape.Cavities, "cm³", "an estimate until the halves are generated",
-            [.. PrintedMoldSolid.Inputs(_job.Part, _shape.WallMm), cavities]);
+            return _sheet.Write(
+                "moldSolid",
+                "Solid of both halves",
+                "volume of the two generated halves × cavities",
+                made * _shape.Cavities,
+                "cm³",
+                "the generated mold, one around each part",
+                new WorkInput("halves", made, "cm³"),
+                cavities
+            );
+        return _sheet.Write(
+            "moldSolid",
+            "Solid of both halves",
+            $"({PrintedMoldSolid.Formula}) × cavities",
+            PrintedMoldSolid.Cm3(_job.Part, _shape.WallMm) * _shape.Cavities,
+            "cm³",
+            "an estimate until the halves are generated",
+            [.. PrintedMoldSolid.Inputs(_job.Part, _shape.WallMm), cavities]
+        );
     }
 
     /// <summary>Strength in bending of a strip of shell against one of the part: σ·t² of each.</summary>
-    private double? BreakRatio() => (_print.TensileMpa, _job.Material.TensileMpa, _job.Part.ThinnestWallMm ?? _job.Part.WallMm) is ({ } shell, { } part, var wall)
-        ? _sheet.Write("breakRatio", "Shell against part, in bending", "σ_shell × t² ÷ (σ_part × wall²)", shell * _choices.ShellMm * _choices.ShellMm / (part * wall * wall), "×", "section modulus of a strip, t²/6",
-            new WorkInput("σ_shell", shell, "MPa"), new WorkInput("t", _choices.ShellMm, "mm", "plan/printed.shellMm"), new WorkInput("σ_part", part, "MPa", "plan/pour.materialId"), new WorkInput("wall", wall, "mm", "part"))
-        : null;
+    private double? BreakRatio() =>
+        (_print.TensileMpa, _job.Material.TensileMpa, _job.Part.ThinnestWallMm ?? _job.Part.WallMm) is ({ } shell, { } part, var wall)
+            ? _sheet.Write(
+                "breakRatio",
+                "Shell against part, in bending",
+                "σ_shell × t² ÷ (σ_part × wall²)",
+                shell * _choices.ShellMm * _choices.ShellMm / (part * wall * wall),
+                "×",
+                "section modulus of a strip, t²/6",
+                new WorkInput("σ_shell", shell, "MPa"),
+                new WorkInput("t", _choices.ShellMm, "mm", "plan/printed.shellMm"),
+                new WorkInput("σ_part", part, "MPa", "plan/pour.materialId"),
+                new WorkInput("wall", wall, "mm", "part")
+            )
+            : null;
 
-    private IEnumerable<Finding> Messages(double peak, double? ratio, Inhibition? inhibition) => [.. Lock(), .. Breaking(ratio), .. Support(), .. Heat(peak), .. inhibition is { IsSafe: false } ? [inhibition.Finding] : Array.Empty<Finding>()];
+    private IEnumerable<Finding> Messages(double peak, double? ratio, Inhibition? inhibition) =>
+        [
+            .. Lock(),
+            .. Breaking(ratio),
+            .. Support(),
+            .. Heat(peak),
+            .. inhibition is { IsSafe: false } ? [inhibition.Finding] : Array.Empty<Finding>(),
+        ];
 
     private IEnumerable<Finding> Lock()
     {
@@ -72,11 +147,20 @@ public sealed class PrintedMoldCheck
             yield break;
         var soft = _job.Material.IsSoft;
         if (_job.Part.Undercut is not (null or Undercut.None))
-            yield return new(soft ? Severity.Warning : Severity.Fault, "lock-undercut", soft
-                ? "The part has undercuts along the pull: it must stretch off them. Open slowly, with release in every corner."
-                : "A rigid part with undercuts locks in rigid halves. Add loose pieces, break the mold off, or use silicone.");
+            yield return new(
+                soft ? Severity.Warning : Severity.Fault,
+                "lock-undercut",
+                soft
+                    ? "The part has undercuts along the pull: it must stretch off them. Open slowly, with release in every corner."
+                    : "A rigid part with undercuts locks in rigid halves. Add loose pieces, break the mold off, or use silicone."
+            );
         if (!soft && _job.Part.Measured?.NoDraftShares.Below(1) is { } share && share > SharePoorDraft)
-            yield return new(Severity.Warning, "lock-draft", $"{Text.Number(100 * share, 2)} % of the surface has less than 1° of draft: a rigid part in a rigid mold locks there. Lean the walls 1 to 2°, or plan for jacking screws and lost molds.");
+            yield return new(
+                Severity.Warning,
+                "lock-draft",
+                $"{Text.Number(100 * share, 2)} % of the surface has less than 1° of draft: a rigid part in a rigid mold "
+                    + "locks there. Lean the walls 1 to 2°, or plan for jacking screws and lost molds."
+            );
     }
 
     private IEnumerable<Finding> Breaking(double? ratio)
@@ -85,28 +169,58 @@ public sealed class PrintedMoldCheck
             yield break;
         var tough = _print.ElongationPct > ToughElongationPct;
         if (tough && _choices.ShellMm > ThickestShellMm)
-            yield return new(Severity.Fault, "shell-tough", $"{Text.Number(_choices.ShellMm, 2)} mm of {_print.Name} bends where it should break, and takes the part with it. Print {ThickestShellMm} mm or less of a brittle resin with score lines, or a soluble one.");
+            yield return new(
+                Severity.Fault,
+                "shell-tough",
+                $"{Text.Number(_choices.ShellMm, 2)} mm of {_print.Name} bends where it should break, and takes the part "
+                    + $"with it. Print {ThickestShellMm} mm or less of a brittle resin with score lines, or a soluble one."
+            );
         else if (tough)
-            yield return new(Severity.Warning, "shell-bends", $"{_print.Name} bends before it breaks: draw score lines every 20 mm, or take a brittle or soluble material.");
+            yield return new(
+                Severity.Warning,
+                "shell-bends",
+                $"{_print.Name} bends before it breaks: draw score lines every 20 mm, or take a brittle or soluble material."
+            );
         if (r >= 1 && !_job.Material.IsSoft)
-            yield return new(Severity.Warning, "shell-strong", $"The shell is {Text.Number(r, 2)} times as strong in bending as the thinnest wall of the part: the part may break first. Thin the shell, or dissolve it.");
+            yield return new(
+                Severity.Warning,
+                "shell-strong",
+                $"The shell is {Text.Number(r, 2)} times as strong in bending as the thinnest wall of the part: the part "
+                    + "may break first. Thin the shell, or dissolve it."
+            );
     }
 
     private IEnumerable<Finding> Support()
     {
         if (!IsShell || _shape.Overhangs is not { AreaMm2: > 1 } overhangs)
             yield break;
-        var better = overhangs.BestAreaMm2 < 0.5 * overhangs.AreaMm2 ? $" Printed with ({string.Join(", ", overhangs.BestUp.Select(v => Text.Number(v, 2)))}) up only {Text.Number(overhangs.BestAreaMm2 / 100, 2)} cm² are left." : "";
-        yield return new(_kind == PrintedMoldKind.Soluble ? Severity.Fault : Severity.Warning, "trapped-support",
-            $"{Text.Number(overhangs.AreaMm2 / 100, 2)} cm² of ceiling inside the void are flatter than 45°: support would be trapped in the cavity.{better} Turn it, peak the ceilings, or print it in two pieces.")
-        { Place = overhangs.At };
+        var better =
+            overhangs.BestAreaMm2 < 0.5 * overhangs.AreaMm2
+                ? $" Printed with ({string.Join(", ", overhangs.BestUp.Select(v => Text.Number(v, 2)))}) up only "
+                    + $"{Text.Number(overhangs.BestAreaMm2 / 100, 2)} cm² are left."
+                : "";
+        yield return new(
+            _kind == PrintedMoldKind.Soluble ? Severity.Fault : Severity.Warning,
+            "trapped-support",
+            $"{Text.Number(overhangs.AreaMm2 / 100, 2)} cm² of ceiling inside the void are flatter than 45°: support "
+                + $"would be trapped in the cavity.{better} Turn it, peak the ceilings, or print it in two pieces."
+        )
+        {
+            Place = overhangs.At,
+        };
     }
 
     private IEnumerable<Finding> Heat(double peak)
     {
         if (peak > _print.SoftensC)
-            yield return new(Severity.Warning, "mold-softens", $"The resin may reach {Text.Number(peak, 3)} °C inside; {_print.Name} softens from {Text.Number(_print.SoftensC)} °C. Pour in layers, take a slower resin, or print in one that stands it.");
+            yield return new(
+                Severity.Warning,
+                "mold-softens",
+                $"The resin may reach {Text.Number(peak, 3)} °C inside; {_print.Name} softens from "
+                    + $"{Text.Number(_print.SoftensC)} °C. Pour in layers, take a slower resin, or print in one that stands it."
+            );
     }
 
-    private static PatternMaterial PatternOf(Material print) => print.Polymer is "acrylate" ? PatternMaterial.PrintedResin : PatternMaterial.PrintedPlastic;
+    private static PatternMaterial PatternOf(Material print) =>
+        print.Polymer is "acrylate" ? PatternMaterial.PrintedResin : PatternMaterial.PrintedPlastic;
 }

@@ -13,12 +13,21 @@ namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 /// <param name="Risers">Where air is caught, the highest first; the first one is the way out of the last air.</param>
 /// <param name="Gate">Where resin comes in: the lowest place, on the side the gate comes down.</param>
 /// <param name="LowMm">The box's low corner along its own sides.</param>
-public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, double[] BboxMm, IReadOnlyList<Place> Risers, Place Gate, double[] LowMm)
+public sealed record Attitude(
+    double[] Up,
+    double[] AxisX,
+    double[] AxisY,
+    double[] BboxMm,
+    IReadOnlyList<Place> Risers,
+    Place Gate,
+    double[] LowMm
+)
 {
     /// <summary>Highs between which the surface falls by less share one riser.</summary>
     private const double ApartMm = 2;
 
-    private const double RiserMm = 4, GateMm = 6;
+    private const double RiserMm = 4,
+        GateMm = 6;
 
     /// <summary>Points closer in height than this share of the part's diagonal are one level.</summary>
     private const double OneHeight = 1e-5;
@@ -31,10 +40,20 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
         var frame = MoldFrame.Of(surface.Mesh, up);
         var risers = LocalHighs.Of(surface, frame.Z, ApartMm);
         var box = frame.Box;
-        return new Attitude(Numbers(frame.Z), Numbers(frame.X), Numbers(frame.Y), Numbers(box.Size), risers, Lowest(surface.Mesh, frame), Numbers(box.Min));
+        return new Attitude(
+            Numbers(frame.Z),
+            Numbers(frame.X),
+            Numbers(frame.Y),
+            Numbers(box.Size),
+            risers,
+            Lowest(surface.Mesh, frame),
+            Numbers(box.Min)
+        );
     }
 
-    /// <summary>Gate and risers of one part inside a block with so much wall: the gate comes down beside the part to its low end and up into it.</summary>
+    /// <summary>
+    /// Gate and risers of one part inside a block with so much wall: the gate comes down beside the part to its low end and up into it.
+    /// </summary>
     public double GatesCm3(double wallMm)
     {
         var up = new Vec3(Up[0], Up[1], Up[2]);
@@ -43,7 +62,8 @@ public sealed record Attitude(double[] Up, double[] AxisX, double[] AxisY, doubl
     }
 
     /// <summary>Along an axis of the file: the one with the fewest risers, among equals the lowest block.</summary>
-    public static Vec3 Proposed(SolidSurface surface) => Vec3.Axes.MinBy(up => (LocalHighs.Of(surface, up, ApartMm).Count, MoldFrame.Of(surface.Mesh, up).Box.Size.Z));
+    public static Vec3 Proposed(SolidSurface surface) =>
+        Vec3.Axes.MinBy(up => (LocalHighs.Of(surface, up, ApartMm).Count, MoldFrame.Of(surface.Mesh, up).Box.Size.Z));
 
     /// <summary>Of the part's lowest points the one nearest to the side the gate comes down on.</summary>
     private static Place Lowest(Mesh mesh, MoldFrame frame)

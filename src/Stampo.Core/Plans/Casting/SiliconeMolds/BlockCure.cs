@@ -16,9 +16,19 @@ namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 /// <param name="Refusals">A cure above the limit.</param>
 /// <param name="Messages">What to mind.</param>
 /// <param name="Working">How it came about.</param>
-public sealed record BlockCure(double Hours, double WarmUpH, double LimitC, string LimitOf, double HeatShrinkPct, IReadOnlyList<Finding> Refusals, IReadOnlyList<Finding> Messages, IReadOnlyList<WorkLine> Working)
+public sealed record BlockCure(
+    double Hours,
+    double WarmUpH,
+    double LimitC,
+    string LimitOf,
+    double HeatShrinkPct,
+    IReadOnlyList<Finding> Refusals,
+    IReadOnlyList<Finding> Messages,
+    IReadOnlyList<WorkLine> Working
+)
 {
-    private const double DiffusivityMm2PerS = 0.11, LeftCold = 0.1;
+    private const double DiffusivityMm2PerS = 0.11,
+        LeftCold = 0.1;
 
     /// <summary>Warmer than a room is meant to be.</summary>
     private const double OvenFromC = 30;
@@ -36,20 +46,65 @@ public sealed record BlockCure(double Hours, double WarmUpH, double LimitC, stri
         var sheet = new Worksheet();
         var cure = CureTime.Of(new CureTimeRequest(silicone.CureH, atC));
         sheet.Take(cure.Working);
-        var warm = atC <= OvenFromC ? 0 : sheet.Write("warmUp", "Until the middle of the block is warm", "s² ÷ (π² × α) × ln[(4/π) ÷ 0.1] ÷ 3600", WarmUpHours(leastSideMm), "h", "heat into a slab, mid-plane to nine tenths, first term",
-            new WorkInput("s, least side of the block", leastSideMm, "mm"), new WorkInput("α", DiffusivityMm2PerS, "mm²/s"));
-        var hours = sheet.Write("blockCure", "In the mold box", "cure + warm-up", cure.Hours + warm, "h", "a thick block cures when its middle has", new WorkInput("cure", cure.Hours, "h"), new WorkInput("warm-up", warm, "h"));
+        var warm =
+            atC <= OvenFromC
+                ? 0
+                : sheet.Write(
+                    "warmUp",
+                    "Until the middle of the block is warm",
+                    "s² ÷ (π² × α) × ln[(4/π) ÷ 0.1] ÷ 3600",
+                    WarmUpHours(leastSideMm),
+                    "h",
+                    "heat into a slab, mid-plane to nine tenths, first term",
+                    new WorkInput("s, least side of the block", leastSideMm, "mm"),
+                    new WorkInput("α", DiffusivityMm2PerS, "mm²/s")
+                );
+        var hours = sheet.Write(
+            "blockCure",
+            "In the mold box",
+            "cure + warm-up",
+            cure.Hours + warm,
+            "h",
+            "a thick block cures when its middle has",
+            new WorkInput("cure", cure.Hours, "h"),
+            new WorkInput("warm-up", warm, "h")
+        );
         var (limit, of) = Limit(silicone, pattern);
-        return new BlockCure(hours, warm, limit, of, cure.HeatShrinkPct,
-            atC <= limit ? [] : [new Finding(Severity.Fault, "silicone-heat", $"{Text.Number(atC)} °C is too warm for this block: {of} allows {Text.Number(limit)} °C. Cure cooler and longer.") { Field = "silicone.cureC" }], cure.Messages, sheet.Lines);
+        return new BlockCure(
+            hours,
+            warm,
+            limit,
+            of,
+            cure.HeatShrinkPct,
+            atC <= limit
+                ? []
+                :
+                [
+                    new Finding(
+                        Severity.Fault,
+                        "silicone-heat",
+                        $"{Text.Number(atC)} °C is too warm for this block: {of} allows {Text.Number(limit)} °C. Cure cooler and longer."
+                    )
+                    {
+                        Field = "silicone.cureC",
+                    },
+                ],
+            cure.Messages,
+            sheet.Lines
+        );
     }
 
     /// <summary>Hours until the middle of a block is nine tenths warm.</summary>
-    public static double WarmUpHours(double leastSideMm) => leastSideMm * leastSideMm / (Math.PI * Math.PI * DiffusivityMm2PerS) * Math.Log(4 / Math.PI / LeftCold) / 3600;
+    public static double WarmUpHours(double leastSideMm) =>
+        leastSideMm * leastSideMm / (Math.PI * Math.PI * DiffusivityMm2PerS) * Math.Log(4 / Math.PI / LeftCold) / 3600;
 
     private static (double, string) Limit(Silicone silicone, PatternMaterial pattern)
     {
-        List<(double C, string Of)> limits = [(silicone.Supply.ServiceC ?? 150, "the silicone"), (FrameC, "the box with its tape and glue")];
+        List<(double C, string Of)> limits =
+        [
+            (silicone.Supply.ServiceC ?? 150, "the silicone"),
+            (FrameC, "the box with its tape and glue"),
+        ];
         if (silicone.IsCondensation)
             limits.Add((CondensationC, "condensation-cure silicone"));
         if (pattern.SoftensC() is { } softens)

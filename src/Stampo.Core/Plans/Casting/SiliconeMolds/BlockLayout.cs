@@ -4,7 +4,16 @@ namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 /// How patterns stand in one block: columns along x, rows along y, the casting attitude up. Lengths in mm; centres are of the part
 /// boxes from a lower corner of the inside of the box.
 /// </summary>
-public sealed record BlockLayout(int Count, int Columns, int Rows, double WallMm, double SpacingMm, double[] BoxMm, IReadOnlyList<double[]> CentresMm, double RunnerMm)
+public sealed record BlockLayout(
+    int Count,
+    int Columns,
+    int Rows,
+    double WallMm,
+    double SpacingMm,
+    double[] BoxMm,
+    IReadOnlyList<double[]> CentresMm,
+    double RunnerMm
+)
 {
     /// <summary>Bore of the common runner that several cavities are filled through.</summary>
     public const double RunnerBoreMm = 8;
@@ -17,17 +26,33 @@ public sealed record BlockLayout(int Count, int Columns, int Rows, double WallMm
     public static double UsualWallMm(double longestMm) => Math.Min(40, Math.Max(20, 0.12 * longestMm));
 
     /// <summary>The columns and rows that need least silicone; among equals the squarest.</summary>
-    public static BlockLayout Of(double[] partMm, int count, double wallMm, double spacingMm) => Enumerable.Range(1, count)
-        .Select(columns => With(partMm, count, columns, wallMm, spacingMm))
-        .MinBy(layout => (Math.Round(layout.BoxCm3, 6), Math.Abs(layout.BoxMm[0] - layout.BoxMm[1])))!;
+    public static BlockLayout Of(double[] partMm, int count, double wallMm, double spacingMm) =>
+        Enumerable
+            .Range(1, count)
+            .Select(columns => With(partMm, count, columns, wallMm, spacingMm))
+            .MinBy(layout => (Math.Round(layout.BoxCm3, 6), Math.Abs(layout.BoxMm[0] - layout.BoxMm[1])))!;
 
     private static BlockLayout With(double[] part, int count, int columns, double wall, double spacing)
     {
         var rows = (count + columns - 1) / columns;
         double Along(int n, double size) => n * size + (n - 1) * spacing + 2 * wall;
         double Centre(int i, double size) => wall + size / 2 + i * (size + spacing);
-        double[][] centres = [.. Enumerable.Range(0, count).Select(i => new[] { Centre(i % columns, part[0]), Centre(i / columns, part[1]), wall + part[2] / 2 })];
-        return new BlockLayout(count, columns, rows, wall, spacing, [Along(columns, part[0]), Along(rows, part[1]), part[2] + 2 * wall], centres, Runner(part, columns, rows, spacing));
+        double[][] centres =
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Select(i => new[] { Centre(i % columns, part[0]), Centre(i / columns, part[1]), wall + part[2] / 2 }),
+        ];
+        return new BlockLayout(
+            count,
+            columns,
+            rows,
+            wall,
+            spacing,
+            [Along(columns, part[0]), Along(rows, part[1]), part[2] + 2 * wall],
+            centres,
+            Runner(part, columns, rows, spacing)
+        );
     }
 
     /// <summary>A trunk across the rows and a branch along each.</summary>

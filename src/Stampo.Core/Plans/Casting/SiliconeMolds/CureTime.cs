@@ -3,13 +3,21 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 
-/// <summary>Hours known at one temperature, wanted at another. <paramref name="LimitC"/> is the maker's highest; null when not stated.</summary>
+/// <summary>
+/// Hours known at one temperature, wanted at another. <paramref name="LimitC"/> is the maker's highest; null when not stated.
+/// </summary>
 /// <param name="RefHours">Hours to cure at <paramref name="RefC"/>.</param>
 /// <param name="AtC">Where it cures now, °C.</param>
 /// <param name="RefC">Temperature of the data sheet, °C.</param>
 /// <param name="LimitC">The maker's highest temperature, °C.</param>
 /// <param name="ExpansionPctPerC">Length gained for each degree, locked in when it sets warm; % per °C.</param>
-public sealed record CureTimeRequest(double RefHours, double AtC, double RefC = 23, double? LimitC = null, double ExpansionPctPerC = CureTime.ExpansionPctPerC);
+public sealed record CureTimeRequest(
+    double RefHours,
+    double AtC,
+    double RefC = 23,
+    double? LimitC = null,
+    double ExpansionPctPerC = CureTime.ExpansionPctPerC
+);
 
 /// <param name="Hours">Until cured.</param>
 /// <param name="HeatShrinkPct">Linear shrink that curing warm adds once the mold is cold again, %.</param>
@@ -31,20 +39,54 @@ public static class CureTime
         Check.Between(request.RefHours, 0.001, 10_000, "refHours", "h", "that is what silicones and resins take");
         Check.Between(request.RefC, -20, 250, "refC", "°C", "the temperature the hours are stated for");
         Check.Between(request.AtC, -20, 250, "atC", "°C", "neither frozen nor burnt");
-        Check.Between(request.ExpansionPctPerC, 0, 0.2, "expansionPctPerC", "%/°C", "rubbers grow by a few hundredths of a percent per degree");
+        Check.Between(
+            request.ExpansionPctPerC,
+            0,
+            0.2,
+            "expansionPctPerC",
+            "%/°C",
+            "rubbers grow by a few hundredths of a percent per degree"
+        );
         if (request.LimitC is { } limit && request.AtC > limit)
-            throw new RefusalException("cure.too-hot", $"{Text.Number(request.AtC)} °C is above the maker's limit of {Text.Number(limit)} °C; cure at or below it.", "atC");
+            throw new RefusalException(
+                "cure.too-hot",
+                $"{Text.Number(request.AtC)} °C is above the maker's limit of {Text.Number(limit)} °C; cure at or below it.",
+                "atC"
+            );
         var sheet = new Worksheet();
-        var hours = sheet.Write("hours", "Cure", "t_ref × 2^((T_ref − T) ÷ 10)", request.RefHours * RuleOfTen.Factor(request.RefC, request.AtC), "h", RuleOfTen.Source,
-            new WorkInput("t_ref", request.RefHours, "h"), new WorkInput("T_ref", request.RefC, "°C"), new WorkInput("T", request.AtC, "°C", "plan/silicone.cureC"));
-        var shrink = sheet.Write("heatShrink", "Shrink locked in by heat", "(T − T_ref) × expansion, none when cooler", Math.Max(0, request.AtC - request.RefC) * request.ExpansionPctPerC, "%",
-            "linear expansion of mold silicone, typical", new WorkInput("T", request.AtC, "°C", "plan/silicone.cureC"), new WorkInput("T_ref", request.RefC, "°C"), new WorkInput("expansion", request.ExpansionPctPerC, "%/°C"));
+        var hours = sheet.Write(
+            "hours",
+            "Cure",
+            "t_ref × 2^((T_ref − T) ÷ 10)",
+            request.RefHours * RuleOfTen.Factor(request.RefC, request.AtC),
+            "h",
+            RuleOfTen.Source,
+            new WorkInput("t_ref", request.RefHours, "h"),
+            new WorkInput("T_ref", request.RefC, "°C"),
+            new WorkInput("T", request.AtC, "°C", "plan/silicone.cureC")
+        );
+        var shrink = sheet.Write(
+            "heatShrink",
+            "Shrink locked in by heat",
+            "(T − T_ref) × expansion, none when cooler",
+            Math.Max(0, request.AtC - request.RefC) * request.ExpansionPctPerC,
+            "%",
+            "linear expansion of mold silicone, typical",
+            new WorkInput("T", request.AtC, "°C", "plan/silicone.cureC"),
+            new WorkInput("T_ref", request.RefC, "°C"),
+            new WorkInput("expansion", request.ExpansionPctPerC, "%/°C")
+        );
         return new CureTimeAnswer(hours, shrink, [.. Messages(shrink)], sheet.Lines);
     }
 
     private static IEnumerable<Finding> Messages(double shrink)
     {
         if (shrink >= Notable)
-            yield return new Finding(Severity.Warning, "heat-shrink", $"Curing warm locks in {Text.Number(shrink, 2)} % of shrink: {Text.Number(shrink, 2)} mm on 100 mm. Cure at room temperature where dimensions matter, or scale the pattern by it.");
+            yield return new Finding(
+                Severity.Warning,
+                "heat-shrink",
+                $"Curing warm locks in {Text.Number(shrink, 2)} % of shrink: {Text.Number(shrink, 2)} mm on 100 mm. Cure "
+                    + "at room temperature where dimensions matter, or scale the pattern by it."
+            );
     }
 }

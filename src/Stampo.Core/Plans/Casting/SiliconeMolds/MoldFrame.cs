@@ -52,7 +52,11 @@ public sealed class MoldFrame
     public Vec3[] Points() => [.. Enumerable.Range(0, _mesh.VertexCount).Select(v => In(_mesh.Vertex(v)))];
 
     /// <summary>The file's next axis when z is one of them.</summary>
-    private static Vec3? Beside(Vec3 z) => Math.Abs(z.X) > 1 - 1e-9 ? new(0, 1, 0) : Math.Abs(z.Y) > 1 - 1e-9 ? new(0, 0, 1) : Math.Abs(z.Z) > 1 - 1e-9 ? new(1, 0, 0) : null;
+    private static Vec3? Beside(Vec3 z) =>
+        Math.Abs(z.X) > 1 - 1e-9 ? new(0, 1, 0)
+        : Math.Abs(z.Y) > 1 - 1e-9 ? new(0, 0, 1)
+        : Math.Abs(z.Z) > 1 - 1e-9 ? new(1, 0, 0)
+        : null;
 
     /// <summary>Direction of the longer side of the smallest rectangle around the shadow (rotating calipers, Toussaint 1983).</summary>
     private static Vec3 TightestSide(Mesh mesh, Vec3 z)

@@ -14,7 +14,14 @@ namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 /// <param name="LowMm">Its lowest point.</param>
 /// <param name="HighMm">Its highest point.</param>
 /// <param name="MeanMm">Its mean height, by length.</param>
-public sealed record PartingLine([property: JsonIgnore] float[] Segments, int Loops, double LengthMm, double LowMm, double HighMm, double MeanMm)
+public sealed record PartingLine(
+    [property: JsonIgnore] float[] Segments,
+    int Loops,
+    double LengthMm,
+    double LowMm,
+    double HighMm,
+    double MeanMm
+)
 {
     /// <summary>A line that stays within this share of its length lies on a plane, for a hand that lays clay to it.</summary>
     private const double Flat = 0.01;
@@ -35,7 +42,10 @@ public sealed record PartingLine([property: JsonIgnore] float[] Segments, int Lo
         var without = Line(surface, d, uprightIsUp: false);
         if (withUpright is null || without is null)
             return withUpright ?? without;
-        return (withUpright.HighMm - withUpright.LowMm, -withUpright.MeanMm).CompareTo((without.HighMm - without.LowMm, -without.MeanMm)) < 0 ? withUpright : without;
+        return
+            (withUpright.HighMm - withUpright.LowMm, -withUpright.MeanMm).CompareTo((without.HighMm - without.LowMm, -without.MeanMm)) < 0
+            ? withUpright
+            : without;
     }
 
     private static PartingLine? Line(SolidSurface surface, Vec3 d, bool uprightIsUp)
@@ -74,14 +84,23 @@ public sealed record PartingLine([property: JsonIgnore] float[] Segments, int Lo
         for (var v = 0; v < mesh.VertexCount; v++)
             lowest = Math.Min(lowest, mesh.Vertex(v).Dot(d));
         var joined = new DisjointSets(mesh.VertexCount);
-        double length = 0, low = double.PositiveInfinity, high = 0, moment = 0;
+        double length = 0,
+            low = double.PositiveInfinity,
+            high = 0,
+            moment = 0;
         var segments = new float[6 * edges.Count];
         for (var i = 0; i < edges.Count; i++)
         {
-            Vec3 a = mesh.Vertex(edges[i].A), b = mesh.Vertex(edges[i].B);
+            Vec3 a = mesh.Vertex(edges[i].A),
+                b = mesh.Vertex(edges[i].B);
             joined.Join(edges[i].A, edges[i].B);
             var (here, za, zb) = ((b - a).Length, a.Dot(d) - lowest, b.Dot(d) - lowest);
-            (length, low, high, moment) = (length + here, Math.Min(low, Math.Min(za, zb)), Math.Max(high, Math.Max(za, zb)), moment + here * (za + zb) / 2);
+            (length, low, high, moment) = (
+                length + here,
+                Math.Min(low, Math.Min(za, zb)),
+                Math.Max(high, Math.Max(za, zb)),
+                moment + here * (za + zb) / 2
+            );
             float[] six = [(float)a.X, (float)a.Y, (float)a.Z, (float)b.X, (float)b.Y, (float)b.Z];
             six.CopyTo(segments, 6 * i);
         }

@@ -19,6 +19,12 @@ public sealed record PlannedShape(Attitude Attitude, double[] Pull, PartingLine?
         var height = Math.Clamp(partingMm ?? line?.MeanMm ?? frame.Box.Size.Z / 2, 0, frame.Box.Size.Z);
         var below = VolumeBelow.Of(surface.Mesh, surface.LeftOut, frame.Points(), frame.Box.Min.Z + height) / 1000;
         var stands = alongPull ? pull : up ?? Attitude.Proposed(surface);
-        return new PlannedShape(Attitude.Of(surface, stands), [pull.X, pull.Y, pull.Z], line, new PartingPlane(height, below), PrintedMolds.Overhangs.Of(surface, stands));
+        return new PlannedShape(
+            Attitude.Of(surface, stands),
+            [pull.X, pull.Y, pull.Z],
+            line,
+            new PartingPlane(height, below),
+            PrintedMolds.Overhangs.Of(surface, stands)
+        );
     }
 }

@@ -61,5 +61,7 @@ public sealed record Silicone(Supply Supply, MixRatio Ratio, SiliconeCure Cure, 
 
     /// <summary>Null when the supply is no mold silicone, or does not say enough to weigh and cure it by.</summary>
     public static Silicone? Of(Supply supply) =>
-        supply is { Kind: SupplyKind.MoldSilicone, Mix: { CanBeWeighed: true } mix, Cure: { } cure, PotLifeMin: { } pot, CureH: { } hours } ? new Silicone(supply, mix, cure, pot, hours) : null;
+        supply is { Kind: SupplyKind.MoldSilicone, Mix: { CanBeWeighed: true } mix, Cure: { } cure, PotLifeMin: { } pot, CureH: { } hours }
+            ? new Silicone(supply, mix, cure, pot, hours)
+            : null;
 }

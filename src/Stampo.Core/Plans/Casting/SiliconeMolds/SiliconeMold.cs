@@ -12,7 +12,8 @@ public sealed class SiliconeMold
     public const double HybridFaceMm = 12;
 
     /// <summary>Silicone rises to about four times its volume before it collapses; flooded in time it needs half of that.</summary>
-    private const double AtOnceTimes = 4, SawToothTimes = 2;
+    private const double AtOnceTimes = 4,
+        SawToothTimes = 2;
 
     /// <summary>Evacuate, flood, again: minutes more than at once.</summary>
     private const double SawToothMin = 10;
@@ -20,8 +21,10 @@ public sealed class SiliconeMold
     /// <summary>A block this heavy asks for a lift or a second person, kg.</summary>
     public const double HeavyKg = 20;
 
-    private const double LeastAdvisedMm = 20, MostAdvisedMm = 40;
-    private const int MostPatterns = 60, MostLots = 40;
+    private const double LeastAdvisedMm = 20,
+        MostAdvisedMm = 40;
+    private const int MostPatterns = 60,
+        MostLots = 40;
 
     private readonly SiliconeMoldRequest _request;
     private readonly Worksheet _sheet = new();
@@ -32,27 +35,30 @@ public sealed class SiliconeMold
     {
         _request = request;
         RefuseBad();
-        var wall = request.WallMm ?? (request.School == SplitSchool.Hybrid ? HybridFaceMm : BlockLayout.UsualWallMm(request.PartBboxMm.Max()));
+        var wall =
+            request.WallMm ?? (request.School == SplitSchool.Hybrid ? HybridFaceMm : BlockLayout.UsualWallMm(request.PartBboxMm.Max()));
         _layout = BlockLayout.Of(request.PartBboxMm, request.Count, wall, request.SpacingMm ?? wall);
         _shareA = request.Ratio.ShareOfA();
     }
 
     public static SiliconeMoldAnswer Compute(SiliconeMoldRequest request) => new SiliconeMold(request).Answer();
 
-    private double VesselTimes => _request.Degas switch
-    {
-        SiliconeDegas.AtOnce => AtOnceTimes,
-        SiliconeDegas.SawTooth => SawToothTimes,
-        _ => 1,
-    };
+    private double VesselTimes =>
+        _request.Degas switch
+        {
+            SiliconeDegas.AtOnce => AtOnceTimes,
+            SiliconeDegas.SawTooth => SawToothTimes,
+            _ => 1,
+        };
 
     /// <summary>The minutes of a school: a machine leaves only the pour, flooding in time takes longer.</summary>
-    public static SiliconeSteps StepsBy(SiliconeDegas degas, SiliconeSteps steps) => degas switch
-    {
-        SiliconeDegas.SawTooth => steps with { FirstDegasMin = steps.FirstDegasMin + SawToothMin },
-        SiliconeDegas.MeterMix => steps with { MixMin = 0, FirstDegasMin = 0, SecondDegasMin = 0 },
-        _ => steps,
-    };
+    public static SiliconeSteps StepsBy(SiliconeDegas degas, SiliconeSteps steps) =>
+        degas switch
+        {
+            SiliconeDegas.SawTooth => steps with { FirstDegasMin = steps.FirstDegasMin + SawToothMin },
+            SiliconeDegas.MeterMix => steps with { MixMin = 0, FirstDegasMin = 0, SecondDegasMin = 0 },
+            _ => steps,
+        };
 
     private double InsideCm3 => _request.Count * _request.PartVolumeCm3 + _request.GatesCm3 + _layout.RunnerCm3;
 
@@ -61,23 +67,98 @@ public sealed class SiliconeMold
     private SiliconeMoldAnswer Answer()
     {
         var box = _layout.BoxMm;
-        _sheet.Write("wall", "Silicone all round", _request.WallMm is null ? "0.12 × longest side, between 20 and 40 (12 on a rigid back)" : "as given", _layout.WallMm, "mm", "less tears and bows, more wastes silicone",
-            new WorkInput("longest side", _request.PartBboxMm.Max(), "mm", "part"));
-        _sheet.Write("box", "Inside of the box", "x × y × z ÷ 1000, each side the parts with their spacing + 2 × wall", _layout.BoxCm3, "cm³", "handed down by the box drawing",
-            new WorkInput("x", box[0], "mm"), new WorkInput("y", box[1], "mm"), new WorkInput("z", box[2], "mm"), new WorkInput("wall", _layout.WallMm, "mm", "plan/silicone.wallMm"));
-        var silicone = _sheet.Write("silicone", "Silicone in the box", "box − patterns × part − gates − runner", _layout.BoxCm3 - InsideCm3, "cm³", "what is not part is silicone",
-            new WorkInput("box", _layout.BoxCm3, "cm³"), new WorkInput("patterns", _request.Count, "", "plan/pour.count"), new WorkInput("part", _request.PartVolumeCm3, "cm³", "part"),
-            new WorkInput("gates", _request.GatesCm3, "cm³", "plan/pour.extraCm3PerPart"), new WorkInput("runner", _layout.RunnerCm3, "cm³"));
-        var mass = _sheet.Write("siliconeMass", "Silicone to mix", "silicone × density × (1 + loss)", silicone * _request.DensityGPerCm3 * Gross, "g", "loss stays in the bucket and on the walls",
-            new WorkInput("silicone", silicone, "cm³"), new WorkInput("density", _request.DensityGPerCm3, "g/cm³", "plan/silicone.supplyId"), new WorkInput("loss", _request.LossPct, "%", "plan/silicone.lossPct"));
-        _sheet.Write("siliconeA", "Silicone, base", "mass × share of A", mass * _shareA, "g", "mix ratio", new WorkInput("mass", mass, "g"), new WorkInput("share of A", _shareA, "share"));
-        _sheet.Write("siliconeB", "Silicone, curing part", "mass × (1 − share of A)", mass * (1 - _shareA), "g", "mix ratio", new WorkInput("mass", mass, "g"), new WorkInput("share of A", _shareA, "share"));
-        var vessel = _sheet.Write("siliconeVessel", _request.Degas == SiliconeDegas.SawTooth ? "Vessel to degas it in, flooded in time" : "Vessel to degas it at once", $"{VesselTimes:0} × mass ÷ density", VesselTimes * mass / _request.DensityGPerCm3, "cm³", "it rises to about four times before it collapses; half of that when it is flooded in time",
-            new WorkInput("mass", mass, "g"), new WorkInput("density", _request.DensityGPerCm3, "g/cm³"));
+        _sheet.Write(
+            "wall",
+            "Silicone all round",
+            _request.WallMm is null ? "0.12 × longest side, between 20 and 40 (12 on a rigid back)" : "as given",
+            _layout.WallMm,
+            "mm",
+            "less tears and bows, more wastes silicone",
+            new WorkInput("longest side", _request.PartBboxMm.Max(), "mm", "part")
+        );
+        _sheet.Write(
+            "box",
+            "Inside of the box",
+            "x × y × z ÷ 1000, each side the parts with their spacing + 2 × wall",
+            _layout.BoxCm3,
+            "cm³",
+            "handed down by the box drawing",
+            new WorkInput("x", box[0], "mm"),
+            new WorkInput("y", box[1], "mm"),
+            new WorkInput("z", box[2], "mm"),
+            new WorkInput("wall", _layout.WallMm, "mm", "plan/silicone.wallMm")
+        );
+        var silicone = _sheet.Write(
+            "silicone",
+            "Silicone in the box",
+            "box − patterns × part − gates − runner",
+            _layout.BoxCm3 - InsideCm3,
+            "cm³",
+            "what is not part is silicone",
+            new WorkInput("box", _layout.BoxCm3, "cm³"),
+            new WorkInput("patterns", _request.Count, "", "plan/pour.count"),
+            new WorkInput("part", _request.PartVolumeCm3, "cm³", "part"),
+            new WorkInput("gates", _request.GatesCm3, "cm³", "plan/pour.extraCm3PerPart"),
+            new WorkInput("runner", _layout.RunnerCm3, "cm³")
+        );
+        var mass = _sheet.Write(
+            "siliconeMass",
+            "Silicone to mix",
+            "silicone × density × (1 + loss)",
+            silicone * _request.DensityGPerCm3 * Gross,
+            "g",
+            "loss stays in the bucket and on the walls",
+            new WorkInput("silicone", silicone, "cm³"),
+            new WorkInput("density", _request.DensityGPerCm3, "g/cm³", "plan/silicone.supplyId"),
+            new WorkInput("loss", _request.LossPct, "%", "plan/silicone.lossPct")
+        );
+        _sheet.Write(
+            "siliconeA",
+            "Silicone, base",
+            "mass × share of A",
+            mass * _shareA,
+            "g",
+            "mix ratio",
+            new WorkInput("mass", mass, "g"),
+            new WorkInput("share of A", _shareA, "share")
+        );
+        _sheet.Write(
+            "siliconeB",
+            "Silicone, curing part",
+            "mass × (1 − share of A)",
+            mass * (1 - _shareA),
+            "g",
+            "mix ratio",
+            new WorkInput("mass", mass, "g"),
+            new WorkInput("share of A", _shareA, "share")
+        );
+        var vessel = _sheet.Write(
+            "siliconeVessel",
+            _request.Degas == SiliconeDegas.SawTooth ? "Vessel to degas it in, flooded in time" : "Vessel to degas it at once",
+            $"{VesselTimes:0} × mass ÷ density",
+            VesselTimes * mass / _request.DensityGPerCm3,
+            "cm³",
+            "it rises to about four times before it collapses; half of that when it is flooded in time",
+            new WorkInput("mass", mass, "g"),
+            new WorkInput("density", _request.DensityGPerCm3, "g/cm³")
+        );
         var pours = Pours(silicone);
         var clock = Clock();
-        return new SiliconeMoldAnswer(box, _layout.WallMm, _layout, silicone, mass, mass * _shareA, mass * (1 - _shareA), vessel, pours, clock,
-            silicone * _request.DensityGPerCm3 / 1000, [.. Messages(pours, clock)], _sheet.Lines);
+        return new SiliconeMoldAnswer(
+            box,
+            _layout.WallMm,
+            _layout,
+            silicone,
+            mass,
+            mass * _shareA,
+            mass * (1 - _shareA),
+            vessel,
+            pours,
+            clock,
+            silicone * _request.DensityGPerCm3 / 1000,
+            [.. Messages(pours, clock)],
+            _sheet.Lines
+        );
     }
 
     private IReadOnlyList<SiliconePour> Pours(double silicone)
@@ -87,8 +168,17 @@ public sealed class SiliconeMold
         var height = _request.PartBboxMm[2];
         var parting = _request.Parting ?? new PartingPlane(height / 2, _request.PartVolumeCm3 / 2);
         var first = _layout.BoxMm[0] * _layout.BoxMm[1] * (_layout.WallMm + parting.HeightMm) / 1000 - _request.Count * parting.BelowCm3;
-        _sheet.Write("firstPour", "First pour, below the parting plane", "x × y × (wall + plane) ÷ 1000 − patterns × part below", first, "cm³", "the part lies in its bedding above the plane; gates belong to the second pour",
-            new WorkInput("plane over the lowest point", parting.HeightMm, "mm", "plan/silicone.partingMm"), new WorkInput("part below", parting.BelowCm3, "cm³", "part"), new WorkInput("patterns", _request.Count, ""));
+        _sheet.Write(
+            "firstPour",
+            "First pour, below the parting plane",
+            "x × y × (wall + plane) ÷ 1000 − patterns × part below",
+            first,
+            "cm³",
+            "the part lies in its bedding above the plane; gates belong to the second pour",
+            new WorkInput("plane over the lowest point", parting.HeightMm, "mm", "plan/silicone.partingMm"),
+            new WorkInput("part below", parting.BelowCm3, "cm³", "part"),
+            new WorkInput("patterns", _request.Count, "")
+        );
         return [Pour("First half", first), Pour("Second half", silicone - first)];
     }
 
@@ -98,7 +188,12 @@ public sealed class SiliconeMold
         var lots = _request.VesselL is { } litres ? Math.Ceiling(VesselTimes * cm3 * Gross / (1000 * litres) - 1e-9) : 1;
         Check.Between(lots, 1, MostLots, "vesselL", "lots", "a vessel this small is never done; take a larger one");
         var each = mass / lots;
-        return new SiliconePour(name, cm3, mass, [.. Enumerable.Repeat(new SiliconeLot(each, each * _shareA, each * (1 - _shareA)), (int)lots)]);
+        return new SiliconePour(
+            name,
+            cm3,
+            mass,
+            [.. Enumerable.Repeat(new SiliconeLot(each, each * _shareA, each * (1 - _shareA)), (int)lots)]
+        );
     }
 
     private PotClock? Clock()
@@ -106,32 +201,68 @@ public sealed class SiliconeMold
         if (_request.PotLifeMin is not { } life)
             return null;
         var s = StepsBy(_request.Degas, _request.Steps);
-        var needed = _sheet.Write("siliconeClock", "From mixing to the end of the second degassing", "mix + first degas + pour + second degas", s.MixMin + s.FirstDegasMin + s.PourMin + s.SecondDegasMin, "min", "pot life starts at mixing",
-            new WorkInput("mix", s.MixMin, "min", "plan/silicone.steps"), new WorkInput("first degas", s.FirstDegasMin, "min", "plan/silicone.steps"), new WorkInput("pour", s.PourMin, "min", "plan/silicone.steps"),
-            new WorkInput("second degas", s.SecondDegasMin, "min", "plan/silicone.steps"), new WorkInput("pot life", life, "min", "plan/silicone.supplyId"));
+        var needed = _sheet.Write(
+            "siliconeClock",
+            "From mixing to the end of the second degassing",
+            "mix + first degas + pour + second degas",
+            s.MixMin + s.FirstDegasMin + s.PourMin + s.SecondDegasMin,
+            "min",
+            "pot life starts at mixing",
+            new WorkInput("mix", s.MixMin, "min", "plan/silicone.steps"),
+            new WorkInput("first degas", s.FirstDegasMin, "min", "plan/silicone.steps"),
+            new WorkInput("pour", s.PourMin, "min", "plan/silicone.steps"),
+            new WorkInput("second degas", s.SecondDegasMin, "min", "plan/silicone.steps"),
+            new WorkInput("pot life", life, "min", "plan/silicone.supplyId")
+        );
         return new PotClock(life, needed);
     }
 
     private IEnumerable<Finding> Messages(IReadOnlyList<SiliconePour> pours, PotClock? clock)
     {
         if (_request.School != SplitSchool.Hybrid && _layout.WallMm < LeastAdvisedMm)
-            yield return new Finding(Severity.Warning, "thin-mold", $"{Text.Number(_layout.WallMm)} mm of silicone tears and bows sooner; 20 to 30 mm is usual.");
+            yield return new Finding(
+                Severity.Warning,
+                "thin-mold",
+                $"{Text.Number(_layout.WallMm)} mm of silicone tears and bows sooner; 20 to 30 mm is usual."
+            );
         if (_layout.WallMm > MostAdvisedMm)
-            yield return new Finding(Severity.Note, "thick-mold", $"{Text.Number(_layout.WallMm)} mm of silicone all round is more than it needs; 40 mm holds any part.");
+            yield return new Finding(
+                Severity.Note,
+                "thick-mold",
+                $"{Text.Number(_layout.WallMm)} mm of silicone all round is more than it needs; 40 mm holds any part."
+            );
         var kg = (_layout.BoxCm3 - InsideCm3) * _request.DensityGPerCm3 / 1000;
         if (kg > HeavyKg)
-            yield return new Finding(Severity.Warning, "block-heavy", $"The block weighs {Text.Number(kg, 3)} kg: over {Text.Number(HeavyKg)} kg it asks for a lift or a second person.");
+            yield return new Finding(
+                Severity.Warning,
+                "block-heavy",
+                $"The block weighs {Text.Number(kg, 3)} kg: over {Text.Number(HeavyKg)} kg it asks for a lift or a second person."
+            );
         if (clock is { Fits: false })
-            yield return new Finding(Severity.Fault, "silicone-pot-life", $"The second degassing would end {Text.Number(-clock.MarginMin, 2)} min after the silicone begins to set. Add retarder, cool it, or mix smaller lots that degas sooner.");
+            yield return new Finding(
+                Severity.Fault,
+                "silicone-pot-life",
+                $"The second degassing would end {Text.Number(-clock.MarginMin, 2)} min after the silicone begins to set. "
+                    + "Add retarder, cool it, or mix smaller lots that degas sooner."
+            );
         if (pours.Max(p => p.Lots.Count) is > 1 and var lots)
-            yield return new Finding(Severity.Warning, "silicone-lots", $"The vessel boils over with all of it: degas {lots} lots a pour, each mixed when the one before is in the box, so that each keeps its own pot life.");
+            yield return new Finding(
+                Severity.Warning,
+                "silicone-lots",
+                $"The vessel boils over with all of it: degas {lots} lots a pour, each mixed when the one before is in "
+                    + "the box, so that each keeps its own pot life."
+            );
     }
 
     private void RefuseBad()
     {
         Check.Given(_request.PartBboxMm, "partBboxMm");
         if (_request.PartBboxMm.Length != 3)
-            throw new RefusalException("input.out-of-range", $"partBboxMm has {_request.PartBboxMm.Length} numbers; give length, width and height in mm.", "partBboxMm");
+            throw new RefusalException(
+                "input.out-of-range",
+                $"partBboxMm has {_request.PartBboxMm.Length} numbers; give length, width and height in mm.",
+                "partBboxMm"
+            );
         for (var i = 0; i < 3; i++)
             Check.Positive(_request.PartBboxMm[i], $"partBboxMm[{i}]", "mm", 3000);
         var boxCm3 = _request.PartBboxMm.Aggregate(1.0, (product, side) => product * side) / 1000;
@@ -142,19 +273,48 @@ public sealed class SiliconeMold
         if (_request.SpacingMm is { } spacing)
             Check.Between(spacing, 2, 150, "spacingMm", "mm", "silicone has to stand between the patterns");
         Check.Between(_request.GatesCm3, 0, boxCm3 * _request.Count, "gatesCm3", "cm³", "gates don't outgrow the parts");
-        Check.Between(_request.DensityGPerCm3, 0.7, 2.5, "densityGPerCm3", "g/cm³", "mold silicones lie there; the inverse of a density does not");
+        Check.Between(
+            _request.DensityGPerCm3,
+            0.7,
+            2.5,
+            "densityGPerCm3",
+            "g/cm³",
+            "mold silicones lie there; the inverse of a density does not"
+        );
         Check.Between(_request.LossPct, 0, 90, "lossPct", "%", "more than nine tenths lost is a spill, not a loss");
         Check.Given(_request.Ratio, "ratio").Checked();
         if (_request.Parting is { } parting)
         {
-            Check.Between(parting.HeightMm, 0, _request.PartBboxMm[2] * (1 + 1e-6), "parting.heightMm", "mm", "the plane passes through the part");
-            Check.Between(parting.BelowCm3, 0, _request.PartVolumeCm3 * (1 + 1e-6), "parting.belowCm3", "cm³", "a piece is not larger than the whole");
+            Check.Between(
+                parting.HeightMm,
+                0,
+                _request.PartBboxMm[2] * (1 + 1e-6),
+                "parting.heightMm",
+                "mm",
+                "the plane passes through the part"
+            );
+            Check.Between(
+                parting.BelowCm3,
+                0,
+                _request.PartVolumeCm3 * (1 + 1e-6),
+                "parting.belowCm3",
+                "cm³",
+                "a piece is not larger than the whole"
+            );
         }
 
         if (_request.PotLifeMin is { } life)
             Check.Between(life, 1, 10_000, "potLifeMin", "min", "that is what mold silicones have");
         var s = Check.Given(_request.Steps, "steps");
-        foreach (var (minutes, name) in new[] { (s.MixMin, "mixMin"), (s.FirstDegasMin, "firstDegasMin"), (s.PourMin, "pourMin"), (s.SecondDegasMin, "secondDegasMin") })
+        foreach (
+            var (minutes, name) in new[]
+            {
+                (s.MixMin, "mixMin"),
+                (s.FirstDegasMin, "firstDegasMin"),
+                (s.PourMin, "pourMin"),
+                (s.SecondDegasMin, "secondDegasMin"),
+            }
+        )
             Check.Between(minutes, 0, 1440, $"steps.{name}", "min", "a step ends within a day");
         if (_request.VesselL is { } litres)
             Check.Between(litres, 0.05, 2000, "vesselL", "L", "from a cup to a drum");

@@ -20,7 +20,9 @@ public enum SplitSchool
 /// <summary>Minutes between first contact of the silicone's components and the end of its second degassing.</summary>
 public sealed record SiliconeSteps(double MixMin = 3, double FirstDegasMin = 20, double PourMin = 8, double SecondDegasMin = 10);
 
-/// <summary>What lies below and above the parting plane, for two pours: the part's volume below it and its height over the part's lowest point.</summary>
+/// <summary>
+/// What lies below and above the parting plane, for two pours: the part's volume below it and its height over the part's lowest point.
+/// </summary>
 public sealed record PartingPlane(double HeightMm, [property: JsonPropertyName("belowCm3")] double BelowCm3);
 
 /// <summary>What a silicone mold is worked out from; the box of the part in casting attitude, the third number up.</summary>
@@ -67,7 +69,12 @@ public sealed record SiliconeMoldRequest
 public sealed record SiliconeLot(double MassG, [property: JsonPropertyName("aG")] double AG, [property: JsonPropertyName("bG")] double BG);
 
 /// <summary>One filling of the box: the whole of it, or a half.</summary>
-public sealed record SiliconePour(string Name, [property: JsonPropertyName("siliconeCm3")] double SiliconeCm3, double MassG, IReadOnlyList<SiliconeLot> Lots);
+public sealed record SiliconePour(
+    string Name,
+    [property: JsonPropertyName("siliconeCm3")] double SiliconeCm3,
+    double MassG,
+    IReadOnlyList<SiliconeLot> Lots
+);
 
 /// <summary>Minutes from mixing to the end of the second degassing, against the pot life.</summary>
 public sealed record PotClock(double PotLifeMin, double NeededMin)
@@ -90,4 +97,5 @@ public sealed record SiliconeMoldAnswer(
     PotClock? Clock,
     double BlockKg,
     IReadOnlyList<Finding> Messages,
-    IReadOnlyList<WorkLine> Working);
+    IReadOnlyList<WorkLine> Working
+);

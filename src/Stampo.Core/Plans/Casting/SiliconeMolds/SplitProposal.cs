@@ -6,9 +6,12 @@ namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 public static class SplitProposal
 {
     /// <summary>Up to this size a part is cut out of one block more easily than bedded in two pours.</summary>
-    private const double CompactMm = 120, FlatShare = 0.2;
+    private const double CompactMm = 120,
+        FlatShare = 0.2;
 
-    /// <summary>As chosen; else the route's; else cut open for small compact parts, two pours for flat ones, for guards and for large ones.</summary>
+    /// <summary>
+    /// As chosen; else the route's; else cut open for small compact parts, two pours for flat ones, for guards and for large ones.
+    /// </summary>
     public static (SplitSchool School, string Why) Of(SplitSchool? chosen, CastingMethod method, Job job)
     {
         var part = job.Part;

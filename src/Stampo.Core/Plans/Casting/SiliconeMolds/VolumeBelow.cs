@@ -16,7 +16,9 @@ public static class VolumeBelow
         {
             if (leftOut[t])
                 continue;
-            Vec3 a = points[mesh.Corners[3 * t]], b = points[mesh.Corners[3 * t + 1]], c = points[mesh.Corners[3 * t + 2]];
+            Vec3 a = points[mesh.Corners[3 * t]],
+                b = points[mesh.Corners[3 * t + 1]],
+                c = points[mesh.Corners[3 * t + 2]];
             var shadow = ((b.X - a.X) * (c.Y - a.Y) - (b.Y - a.Y) * (c.X - a.X)) / 2;
             if (shadow != 0)
                 sum += shadow * MeanBelow(a.Z - level, b.Z - level, c.Z - level);

@@ -66,13 +66,18 @@ internal readonly record struct Facet(Node A, Node B, Node C, int Za, int Zb, in
         var least = Math.Min(ab, Math.Min(bc, ca));
         if (least > Rounded)
             return (int)Math.Round(HeightAt((double)p.X, p.Y));
-        return least == ab ? Along(A, Za, B, Zb, p) : least == bc ? Along(B, Zb, C, Zc, p) : Along(C, Zc, A, Za, p);
+        return least == ab ? Along(A, Za, B, Zb, p)
+            : least == bc ? Along(B, Zb, C, Zc, p)
+            : Along(C, Zc, A, Za, p);
     }
 
     /// <summary>Height of the facet's plane, kept within the heights of its corners.</summary>
     public double HeightAt(double x, double y)
     {
-        double a = Side(B, C, x, y), b = Side(C, A, x, y), c = Side(A, B, x, y), whole = a + b + c;
+        double a = Side(B, C, x, y),
+            b = Side(C, A, x, y),
+            c = Side(A, B, x, y),
+            whole = a + b + c;
         var height = whole == 0 ? Za : (a * Za + b * Zb + c * Zc) / whole;
         return Math.Clamp(height, Math.Min(Za, Math.Min(Zb, Zc)), Math.Max(Za, Math.Max(Zb, Zc)));
     }
@@ -88,7 +93,8 @@ internal readonly record struct Facet(Node A, Node B, Node C, int Za, int Zb, in
     {
         if ((b.X, b.Y).CompareTo((a.X, a.Y)) < 0)
             (a, za, b, zb) = (b, zb, a, za);
-        double dx = b.X - a.X, dy = b.Y - a.Y;
+        double dx = b.X - a.X,
+            dy = b.Y - a.Y;
         var share = Math.Clamp(((p.X - a.X) * dx + (p.Y - a.Y) * dy) / Math.Max(1, dx * dx + dy * dy), 0, 1);
         return (int)Math.Round(za + share * (zb - za));
     }

@@ -8,7 +8,11 @@ namespace Stampo.Core.Plans.Casting.SplitMolds;
 /// </summary>
 internal sealed class Fittings
 {
-    private const double KeyTopShare = 0.65, ChannelMm = 4, ChannelDepthMm = 3, UnderPartMm = 1.5, RoomMm = 4;
+    private const double KeyTopShare = 0.65,
+        ChannelMm = 4,
+        ChannelDepthMm = 3,
+        UnderPartMm = 1.5,
+        RoomMm = 4;
 
     private readonly SplitMoldRequest _request;
     private readonly double _planeMm;
@@ -51,15 +55,16 @@ internal sealed class Fittings
     public Node[] Outline => [Grid.Node(Left, Front), Grid.Node(Right, Front), Grid.Node(Right, Back), Grid.Node(Left, Back)];
 
     /// <summary>Through the lower half: bolts only.</summary>
-    public IReadOnlyList<Node[]> LowerHoles => _request.BoltHoleMm is { } bolt ? [.. Corners(bolt).Select(c => Circle(c.X, c.Y, bolt / 2))] : [];
+    public IReadOnlyList<Node[]> LowerHoles =>
+        _request.BoltHoleMm is { } bolt ? [.. Corners(bolt).Select(c => Circle(c.X, c.Y, bolt / 2))] : [];
 
     /// <summary>Through the upper half: bolts, pour hole, vents.</summary>
     public IReadOnlyList<Node[]> UpperHoles =>
-    [
-        .. LowerHoles,
-        .. Pour is { } pour ? [Circle(pour.X, pour.Y, _request.PourHoleMm!.Value / 2)] : Array.Empty<Node[]>(),
-        .. Vents.Select(v => Circle(v.X, v.Y, _request.VentMm!.Value / 2)),
-    ];
+        [
+            .. LowerHoles,
+            .. Pour is { } pour ? [Circle(pour.X, pour.Y, _request.PourHoleMm!.Value / 2)] : Array.Empty<Node[]>(),
+            .. Vents.Select(v => Circle(v.X, v.Y, _request.VentMm!.Value / 2)),
+        ];
 
     /// <summary>Keys on the lower half and the channel cut into it.</summary>
     public IEnumerable<Facet> OnLower => [.. Keys(0), .. Channel()];
@@ -78,12 +83,16 @@ internal sealed class Fittings
     {
         if (!_request.Keys)
             yield break;
-        double wall = _request.WallMm, radius = Math.Min(5, wall * 0.32), height = Math.Min(4, wall * 0.4);
-        double middleX = (Left + Right) / 2, middleY = (Front + Back) / 2;
+        double wall = _request.WallMm,
+            radius = Math.Min(5, wall * 0.32),
+            height = Math.Min(4, wall * 0.4);
+        double middleX = (Left + Right) / 2,
+            middleY = (Front + Back) / 2;
         foreach (var (x, y) in new[] { (Left + wall / 2, middleY), (Right - wall / 2, middleY), (middleX, Back - wall / 2) })
         {
             var (foot, top) = (Circle(x, y, radius + clearance), Circle(x, y, radius * KeyTopShare + clearance));
-            int low = Grid.Of(_planeMm), high = Grid.Of(_planeMm + height + clearance);
+            int low = Grid.Of(_planeMm),
+                high = Grid.Of(_planeMm + height + clearance);
             for (var i = 0; i < foot.Length; i++)
             {
                 var next = (i + 1) % foot.Length;
@@ -100,7 +109,8 @@ internal sealed class Fittings
         if (Gate is not { } gate || Pour is not { } pour)
             yield break;
         var deep = Grid.Of(Math.Max(_planeMm - ChannelDepthMm, Bottom + 2));
-        double near = pour.Y - _request.PourHoleMm!.Value / 2, far = gate.Y + UnderPartMm;
+        double near = pour.Y - _request.PourHoleMm!.Value / 2,
+            far = gate.Y + UnderPartMm;
         var (a, b) = (Grid.Node(gate.X - ChannelMm / 2, near), Grid.Node(gate.X + ChannelMm / 2, near));
         var (c, d) = (Grid.Node(gate.X + ChannelMm / 2, far), Grid.Node(gate.X - ChannelMm / 2, far));
         yield return new Facet(a, b, c, deep, deep, deep, FacetKind.Channel);
@@ -110,6 +120,11 @@ internal sealed class Fittings
     private static Node[] Circle(double x, double y, double radius)
     {
         const int sides = 24;
-        return [.. Enumerable.Range(0, sides).Select(i => Grid.Node(x + radius * Math.Cos(2 * Math.PI * i / sides), y + radius * Math.Sin(2 * Math.PI * i / sides)))];
+        return
+        [
+            .. Enumerable
+                .Range(0, sides)
+                .Select(i => Grid.Node(x + radius * Math.Cos(2 * Math.PI * i / sides), y + radius * Math.Sin(2 * Math.PI * i / sides))),
+        ];
     }
 }

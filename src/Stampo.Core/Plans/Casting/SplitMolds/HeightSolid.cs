@@ -20,7 +20,8 @@ internal sealed class HeightSolid
 {
     private readonly SeenFacets _facets;
     private readonly IReadOnlyList<Node[]> _holes;
-    private readonly int _planeZ, _floorZ;
+    private readonly int _planeZ,
+        _floorZ;
     private readonly Dictionary<(Node, Node), List<Side>> _sides = [];
     private readonly Dictionary<Node, SortedSet<int>> _stacks = [];
     private readonly Dictionary<(Node, int), int> _vertices = [];
@@ -39,7 +40,14 @@ internal sealed class HeightSolid
     public Mesh Mesh { get; private set; } = new([], []);
 
     /// <summary>Builds the half from downward facets of the part, channels and keys, an outline, and holes right through.</summary>
-    public static HeightSolid Of(IReadOnlyList<Facet> facets, Node[] outline, IReadOnlyList<Node[]> holes, int planeZ, int floorZ, CancellationToken cancel)
+    public static HeightSolid Of(
+        IReadOnlyList<Facet> facets,
+        Node[] outline,
+        IReadOnlyList<Node[]> holes,
+        int planeZ,
+        int floorZ,
+        CancellationToken cancel
+    )
     {
         var solid = new HeightSolid(new SeenFacets(facets), holes, planeZ, floorZ);
         var edges = Noded(Edges(facets, [outline, .. holes]));
@@ -113,7 +121,9 @@ internal sealed class HeightSolid
         var (x, y) = Inside(triangles);
         var (part, roof) = RoofsAt(x, y);
         if (part is { } over)
-            PartRoofVolume += triangles.Sum(t => Node.Turn(t.A, t.B, t.C) / 2.0 * ((over.HeightAt(t.A) + (double)over.HeightAt(t.B) + over.HeightAt(t.C)) / 3 - _planeZ));
+            PartRoofVolume += triangles.Sum(t =>
+                Node.Turn(t.A, t.B, t.C) / 2.0 * ((over.HeightAt(t.A) + (double)over.HeightAt(t.B) + over.HeightAt(t.C)) / 3 - _planeZ)
+            );
         if (_holes.Any(hole => Holds(hole, x, y)))
             return;
         int Height(Node n) => roof?.HeightAt(n) ?? _planeZ;
@@ -125,10 +135,14 @@ internal sealed class HeightSolid
             AddRing(hole, ccw: false, Height, isPart);
     }
 
-    /// <summary>The lowest facet of the part, and what is the roof: it, else a key, or a channel that lies below; null for the plane.</summary>
+    /// <summary>
+    /// The lowest facet of the part, and what is the roof: it, else a key, or a channel that lies below; null for the plane.
+    /// </summary>
     private (Facet? Part, Facet? Roof) RoofsAt(double x, double y)
     {
-        Facet? part = null, key = null, channel = null;
+        Facet? part = null,
+            key = null,
+            channel = null;
         foreach (var facet in _facets.Over(x, y))
         {
             if (facet.Kind == FacetKind.Channel)
@@ -195,7 +209,7 @@ internal sealed class HeightSolid
     private void AddWall(Node a, Node b, Side left, Side right)
     {
         var (at, to) = (Chain(a, left.Z0, right.Z0), Chain(b, left.Z1, right.Z1));
-        for (int i = 0, j = 0; i < at.Count - 1 || j < to.Count - 1;)
+        for (int i = 0, j = 0; i < at.Count - 1 || j < to.Count - 1; )
         {
             if (j == to.Count - 1 || (i < at.Count - 1 && (i + 1) * (to.Count - 1) <= (j + 1) * (at.Count - 1)))
                 AddTriangle((b, to[j]), (a, at[i]), (a, at[++i]));
@@ -258,7 +272,10 @@ internal sealed class HeightSolid
         var inside = false;
         for (int i = 0, j = ring.Length - 1; i < ring.Length; j = i++)
         {
-            if (ring[i].Y > y != ring[j].Y > y && x < (ring[j].X - (double)ring[i].X) * (y - ring[i].Y) / (ring[j].Y - (double)ring[i].Y) + ring[i].X)
+            if (
+                ring[i].Y > y != ring[j].Y > y
+                && x < (ring[j].X - (double)ring[i].X) * (y - ring[i].Y) / (ring[j].Y - (double)ring[i].Y) + ring[i].X
+            )
                 inside = !inside;
         }
 

@@ -6,7 +6,9 @@ namespace Stampo.Core.Plans.Casting.SplitMolds;
 /// <summary>The part in the frame of its pull (z along it), scaled about the frame's origin, its facets on the grid.</summary>
 internal sealed class PartSeen
 {
-    private readonly Vec3 _u, _v, _d;
+    private readonly Vec3 _u,
+        _v,
+        _d;
 
     public PartSeen(SolidSurface part, Vec3 pull, double scale)
     {
@@ -24,7 +26,10 @@ internal sealed class PartSeen
         }
 
         Box = box;
-        var signed = Enumerable.Range(0, mesh.TriangleCount).Where(t => !part.LeftOut[t]).Sum(t => mesh.Corner(t, 0).Dot(mesh.Corner(t, 1).Cross(mesh.Corner(t, 2))) / 6);
+        var signed = Enumerable
+            .Range(0, mesh.TriangleCount)
+            .Where(t => !part.LeftOut[t])
+            .Sum(t => mesh.Corner(t, 0).Dot(mesh.Corner(t, 1).Cross(mesh.Corner(t, 2))) / 6);
         var (down, up) = (new List<Facet>(), new List<Facet>());
         for (var t = 0; t < mesh.TriangleCount; t++)
         {

@@ -19,9 +19,14 @@ internal sealed class SeenFacets
 
     public IReadOnlyList<Facet> All { get; }
 
-    public IEnumerable<Facet> Over(double x, double y) => All.Count == 0 ? [] : _tree.Query(new Envelope(x, x, y, y)).Select(i => All[i]).Where(f => f.Covers(x, y));
+    public IEnumerable<Facet> Over(double x, double y) =>
+        All.Count == 0 ? [] : _tree.Query(new Envelope(x, x, y, y)).Select(i => All[i]).Where(f => f.Covers(x, y));
 
-    private static Envelope EnvelopeOf(Facet f) => new(
-        Math.Min(f.A.X, Math.Min(f.B.X, f.C.X)), Math.Max(f.A.X, Math.Max(f.B.X, f.C.X)),
-        Math.Min(f.A.Y, Math.Min(f.B.Y, f.C.Y)), Math.Max(f.A.Y, Math.Max(f.B.Y, f.C.Y)));
+    private static Envelope EnvelopeOf(Facet f) =>
+        new(
+            Math.Min(f.A.X, Math.Min(f.B.X, f.C.X)),
+            Math.Max(f.A.X, Math.Max(f.B.X, f.C.X)),
+            Math.Min(f.A.Y, Math.Min(f.B.Y, f.C.Y)),
+            Math.Max(f.A.Y, Math.Max(f.B.Y, f.C.Y))
+        );
 }

@@ -4,7 +4,9 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
-/// <summary>What a printed split mold is made by; lengths in mm. Bolts go through the corners, keys stand in the middle of the sides.</summary>
+/// <summary>
+/// What a printed split mold is made by; lengths in mm. Bolts go through the corners, keys stand in the middle of the sides.
+/// </summary>
 [Chosen]
 public sealed record SplitMoldRequest
 {
@@ -37,10 +39,24 @@ public sealed record SplitMoldRequest
         Check.Between(KeyClearanceMm, 0, 1, "split.keyClearanceMm", "mm", "looser keys don't locate");
         if (PartingMm is { } parting)
             Check.Between(parting, 0, 2000, "split.partingMm", "mm", "it is counted from the lowest point of the part");
-        foreach (var (hole, field, most) in new[] { (BoltHoleMm, "boltHoleMm", WallMm - 3), (PourHoleMm, "pourHoleMm", 40), (VentMm, "ventMm", 20) })
+        foreach (
+            var (hole, field, most) in new[]
+            {
+                (BoltHoleMm, "boltHoleMm", WallMm - 3),
+                (PourHoleMm, "pourHoleMm", 40),
+                (VentMm, "ventMm", 20),
+            }
+        )
         {
             if (hole is { } mm)
-                Check.Between(mm, 0.5, Math.Max(0.5, most), $"split.{field}", "mm", field == "boltHoleMm" ? "3 mm of wall stay around it" : "larger is no hole but a part of the cavity");
+                Check.Between(
+                    mm,
+                    0.5,
+                    Math.Max(0.5, most),
+                    $"split.{field}",
+                    "mm",
+                    field == "boltHoleMm" ? "3 mm of wall stay around it" : "larger is no hole but a part of the cavity"
+                );
         }
 
         return this;
@@ -76,7 +92,8 @@ public sealed record SplitMoldFigures(
     int[] Triangles,
     IReadOnlyList<Place> Vents,
     Place? Pour,
-    IReadOnlyList<Finding> Messages);
+    IReadOnlyList<Finding> Messages
+);
 
 /// <summary>Two closed meshes in the part's own axes, shut around the scaled part.</summary>
 public sealed record SplitMold(Geometry.Mesh Lower, Geometry.Mesh Upper, SplitMoldFigures Figures);

@@ -22,25 +22,49 @@ public static class SplitMolds
     {
         request.Checked();
         if (part.Mesh.TriangleCount > MostTriangles)
-            throw new RefusalException("split.too-fine", $"The mesh has {Text.Number(part.Mesh.TriangleCount, 9)} triangles; a split mold is made of up to {Text.Number(MostTriangles, 9)}. Export the part coarser: 0.01 mm is finer than any printed mold.", "part");
+            throw new RefusalException(
+                "split.too-fine",
+                $"The mesh has {Text.Number(part.Mesh.TriangleCount, 9)} triangles; a split mold is made of up to "
+                    + $"{Text.Number(MostTriangles, 9)}. Export the part coarser: 0.01 mm is finer than any printed mold.",
+                "part"
+            );
         progress.Begin("Looking along the pull", 0.1);
         var seen = new PartSeen(part, pull, request.Scale ?? 1);
         Undercuts.RefuseIn(seen, progress.Cancel);
         progress.Begin("Laying the parting plane", 0.15);
         var lowest = seen.Box.Min.Z;
-        var planeMm = request.PartingMm is { } asked ? Grid.Mm(Grid.Of(lowest + asked)) : Grid.Mm(PartingHeight.Of(seen.Down, seen.Up, Grid.Of(lowest), Grid.Of(seen.Box.Max.Z)));
+        var planeMm = request.PartingMm is { } asked
+            ? Grid.Mm(Grid.Of(lowest + asked))
+            : Grid.Mm(PartingHeight.Of(seen.Down, seen.Up, Grid.Of(lowest), Grid.Of(seen.Box.Max.Z)));
         if (planeMm > seen.Box.Max.Z)
-            throw new RefusalException("split.parting-outside", $"The parting plane would lie over the part, which is {Text.Number(seen.Box.Size.Z)} mm high along the pull.", "split.partingMm");
+            throw new RefusalException(
+                "split.parting-outside",
+                $"The parting plane would lie over the part, which is {Text.Number(seen.Box.Size.Z)} mm high along the pull.",
+                "split.partingMm"
+            );
         var gate = request.PourHoleMm is null ? (Vec3?)null : seen.Foremost;
         var vents = LocalHighs.Of(part, pull, VentApartMm).Select(high => seen.InFrame(high.Point)).ToList();
         var fittings = new Fittings(request, seen.Box, planeMm, gate, vents);
         var plane = Grid.Of(planeMm);
 
         progress.Begin("The lower half", 0.35);
-        var lower = HeightSolid.Of([.. seen.Down, .. fittings.OnLower], fittings.Outline, fittings.LowerHoles, plane, Grid.Of(fittings.Bottom), progress.Cancel);
+        var lower = HeightSolid.Of(
+            [.. seen.Down, .. fittings.OnLower],
+            fittings.Outline,
+            fittings.LowerHoles,
+            plane,
+            Grid.Of(fittings.Bottom),
+            progress.Cancel
+        );
         progress.Begin("The upper half", 0.35);
-        var over = HeightSolid.Of([.. seen.Up.Concat(fittings.InUpper).Select(f => f.TurnedOver)], [.. fittings.Outline.Select(Over)],
-            [.. fittings.UpperHoles.Select(ring => ring.Select(Over).ToArray())], -plane, -Grid.Of(fittings.Top), progress.Cancel);
+        var over = HeightSolid.Of(
+            [.. seen.Up.Concat(fittings.InUpper).Select(f => f.TurnedOver)],
+            [.. fittings.Outline.Select(Over)],
+            [.. fittings.UpperHoles.Select(ring => ring.Select(Over).ToArray())],
+            -plane,
+            -Grid.Of(fittings.Top),
+            progress.Cancel
+        );
         progress.Begin("Checking both halves", 0.05);
         var upper = new Mesh(TurnedOver(over.Mesh.Positions), over.Mesh.Corners);
         var (lowerMm3, upperMm3) = (ClosedMm3(lower.Mesh, "lower"), ClosedMm3(upper, "upper"));
@@ -49,13 +73,28 @@ public static class SplitMolds
         var cavity = -(lower.PartRoofVolume + over.PartRoofVolume) / perMm3;
         var whole = seen.VolumeMm3;
         if (Math.Abs(cavity / whole - 1) > MostDifference)
-            throw new RefusalException("split.not-true", $"The cavity came out {Text.Number(100 * (cavity / whole - 1), 2)} % off the part's volume; {100 * MostDifference} % is the limit. The mesh may run through itself: mend it on the Part page.", "part");
+            throw new RefusalException(
+                "split.not-true",
+                $"The cavity came out {Text.Number(100 * (cavity / whole - 1), 2)} % off the part's volume; "
+                    + $"{100 * MostDifference} % is the limit. The mesh may run through itself: mend it on the Part page.",
+                "part"
+            );
         var figures = new SplitMoldFigures(
-            [fittings.Right - fittings.Left, fittings.Back - fittings.Front, fittings.Top - fittings.Bottom], [pull.X, pull.Y, pull.Z], planeMm - lowest,
-            whole / 1000, cavity / 1000, 100 * (cavity / whole - 1), lowerMm3 / 1000, upperMm3 / 1000,
-            Grid.Mm(Math.Max(lower.SteepestStep, over.SteepestStep)), Math.Max(0, cavity - whole), [lower.Mesh.TriangleCount, upper.TriangleCount],
+            [fittings.Right - fittings.Left, fittings.Back - fittings.Front, fittings.Top - fittings.Bottom],
+            [pull.X, pull.Y, pull.Z],
+            planeMm - lowest,
+            whole / 1000,
+            cavity / 1000,
+            100 * (cavity / whole - 1),
+            lowerMm3 / 1000,
+            upperMm3 / 1000,
+            Grid.Mm(Math.Max(lower.SteepestStep, over.SteepestStep)),
+            Math.Max(0, cavity - whole),
+            [lower.Mesh.TriangleCount, upper.TriangleCount],
             [.. fittings.Vents.Select(v => Place.Of(seen.OutOfFrame(v), pull, 20))],
-            fittings.Pour is { } pour ? Place.Of(seen.OutOfFrame(pour), pull, 20) : null, []);
+            fittings.Pour is { } pour ? Place.Of(seen.OutOfFrame(pour), pull, 20) : null,
+            []
+        );
         return new SplitMold(seen.OutOfFrame(lower.Mesh), seen.OutOfFrame(upper), figures with { Messages = [.. Messages(figures)] });
     }
 
@@ -68,16 +107,35 @@ public static class SplitMolds
         var faults = Faults.Of(mesh);
         var topology = Topology.Of(mesh, faults.LeftOut);
         if (!topology.IsClosed || topology.FlippedEdges > 0)
-            throw new RefusalException("split.not-closed", $"The {half} half did not close ({topology.OpenEdges} open and {topology.NonManifoldEdges} shared edges). Move the parting plane by a tenth of a millimetre and try again.", "split.partingMm");
+            throw new RefusalException(
+                "split.not-closed",
+                $"The {half} half did not close ({topology.OpenEdges} open and {topology.NonManifoldEdges} shared edges). "
+                    + "Move the parting plane by a tenth of a millimetre and try again.",
+                "split.partingMm"
+            );
         return Measures.ShellVolumesMm3(mesh, topology).Sum();
     }
 
     private static IEnumerable<Finding> Messages(SplitMoldFigures figures)
     {
         if (figures.ShutOffMm > 1)
-            yield return new Finding(Severity.Warning, "shut-off", $"The outline leaves the parting plane by up to {Text.Number(figures.ShutOffMm, 3)} mm; the halves meet there on an upright face without draft. Ease it with a file, or move the plane.");
+            yield return new Finding(
+                Severity.Warning,
+                "shut-off",
+                $"The outline leaves the parting plane by up to {Text.Number(figures.ShutOffMm, 3)} mm; the halves meet "
+                    + "there on an upright face without draft. Ease it with a file, or move the plane."
+            );
         if (figures.FilledMm3 > 0.01)
-            yield return new Finding(Severity.Note, "filled", $"{Text.Number(figures.FilledMm3, 3)} mm³ of tiny undercuts are filled with mold.");
-        yield return new Finding(Severity.Note, "layers", "The model is true to the mesh; the printed cavity is as true as the printer: layers copy, holes come out small. Smooth and seal before the first pour.");
+            yield return new Finding(
+                Severity.Note,
+                "filled",
+                $"{Text.Number(figures.FilledMm3, 3)} mm³ of tiny undercuts are filled with mold."
+            );
+        yield return new Finding(
+            Severity.Note,
+            "layers",
+            "The model is true to the mesh; the printed cavity is as true as the printer: layers copy, holes come out "
+                + "small. Smooth and seal before the first pour."
+        );
     }
 }

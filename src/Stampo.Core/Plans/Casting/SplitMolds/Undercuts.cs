@@ -7,7 +7,8 @@ namespace Stampo.Core.Plans.Casting.SplitMolds;
 internal static class Undercuts
 {
     /// <summary>Below these it is the roughness of a mesh and is filled: share of the part's volume, and depth.</summary>
-    private const double RoughShare = 0.001, RoughMm = 0.2;
+    private const double RoughShare = 0.001,
+        RoughMm = 0.2;
 
     /// <summary>Points looked at along the longest edge of the part's box.</summary>
     private const double Across = 80;
@@ -16,7 +17,9 @@ internal static class Undercuts
     {
         var layers = new SeenFacets([.. part.Down, .. part.Up]);
         var spacing = Grid.PerMm * part.Box.Diagonal / Across;
-        double volume = 0, deepest = 0, most = 0;
+        double volume = 0,
+            deepest = 0,
+            most = 0;
         var at = default(Vec3);
         foreach (var facet in part.Down)
         {
@@ -25,7 +28,15 @@ internal static class Undercuts
             {
                 var z = facet.HeightAt(x, y);
                 // Just below this facet: mold down to the next layer, or down to the open.
-                if (layers.Over(x, y).Select(f => (Z: f.HeightAt(x, y), Rises: f.Turn > 0)).Where(l => l.Z < z).Select(l => ((double Z, bool Rises)?)l).MaxBy(l => l?.Z) is not { Rises: true } under)
+                if (
+                    layers
+                        .Over(x, y)
+                        .Select(f => (Z: f.HeightAt(x, y), Rises: f.Turn > 0))
+                        .Where(l => l.Z < z)
+                        .Select(l => ((double Z, bool Rises)?)l)
+                        .MaxBy(l => l?.Z)
+                    is not { Rises: true } under
+                )
                     continue;
                 var gap = Grid.Mm(z - under.Z);
                 var here = gap * area / (Grid.PerMm * Grid.PerMm);
@@ -40,9 +51,15 @@ internal static class Undercuts
             Refuse(volume, deepest, part.OutOfFrame(at) * (1 / part.Scale));
     }
 
-    private static void Refuse(double volumeMm3, double deepestMm, Vec3 at) => throw new RefusalException("split.undercut",
-        $"Two halves can't be drawn off: about {Text.Number(volumeMm3 / 1000, 2)} cm³ of mold would be locked in by the part, up to {Text.Number(deepestMm, 2)} mm deep, most of it around x {Place(at.X)}, y {Place(at.Y)}, z {Place(at.Z)} mm. Choose another pull on the Part page, take the undercut out of the model, or make the mold in silicone.",
-        "part.pull");
+    private static void Refuse(double volumeMm3, double deepestMm, Vec3 at) =>
+        throw new RefusalException(
+            "split.undercut",
+            $"Two halves can't be drawn off: about {Text.Number(volumeMm3 / 1000, 2)} cm³ of mold would be locked in by "
+                + $"the part, up to {Text.Number(deepestMm, 2)} mm deep, most of it around x {Place(at.X)}, y {Place(at.Y)}, z "
+                + $"{Place(at.Z)} mm. Choose another pull on the Part page, take the undercut out of the model, or make the "
+                + "mold in silicone.",
+            "part.pull"
+        );
 
     /// <summary>A tenth of a millimetre finds the place.</summary>
     private static string Place(double mm) => Text.Number(Math.Round(mm, 1) + 0.0, 6);
@@ -54,16 +71,15 @@ internal static class Undercuts
         var n = (int)Math.Clamp(Math.Ceiling(longest / spacing), 1, Across);
         var area = Math.Abs(f.Turn) / 2.0 / (n * n);
         for (var i = 0; i < n; i++)
-            for (var j = 0; j < n - i; j++)
-            {
-                yield return Point(i + 1 / 3.0, j + 1 / 3.0);
-                if (j < n - i - 1)
-                    yield return Point(i + 2 / 3.0, j + 2 / 3.0);
-            }
+        for (var j = 0; j < n - i; j++)
+        {
+            yield return Point(i + 1 / 3.0, j + 1 / 3.0);
+            if (j < n - i - 1)
+                yield return Point(i + 2 / 3.0, j + 2 / 3.0);
+        }
 
-        (double, double, double) Point(double i, double j) => (
-            f.A.X + (f.B.X - f.A.X) * i / n + (f.C.X - f.A.X) * j / n,
-            f.A.Y + (f.B.Y - f.A.Y) * i / n + (f.C.Y - f.A.Y) * j / n, area);
+        (double, double, double) Point(double i, double j) =>
+            (f.A.X + (f.B.X - f.A.X) * i / n + (f.C.X - f.A.X) * j / n, f.A.Y + (f.B.Y - f.A.Y) * i / n + (f.C.Y - f.A.Y) * j / n, area);
     }
 
     private static double Squared(Node a, Node b) => Math.Pow(b.X - (double)a.X, 2) + Math.Pow(b.Y - (double)a.Y, 2);

@@ -41,7 +41,11 @@ public class CastingBatchTests
 
     [Fact]
     public void Specific_volume_is_turned_into_density() =>
-        Assert.Equal(1.116125, CastingBatch.Compute(Example with { DensityGPerCm3 = null, SpecificVolumeIn3PerLb = 24.8 }).DensityGPerCm3, 1e-6);
+        Assert.Equal(
+            1.116125,
+            CastingBatch.Compute(Example with { DensityGPerCm3 = null, SpecificVolumeIn3PerLb = 24.8 }).DensityGPerCm3,
+            1e-6
+        );
 
     [Fact]
     public void Grossing_up_pours_more_than_adding()
@@ -91,22 +95,51 @@ public class CastingBatchTests
 
     [Fact]
     public void Weights_on_the_scale_keep_the_ratio_and_never_fall_short() =>
-        Gen.Select(Gen.Double[1, 500], Gen.Int[1, 40], Gen.Double[20, 200], Gen.OneOfConst(0.01, 0.1, 0.5)).Sample((volume, count, partsB, step) =>
-        {
-            var batch = CastingBatch.Compute(Example with { PartVolumeCm3 = volume, Count = count, Ratio = new MixRatio(100, partsB), ScaleStepG = step });
-            return batch.Charges.All(c =>
-                IsWhole(c.AG / step) && IsWhole(c.BG / step)
-                && (ScaleRounding.RatioErrorPct(c.AG, c.BG, 100 / partsB) <= 0.5 || batch.Messages.Any(m => m.Code == "ratio-off")))
-                && batch.WeighedG >= batch.MassG * (1 - 1e-9) && batch.WeighedG <= batch.MassG * 1.12 + 4 * step;
-        });
+        Gen.Select(Gen.Double[1, 500], Gen.Int[1, 40], Gen.Double[20, 200], Gen.OneOfConst(0.01, 0.1, 0.5))
+            .Sample(
+                (volume, count, partsB, step) =>
+                {
+                    var batch = CastingBatch.Compute(
+                        Example with
+                        {
+                            PartVolumeCm3 = volume,
+                            Count = count,
+                            Ratio = new MixRatio(100, partsB),
+                            ScaleStepG = step,
+                        }
+                    );
+                    return batch.Charges.All(c =>
+                            IsWhole(c.AG / step)
+                            && IsWhole(c.BG / step)
+                            && (
+                                ScaleRounding.RatioErrorPct(c.AG, c.BG, 100 / partsB) <= 0.5
+                                || batch.Messages.Any(m => m.Code == "ratio-off")
+                            )
+                        )
+                        && batch.WeighedG >= batch.MassG * (1 - 1e-9)
+                        && batch.WeighedG <= batch.MassG * 1.12 + 4 * step;
+                }
+            );
 
     [Fact]
     public void A_plus_b_is_the_total_and_the_ratio_holds() =>
-        Gen.Select(Gen.Double[0.1, 2000], Gen.Int[1, 200], Gen.Double[0, 60], Gen.Double[10, 300]).Sample((volume, count, loss, partsB) =>
-        {
-            var batch = CastingBatch.Compute(Example with { PartVolumeCm3 = volume, Count = count, LossPct = loss, Ratio = new MixRatio(100, partsB) });
-            return Math.Abs(batch.AG + batch.BG - batch.MassG) <= 1e-9 * batch.MassG && Math.Abs(batch.AG / batch.BG * partsB / 100 - 1) < 1e-9;
-        });
+        Gen.Select(Gen.Double[0.1, 2000], Gen.Int[1, 200], Gen.Double[0, 60], Gen.Double[10, 300])
+            .Sample(
+                (volume, count, loss, partsB) =>
+                {
+                    var batch = CastingBatch.Compute(
+                        Example with
+                        {
+                            PartVolumeCm3 = volume,
+                            Count = count,
+                            LossPct = loss,
+                            Ratio = new MixRatio(100, partsB),
+                        }
+                    );
+                    return Math.Abs(batch.AG + batch.BG - batch.MassG) <= 1e-9 * batch.MassG
+                        && Math.Abs(batch.AG / batch.BG * partsB / 100 - 1) < 1e-9;
+                }
+            );
 
     [Fact]
     public void A_scale_too_coarse_for_the_charge_is_said()
@@ -132,20 +165,21 @@ public class CastingBatchTests
         Assert.Equal(density, CastingBatch.Compute(Example with { DensityGPerCm3 = density, DensityConfirmed = true }).DensityGPerCm3);
     }
 
-    public static TheoryData<CastingBatchRequest, string> Bad => new()
-    {
-        { Example with { PartVolumeCm3 = 0 }, "partVolumeCm3" },
-        { Example with { PartVolumeCm3 = double.NaN }, "partVolumeCm3" },
-        { Example with { Count = 0 }, "count" },
-        { Example with { LossPct = 100 }, "lossPct" },
-        { Example with { LossBasis = "guess" }, "lossBasis" },
-        { Example with { DensityGPerCm3 = null }, "densityGPerCm3" },
-        { Example with { Ratio = new MixRatio(100, 0) }, "ratio.b" },
-        { Example with { Ratio = new MixRatio(1, 1, "volume") }, "ratio" },
-        { Example with { ScaleStepG = 0 }, "scaleStepG" },
-        { Example with { Steps = new PourSteps(-1, 0, 0) }, "steps.mixMin" },
-        { Example with { Count = 100_000, CavitiesPerCharge = 1 }, "cavitiesPerCharge" },
-    };
+    public static TheoryData<CastingBatchRequest, string> Bad =>
+        new()
+        {
+            { Example with { PartVolumeCm3 = 0 }, "partVolumeCm3" },
+            { Example with { PartVolumeCm3 = double.NaN }, "partVolumeCm3" },
+            { Example with { Count = 0 }, "count" },
+            { Example with { LossPct = 100 }, "lossPct" },
+            { Example with { LossBasis = "guess" }, "lossBasis" },
+            { Example with { DensityGPerCm3 = null }, "densityGPerCm3" },
+            { Example with { Ratio = new MixRatio(100, 0) }, "ratio.b" },
+            { Example with { Ratio = new MixRatio(1, 1, "volume") }, "ratio" },
+            { Example with { ScaleStepG = 0 }, "scaleStepG" },
+            { Example with { Steps = new PourSteps(-1, 0, 0) }, "steps.mixMin" },
+            { Example with { Count = 100_000, CavitiesPerCharge = 1 }, "cavitiesPerCharge" },
+        };
 
     [Theory]
     [MemberData(nameof(Bad))]

@@ -22,20 +22,27 @@ public class ScaleRoundingTests
     }
 
     [Fact]
-    public void Steps_coarser_than_the_charge_still_give_one_of_each() =>
-        Assert.Equal((10, 10), ScaleRounding.Round(1, 0.6, 10));
+    public void Steps_coarser_than_the_charge_still_give_one_of_each() => Assert.Equal((10, 10), ScaleRounding.Round(1, 0.6, 10));
 
     [Fact]
-    public void Fine_scales_change_almost_nothing() => Gen.Select(Gen.Double[50, 5000], Gen.Double[0.05, 3]).Sample((a, share) =>
-    {
-        var (roundedA, roundedB) = ScaleRounding.Round(a, a * share, 0.01);
-        return roundedA + roundedB >= (a + a * share) * (1 - 1e-9) && roundedA + roundedB - a - a * share < 0.1;
-    });
+    public void Fine_scales_change_almost_nothing() =>
+        Gen.Select(Gen.Double[50, 5000], Gen.Double[0.05, 3])
+            .Sample(
+                (a, share) =>
+                {
+                    var (roundedA, roundedB) = ScaleRounding.Round(a, a * share, 0.01);
+                    return roundedA + roundedB >= (a + a * share) * (1 - 1e-9) && roundedA + roundedB - a - a * share < 0.1;
+                }
+            );
 
     [Fact]
-    public void No_dust_of_binary_fractions_is_left() => Gen.Select(Gen.Double[1, 999], Gen.Double[0.2, 2]).Sample((a, share) =>
-    {
-        var (roundedA, roundedB) = ScaleRounding.Round(a, a * share, 0.1);
-        return roundedA == Math.Round(roundedA, 1) && roundedB == Math.Round(roundedB, 1);
-    });
+    public void No_dust_of_binary_fractions_is_left() =>
+        Gen.Select(Gen.Double[1, 999], Gen.Double[0.2, 2])
+            .Sample(
+                (a, share) =>
+                {
+                    var (roundedA, roundedB) = ScaleRounding.Round(a, a * share, 0.1);
+                    return roundedA == Math.Round(roundedA, 1) && roundedB == Math.Round(roundedB, 1);
+                }
+            );
 }

@@ -9,12 +9,24 @@ public class FillingTests
 {
     private static readonly CastData Fast = MaterialLibrary.Find("pu-rigid-fast")!.Cast!;
 
-    private static readonly FillingEquipment Shop = new(new Vessel("Vacuum chamber", 300, 420, 100), 30, 85, new Vessel("Pressure pot", 280, 350, 20), 400, [450, 400, 350], 80);
+    private static readonly FillingEquipment Shop = new(
+        new Vessel("Vacuum chamber", 300, 420, 100),
+        30,
+        85,
+        new Vessel("Pressure pot", 280, 350, 20),
+        400,
+        [450, 400, 350],
+        80
+    );
 
     private static readonly FilledMold Mold = new([160, 120, 100], Fast, FullCureH: 168, LimitC: 200, ThinnestWallMm: 2);
 
-    private static FillingPlan Plan(FillingChoices choices, FilledMold? mold = null, FillingEquipment? shop = null, FillingSchool usual = FillingSchool.DegassedPressure) =>
-        FillingPlan.Of(choices, usual, shop ?? Shop, mold ?? Mold);
+    private static FillingPlan Plan(
+        FillingChoices choices,
+        FilledMold? mold = null,
+        FillingEquipment? shop = null,
+        FillingSchool usual = FillingSchool.DegassedPressure
+    ) => FillingPlan.Of(choices, usual, shop ?? Shop, mold ?? Mold);
 
     [Fact]
     public void A_bubble_under_pressure_and_a_pumped_chamber_follow_the_worked_examples()
@@ -27,8 +39,9 @@ public class FillingTests
     }
 
     [Fact]
-    public void Bubbles_keep_their_gas() => Gen.Select(Gen.Double[1, 500], Gen.Double[1, 2000]).Sample((from, to) =>
-        Assert.Equal(from, to * Math.Pow(Bubble.Of(new BubbleRequest(from, to)).DiameterRatio, 3), 1e-9 * to));
+    public void Bubbles_keep_their_gas() =>
+        Gen.Select(Gen.Double[1, 500], Gen.Double[1, 2000])
+            .Sample((from, to) => Assert.Equal(from, to * Math.Pow(Bubble.Of(new BubbleRequest(from, to)).DiameterRatio, 3), 1e-9 * to));
 
     [Theory]
     [InlineData(360, null)]
@@ -44,10 +57,21 @@ public class FillingTests
         Assert.Equal(["pot-size"], Plan(new FillingChoices(), large).Refusals.Select(r => r.Code));
         Assert.Empty(Plan(new FillingChoices { School = FillingSchool.Degassed }, large).Refusals);
         Assert.Equal(["chamber-size"], Plan(new FillingChoices { School = FillingSchool.Chamber }, large).Refusals.Select(r => r.Code));
-        Assert.Equal(["chamber-size", "oven-size"], Plan(new FillingChoices { School = FillingSchool.Chamber }, Mold with { BlockMm = [500, 400, 300] }).Refusals.Select(r => r.Code));
-        Assert.Equal(["mold-heat"], Plan(new FillingChoices { School = FillingSchool.Degassed, CureC = 70 }, Mold with { LimitC = 55 }).Refusals.Select(r => r.Code));
+        Assert.Equal(
+            ["chamber-size", "oven-size"],
+            Plan(new FillingChoices { School = FillingSchool.Chamber }, Mold with { BlockMm = [500, 400, 300] })
+                .Refusals.Select(r => r.Code)
+        );
+        Assert.Equal(
+            ["mold-heat"],
+            Plan(new FillingChoices { School = FillingSchool.Degassed, CureC = 70 }, Mold with { LimitC = 55 }).Refusals.Select(r => r.Code)
+        );
         Assert.Equal(["oven-heat"], Plan(new FillingChoices { School = FillingSchool.Degassed, CureC = 90 }).Refusals.Select(r => r.Code));
-        Assert.Equal(["pot-plate"], Plan(new FillingChoices { School = FillingSchool.Pressure }, shop: Shop with { PotRatedKpa = null }).Refusals.Select(r => r.Code));
+        Assert.Equal(
+            ["pot-plate"],
+            Plan(new FillingChoices { School = FillingSchool.Pressure }, shop: Shop with { PotRatedKpa = null })
+                .Refusals.Select(r => r.Code)
+        );
     }
 
     [Fact]
@@ -56,7 +80,11 @@ public class FillingTests
         Assert.Equal(364, FillingPlan.HotKpa(300, 70), 0.5);
         Assert.Equal(["pot-hot"], Plan(new FillingChoices { CureC = 70 }).Refusals.Select(r => r.Code));
         Assert.Empty(Plan(new FillingChoices { CureC = 70, PressureKpa = 250 }).Refusals);
-        Gen.Select(Gen.Double[0, 600], Gen.Double[23, 120]).Sample((kpa, celsius) => Assert.Equal((kpa + 101.325) / 296.15, (FillingPlan.HotKpa(kpa, celsius) + 101.325) / (celsius + 273.15), 1e-9));
+        Gen.Select(Gen.Double[0, 600], Gen.Double[23, 120])
+            .Sample(
+                (kpa, celsius) =>
+                    Assert.Equal((kpa + 101.325) / 296.15, (FillingPlan.HotKpa(kpa, celsius) + 101.325) / (celsius + 273.15), 1e-9)
+            );
     }
 
     [Fact]
@@ -68,8 +96,8 @@ public class FillingTests
         Assert.True(new Vessel("pot", 280, 350, 20).Takes([190, 190, 330]));
         Assert.False(new Vessel("pot", 280, 350, 20).Takes([190, 190, 331]));
         Assert.Null(new Vessel("pot", null, null, 20).Takes([1, 1, 1]));
-        Gen.Select(Gen.Double[5, 400], Gen.Double[5, 400], Gen.Double[5, 400]).Sample((a, b, c) =>
-            Assert.Equal(Shop.Pot!.Takes([a, b, c]), Shop.Pot.Takes([c, a, b])));
+        Gen.Select(Gen.Double[5, 400], Gen.Double[5, 400], Gen.Double[5, 400])
+            .Sample((a, b, c) => Assert.Equal(Shop.Pot!.Takes([a, b, c]), Shop.Pot.Takes([c, a, b])));
     }
 
     [Fact]
@@ -79,17 +107,28 @@ public class FillingTests
         Assert.Equal(0.75, HandlingTime.Hours(Fast, 70), 1e-12);
         Assert.Equal(Math.Sqrt(Fast.DemoldH * 0.75), HandlingTime.Hours(Fast, 46.5), 1e-12);
         Assert.Equal(16 / Math.Pow(2, 4.7), HandlingTime.Hours(Fast with { DemoldH = 16, WarmC = null, WarmDemoldH = null }, 70), 1e-12);
-        Gen.Select(Gen.Double[15, 90], Gen.Double[0.1, 20]).Sample((at, more) => Assert.True(HandlingTime.Hours(Fast, at + more) < HandlingTime.Hours(Fast, at)));
+        Gen.Select(Gen.Double[15, 90], Gen.Double[0.1, 20])
+            .Sample((at, more) => Assert.True(HandlingTime.Hours(Fast, at + more) < HandlingTime.Hours(Fast, at)));
     }
 
     [Fact]
     public void A_mold_made_without_pressure_gives_raised_bumps_under_it()
     {
-        Assert.Contains("raised bumps", Plan(new FillingChoices { MoldPressureKpa = 0 }).Messages.Single(m => m.Code == "mold-pressure").Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "raised bumps",
+            Plan(new FillingChoices { MoldPressureKpa = 0 }).Messages.Single(m => m.Code == "mold-pressure").Text,
+            StringComparison.Ordinal
+        );
         Assert.Contains(Plan(new FillingChoices { MoldPressureKpa = 0 }).Messages, m => m.Code == "mold-pressure");
         Assert.DoesNotContain(Plan(new FillingChoices { MoldPressureKpa = 300 }).Messages, m => m.Code == "mold-pressure");
-        Assert.DoesNotContain(Plan(new FillingChoices { MoldPressureKpa = 0, School = FillingSchool.Degassed }).Messages, m => m.Code == "mold-pressure");
-        Assert.Contains(Plan(new FillingChoices { School = FillingSchool.Open }, Mold with { ThinnestWallMm = 0.8 }).Messages, m => m.Code == "halves-in-line");
+        Assert.DoesNotContain(
+            Plan(new FillingChoices { MoldPressureKpa = 0, School = FillingSchool.Degassed }).Messages,
+            m => m.Code == "mold-pressure"
+        );
+        Assert.Contains(
+            Plan(new FillingChoices { School = FillingSchool.Open }, Mold with { ThinnestWallMm = 0.8 }).Messages,
+            m => m.Code == "halves-in-line"
+        );
     }
 
     [Fact]
@@ -97,11 +136,12 @@ public class FillingTests
     {
         var chamber = Plan(new FillingChoices(), usual: FillingSchool.Chamber);
         Assert.Equal((70, 0.75), (chamber.CureC, chamber.DemoldH));
-        Gen.Double[0.2, 48].Sample(h =>
-        {
-            Assert.InRange(ShotRate.InChamber(Fast with { DemoldH = h, WarmDemoldH = null }, 70), 3, 10);
-            Assert.InRange(ShotRate.ByHand(h), 1, 3);
-        });
+        Gen.Double[0.2, 48]
+            .Sample(h =>
+            {
+                Assert.InRange(ShotRate.InChamber(Fast with { DemoldH = h, WarmDemoldH = null }, 70), 3, 10);
+                Assert.InRange(ShotRate.ByHand(h), 1, 3);
+            });
     }
 
     [Fact]
@@ -109,12 +149,15 @@ public class FillingTests
     {
         var (fast, slow) = (MaterialLibrary.Find("pu-rigid-fast")!, MaterialLibrary.Find("pu-elastomer-70a")!);
         Assert.Equal(23, Exotherm.PeakC(fast, 0, 23), 1e-9);
-        Gen.Select(Gen.Double[0.5, 60], Gen.Double[0.1, 30]).Sample((section, more) =>
-        {
-            Assert.True(Exotherm.PeakC(fast, section + more, 23) > Exotherm.PeakC(fast, section, 23));
-            Assert.True(Exotherm.PeakC(fast, section, 23) > Exotherm.PeakC(slow, section, 23));
-            Assert.True(Exotherm.PeakC(fast, section, 23) < 143);
-        });
+        Gen.Select(Gen.Double[0.5, 60], Gen.Double[0.1, 30])
+            .Sample(
+                (section, more) =>
+                {
+                    Assert.True(Exotherm.PeakC(fast, section + more, 23) > Exotherm.PeakC(fast, section, 23));
+                    Assert.True(Exotherm.PeakC(fast, section, 23) > Exotherm.PeakC(slow, section, 23));
+                    Assert.True(Exotherm.PeakC(fast, section, 23) < 143);
+                }
+            );
     }
 
     [Theory]

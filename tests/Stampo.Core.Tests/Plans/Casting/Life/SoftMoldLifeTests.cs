@@ -11,14 +11,21 @@ public class SoftMoldLifeTests
 {
     private static readonly ThreePoint Usual = new(12, 25, 50);
 
-    private static readonly Material Fast = MaterialLibrary.Find("pu-rigid-fast")!, Soft = MaterialLibrary.Find("pu-elastomer-70a")!, Silicone = MaterialLibrary.Find("casting-silicone-20a")!;
+    private static readonly Material Fast = MaterialLibrary.Find("pu-rigid-fast")!,
+        Soft = MaterialLibrary.Find("pu-elastomer-70a")!,
+        Silicone = MaterialLibrary.Find("casting-silicone-20a")!;
 
-    private static double Likely(MoldWear wear, bool countsHeat = false) => SoftMoldLife.Of(Usual, new WorkInput("base", Usual, "shots"), wear, countsHeat).Shots.Likely;
+    private static double Likely(MoldWear wear, bool countsHeat = false) =>
+        SoftMoldLife.Of(Usual, new WorkInput("base", Usual, "shots"), wear, countsHeat).Shots.Likely;
 
     [Fact]
     public void Each_factor_is_shown_and_their_product_is_the_life()
     {
-        var life = SoftMoldLife.Of(Usual, new WorkInput("base", Usual, "shots"), new MoldWear(Fast, Undercut.Strong, 2, 70, Condensation: true));
+        var life = SoftMoldLife.Of(
+            Usual,
+            new WorkInput("base", Usual, "shots"),
+            new MoldWear(Fast, Undercut.Strong, 2, 70, Condensation: true)
+        );
         Assert.Equal([0.8, 0.6, 0.7, 0.8, 0.7], life.Factors.Select(f => f.Times));
         var product = life.Factors.Aggregate(1.0, (p, f) => p * f.Times);
         Assert.Equal((12 * product, 25 * product, 50 * product), (life.Shots.Low, life.Shots.Likely, life.Shots.High));
@@ -46,7 +53,11 @@ public class SoftMoldLifeTests
     public void A_school_moves_the_whole_range_and_the_shops_own_stays_between()
     {
         Assert.Equal(Usual, SoftMoldLife.Base(Usual, LifeSchool.Between));
-        var (cautious, usual, generous) = (SoftMoldLife.Base(Usual, LifeSchool.Cautious), SoftMoldLife.Base(Usual, LifeSchool.Usual), SoftMoldLife.Base(Usual, LifeSchool.Generous));
+        var (cautious, usual, generous) = (
+            SoftMoldLife.Base(Usual, LifeSchool.Cautious),
+            SoftMoldLife.Base(Usual, LifeSchool.Usual),
+            SoftMoldLife.Base(Usual, LifeSchool.Generous)
+        );
         Assert.True(cautious.High <= usual.Low && usual.High <= generous.Low);
         Assert.Equal((10, 15, 50, 100), (cautious.Low, cautious.High, generous.Low, generous.High));
     }
@@ -57,7 +68,8 @@ public class SoftMoldLifeTests
     [InlineData(LifeSchool.Generous)]
     public void A_face_on_a_rigid_back_stays_two_to_four_times_its_silicone_in_any_school(LifeSchool school)
     {
-        ThreePoint soft = SoftMoldLife.Base(Usual, school), hybrid = SoftMoldLife.Base(new ThreePoint(60, 100, 200), school, onRigidBack: true);
+        ThreePoint soft = SoftMoldLife.Base(Usual, school),
+            hybrid = SoftMoldLife.Base(new ThreePoint(60, 100, 200), school, onRigidBack: true);
         foreach (var (face, alone) in new[] { (hybrid.Low, soft.Low), (hybrid.Likely, soft.Likely), (hybrid.High, soft.High) })
             Assert.InRange(face / alone, 2 - 1e-9, 4 + 1e-9);
         // A vacuum mold's range moves with the school, in its own proportion.

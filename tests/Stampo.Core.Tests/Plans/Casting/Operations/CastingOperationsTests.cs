@@ -19,18 +19,50 @@ public class CastingOperationsTests
 
     private static readonly Place Somewhere = new([0, 0, 0], [0, 0, 1], 5);
 
-    private static IReadOnlyList<Operation> Of(string route, Func<CastingChoices, CastingChoices>? choose = null, Brief? brief = null, string resin = "pu-rigid-fast", int cavities = 2, IReadOnlyList<BlindHole>? holes = null)
+    private static IReadOnlyList<Operation> Of(
+        string route,
+        Func<CastingChoices, CastingChoices>? choose = null,
+        Brief? brief = null,
+        string resin = "pu-rigid-fast",
+        int cavities = 2,
+        IReadOnlyList<BlindHole>? holes = null
+    )
     {
-        var part = holes is null ? Part : Part with { Measured = new MeasuredShape(null, null, null, Undercut.None, 0, null, new DraftShares(0, 0, 0, 0, 0), 48, 1, holes.Count) { Slenders = holes } };
+        var part = holes is null
+            ? Part
+            : Part with
+            {
+                Measured = new MeasuredShape(null, null, null, Undercut.None, 0, null, new DraftShares(0, 0, 0, 0, 0), 48, 1, holes.Count)
+                {
+                    Slenders = holes,
+                },
+            };
         var job = new Job(part, brief ?? new Brief { ShowSide = Finish.Gloss }, MaterialLibrary.Find(resin)!, RateCard.Shipped);
         var method = RouteCatalogue.Find(route)!.Methods(job, cavities).OfType<CastingMethod>().Single();
         var plan = CastingChoices.From(method);
         plan = choose?.Invoke(plan) ?? plan;
-        return CastingWork.Of(new CastingInputs(plan, method, job, Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!, MaterialLibrary.Find(plan.Printed.PrintId)!, null, null, 20,
-            new DateTime(2026, 11, 26, 8, 0, 0))).Operations;
+        return CastingWork
+            .Of(
+                new CastingInputs(
+                    plan,
+                    method,
+                    job,
+                    Silicone.Of(SupplyLibrary.All.Single(s => s.Id == plan.Silicone.SupplyId))!,
+                    MaterialLibrary.Find(plan.Printed.PrintId)!,
+                    null,
+                    null,
+                    20,
+                    new DateTime(2026, 11, 26, 8, 0, 0)
+                )
+            )
+            .Operations;
     }
 
-    private static readonly Brief WithPot = new() { ShowSide = Finish.Gloss, Equipment = new Equipment { PotRatedKpa = 600 } };
+    private static readonly Brief WithPot = new()
+    {
+        ShowSide = Finish.Gloss,
+        Equipment = new Equipment { PotRatedKpa = 600 },
+    };
 
     private static Lag PotLife(Operation operation) => operation.Lags.Single(l => l.MostMin > 0);
 
@@ -60,7 +92,12 @@ public class CastingOperationsTests
     [Fact]
     public void Holes_inserts_guards_and_plugs_are_seen_to_before_the_box()
     {
-        var operations = Of("cast-silicone", p => p with { Pattern = p.Pattern with { Plugs = 2 } }, new Brief { Inserts = 3, Guards = 1 }, holes: [new BlindHole(4, 20, Somewhere)]);
+        var operations = Of(
+            "cast-silicone",
+            p => p with { Pattern = p.Pattern with { Plugs = 2 } },
+            new Brief { Inserts = 3, Guards = 1 },
+            holes: [new BlindHole(4, 20, Somewhere)]
+        );
         Assert.Contains("steel pin", One(operations, "holes").Detail, StringComparison.Ordinal);
         var fittings = One(operations, "fittings").Detail!;
         Assert.Contains("3 inserts", fittings, StringComparison.Ordinal);
@@ -95,7 +132,13 @@ public class CastingOperationsTests
         var pressed = One(Of("cast-silicone", brief: WithPot), "cure-silicone-1");
         Assert.True(pressed.Needs(Resource.Pot));
         Assert.Contains("300 kPa", pressed.Detail, StringComparison.Ordinal);
-        var warm = One(Of("cast-silicone", p => p with { Filling = p.Filling with { School = FillingSchool.Degassed }, Silicone = p.Silicone with { CureC = 43 } }), "cure-silicone-1");
+        var warm = One(
+            Of(
+                "cast-silicone",
+                p => p with { Filling = p.Filling with { School = FillingSchool.Degassed }, Silicone = p.Silicone with { CureC = 43 } }
+            ),
+            "cure-silicone-1"
+        );
         Assert.Equal([Hold.OvenAt(43)], warm.Holds);
         Assert.True(warm.WaitMin > 16 * 60 / 4.0); // and the middle of the block has to become warm
         Assert.Equal(["oven"], warm.Cautions);
@@ -110,7 +153,9 @@ public class CastingOperationsTests
     [InlineData(FillingSchool.MeterMix, false, false, "Fill from the machine")]
     public void Every_school_of_filling_has_its_own_acts(FillingSchool school, bool degasses, bool presses, string fills)
     {
-        var shot = Of("cast-silicone", p => p with { Filling = p.Filling with { School = school } }, WithPot).Where(o => o.Repeats == Repeats.EachShot).ToList();
+        var shot = Of("cast-silicone", p => p with { Filling = p.Filling with { School = school } }, WithPot)
+            .Where(o => o.Repeats == Repeats.EachShot)
+            .ToList();
         Assert.Equal(degasses, shot.Exists(o => o.Id == "degas-1"));
         Assert.Equal(presses, One(shot, "cure").Needs(Resource.Pot));
         Assert.StartsWith(fills, One(shot, "pour-1").Name, StringComparison.Ordinal);
@@ -138,7 +183,11 @@ public class CastingOperationsTests
         Assert.Equal(24 * 60, One(operations, "seal-mold").WaitMin);
         Assert.Matches("by syringe from the low end, [0-9]+ fills", One(operations, "pour-1").Name);
         Assert.DoesNotContain(Of("cast-printed"), o => o.Id == "seal-mold");
-        Assert.Contains("Crack", One(Of("cast-printed", p => p with { Printed = p.Printed with { Kind = PrintedMoldKind.Eggshell } }), "demold").Name, StringComparison.Ordinal);
+        Assert.Contains(
+            "Crack",
+            One(Of("cast-printed", p => p with { Printed = p.Printed with { Kind = PrintedMoldKind.Eggshell } }), "demold").Name,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -168,10 +217,17 @@ public class CastingOperationsTests
     public void Silicone_is_degassed_in_a_saw_tooth_or_metered_where_that_is_the_school()
     {
         var tooth = Of("cast-silicone", p => p with { Silicone = p.Silicone with { Degas = SiliconeDegas.SawTooth } });
-        Assert.Contains("saw-tooth", tooth.First(o => o.Id.StartsWith("degas-silicone", StringComparison.Ordinal)).Name, StringComparison.Ordinal);
+        Assert.Contains(
+            "saw-tooth",
+            tooth.First(o => o.Id.StartsWith("degas-silicone", StringComparison.Ordinal)).Name,
+            StringComparison.Ordinal
+        );
         Assert.Equal(30, tooth.First(o => o.Id.StartsWith("degas-silicone", StringComparison.Ordinal)).HandsMin);
         var metered = Of("cast-silicone", p => p with { Silicone = p.Silicone with { Degas = SiliconeDegas.MeterMix } });
-        Assert.DoesNotContain(metered, o => o.Id.Contains("degas-silicone", StringComparison.Ordinal) || o.Id.StartsWith("mix-silicone", StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            metered,
+            o => o.Id.Contains("degas-silicone", StringComparison.Ordinal) || o.Id.StartsWith("mix-silicone", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -188,7 +244,10 @@ public class CastingOperationsTests
     {
         var shot = Of("cast-printed", p => p with { Order = p.Order with { SyringeMl = 50 } });
         Assert.True(One(shot, "degas-open-1").FollowsAtOnce && One(shot, "shut-1").FollowsAtOnce);
-        Assert.Equal(("mix-1", Edge.Start, Edge.End), (PotLife(One(shot, "shut-1")).After, PotLife(One(shot, "shut-1")).From, PotLife(One(shot, "shut-1")).To));
+        Assert.Equal(
+            ("mix-1", Edge.Start, Edge.End),
+            (PotLife(One(shot, "shut-1")).After, PotLife(One(shot, "shut-1")).From, PotLife(One(shot, "shut-1")).To)
+        );
         Assert.StartsWith("shut-", One(shot, "demold").Lags[0].After, StringComparison.Ordinal);
     }
 
@@ -199,16 +258,40 @@ public class CastingOperationsTests
         Assert.Equal(Repeats.Last, post.Repeats);
         Assert.Contains("oven", post.Cautions);
         Assert.DoesNotContain(Of("cast-silicone"), o => o.Id == "post-cure");
-        Assert.Contains(One(Of("cast-sacrificial", cavities: 1), "wash-mold").Ticks, c => c.What.StartsWith("dry", StringComparison.Ordinal));
-        Assert.Contains("support-bath", One(Of("cast-sacrificial", p => p with { Printed = p.Printed with { Kind = PrintedMoldKind.Soluble } }, cavities: 1), "demold").Cautions);
+        Assert.Contains(
+            One(Of("cast-sacrificial", cavities: 1), "wash-mold").Ticks,
+            c => c.What.StartsWith("dry", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            "support-bath",
+            One(
+                Of("cast-sacrificial", p => p with { Printed = p.Printed with { Kind = PrintedMoldKind.Soluble } }, cavities: 1),
+                "demold"
+            ).Cautions
+        );
     }
 
     [Fact]
     public void A_pattern_hangs_by_its_weight_or_is_held_down_where_silicone_lifts_it()
     {
         SplitSchool open = SplitSchool.CutOpen;
-        Assert.Contains("On its riser", One(Of("cast-silicone", p => p with { Silicone = p.Silicone with { School = open } }), "hang").Detail, StringComparison.Ordinal);
-        var board = One(Of("cast-silicone", p => p with { Silicone = p.Silicone with { School = open }, Pattern = p.Pattern with { Material = PatternMaterial.ModelBoard } }), "hang");
+        Assert.Contains(
+            "On its riser",
+            One(Of("cast-silicone", p => p with { Silicone = p.Silicone with { School = open } }), "hang").Detail,
+            StringComparison.Ordinal
+        );
+        var board = One(
+            Of(
+                "cast-silicone",
+                p =>
+                    p with
+                    {
+                        Silicone = p.Silicone with { School = open },
+                        Pattern = p.Pattern with { Material = PatternMaterial.ModelBoard },
+                    }
+            ),
+            "hang"
+        );
         Assert.Contains("hold it down", board.Detail, StringComparison.Ordinal);
         Assert.Contains(board.Ticks, t => t.What == "it cannot rise when the silicone comes");
     }
@@ -220,6 +303,12 @@ public class CastingOperationsTests
         var bought = Of("cast-silicone", brief: new Brief { Sources = new Sources { SoftMolds = Source.BoughtIn } });
         Assert.Equal("order-mold", bought[0].Id);
         Assert.True(bought[0].WaitMin >= 3 * 24 * 60);
-        Assert.Contains("hot-pot", One(Of("cast-silicone", p => p with { Filling = p.Filling with { School = FillingSchool.Pressure, CureC = 60 } }, WithPot), "cure").Cautions);
+        Assert.Contains(
+            "hot-pot",
+            One(
+                Of("cast-silicone", p => p with { Filling = p.Filling with { School = FillingSchool.Pressure, CureC = 60 } }, WithPot),
+                "cure"
+            ).Cautions
+        );
     }
 }

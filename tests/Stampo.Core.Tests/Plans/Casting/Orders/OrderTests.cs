@@ -12,11 +12,21 @@ public class OrderTests
 {
     private static readonly DateOnly Today = new(2026, 11, 26);
 
-    private static readonly CastingBatchAnswer Shot = CastingBatch.Compute(new CastingBatchRequest { PartVolumeCm3 = 18.4, Count = 8, DensityGPerCm3 = 1.08, Ratio = new MixRatio(100, 60), FillerPctOfA = 1 });
+    private static readonly CastingBatchAnswer Shot = CastingBatch.Compute(
+        new CastingBatchRequest
+        {
+            PartVolumeCm3 = 18.4,
+            Count = 8,
+            DensityGPerCm3 = 1.08,
+            Ratio = new MixRatio(100, 60),
+            FillerPctOfA = 1,
+        }
+    );
 
     private static readonly Rate Yield = RateCard.Shipped["cast.yield"] with { Low = 0.92, Likely = 0.92, High = 0.92 };
 
-    private static OrderPlan Plan(OrderChoices choices, int parts = 200, double? life = 25) => OrderPlan.Of(choices, parts, 8, Yield, Shot, life, Today);
+    private static OrderPlan Plan(OrderChoices choices, int parts = 200, double? life = 25) =>
+        OrderPlan.Of(choices, parts, 8, Yield, Shot, life, Today);
 
     [Fact]
     public void Shots_are_whole_and_their_resin_is_bought_in_kits()
@@ -32,16 +42,18 @@ public class OrderTests
 
     [Fact]
     public void Kits_cover_the_need_with_least_left_over_and_then_fewest_packs() =>
-        Gen.Select(Gen.Int[1, 900], Gen.Int[1, 9], Gen.Int[10, 30], Gen.Int[31, 80]).Sample((tenths, a, b, c) =>
-        {
-            double need = tenths / 10.0;
-            double[] sizes = [a, b, c];
-            var packs = Packs.For(need, sizes);
-            var bought = packs.Sum(p => p.PackKg * p.Count);
-            Assert.True(bought >= need - 1e-9);
-            var (least, fewest) = (double.PositiveInfinity, int.MaxValue);
-            for (var i = 0; i * a <= need + c; i++)
-                for (var j = 0; i * a + j * b <= need + c; j++)
+        Gen.Select(Gen.Int[1, 900], Gen.Int[1, 9], Gen.Int[10, 30], Gen.Int[31, 80])
+            .Sample(
+                (tenths, a, b, c) =>
+                {
+                    double need = tenths / 10.0;
+                    double[] sizes = [a, b, c];
+                    var packs = Packs.For(need, sizes);
+                    var bought = packs.Sum(p => p.PackKg * p.Count);
+                    Assert.True(bought >= need - 1e-9);
+                    var (least, fewest) = (double.PositiveInfinity, int.MaxValue);
+                    for (var i = 0; i * a <= need + c; i++)
+                    for (var j = 0; i * a + j * b <= need + c; j++)
                     for (var k = 0; i * a + j * b + k * c <= need + c; k++)
                     {
                         var left = i * a + j * b + k * c - need;
@@ -49,9 +61,11 @@ public class OrderTests
                             (least, fewest) = (left, i + j + k);
                     }
 
-            Assert.Equal(least, bought - need, 1e-6);
-            Assert.True(packs.Sum(p => p.Count) <= fewest);
-        }, iter: 200);
+                    Assert.Equal(least, bought - need, 1e-6);
+                    Assert.True(packs.Sum(p => p.Count) <= fewest);
+                },
+                iter: 200
+            );
 
     [Fact]
     public void A_great_need_takes_no_longer_and_is_covered()

@@ -10,7 +10,18 @@ namespace Stampo.Core.Tests.Plans.Casting.Patterns;
 
 public class PatternTests
 {
-    private static readonly Job Job = new(new PartFacts(100, 60, 40, 50, 400, new PartDeclaration()), new Brief { ShowSide = Finish.FineMatt, Inserts = 2, Guards = 1, Lettering = true }, MaterialLibrary.Find("pu-rigid-fast")!, RateCard.Shipped);
+    private static readonly Job Job = new(
+        new PartFacts(100, 60, 40, 50, 400, new PartDeclaration()),
+        new Brief
+        {
+            ShowSide = Finish.FineMatt,
+            Inserts = 2,
+            Guards = 1,
+            Lettering = true,
+        },
+        MaterialLibrary.Find("pu-rigid-fast")!,
+        RateCard.Shipped
+    );
 
     private static ShrinkStep Shrink(double pct) => new("a cast", pct);
 
@@ -26,7 +37,15 @@ public class PatternTests
     [InlineData(PatternMaterial.RubberOrAmine, SiliconeCure.Addition, false, false, false, false, 2)]
     [InlineData(PatternMaterial.Metal, SiliconeCure.Addition, false, false, false, true, 0)]
     [InlineData(PatternMaterial.PrintedPlastic, SiliconeCure.Addition, false, false, false, true, 0)]
-    public void Only_a_cured_dab_makes_a_doubtful_pattern_safe(PatternMaterial pattern, SiliconeCure cure, bool postCured, bool isSealed, bool dab, bool safe, int todo)
+    public void Only_a_cured_dab_makes_a_doubtful_pattern_safe(
+        PatternMaterial pattern,
+        SiliconeCure cure,
+        bool postCured,
+        bool isSealed,
+        bool dab,
+        bool safe,
+        int todo
+    )
     {
         var inhibition = Inhibition.Of(pattern, cure, postCured, isSealed, dab);
         Assert.Equal((safe, todo), (inhibition.IsSafe, inhibition.ToDo.Count));
@@ -44,9 +63,15 @@ public class PatternTests
         Assert.Equal(-0.03 * 47, opens.Low);
         Assert.InRange(opens.High, opens.Likely, -0.01);
         var sheet = new Worksheet();
-        var scale = ShrinkChain.Scale([new ShrinkStep("silicone", new(0.02, 0.05, 0.1)), ShrinkChain.OfHeat(23, 70, 0.03), new ShrinkStep("resin", 0.35)], sheet);
+        var scale = ShrinkChain.Scale(
+            [new ShrinkStep("silicone", new(0.02, 0.05, 0.1)), ShrinkChain.OfHeat(23, 70, 0.03), new ShrinkStep("resin", 0.35)],
+            sheet
+        );
         Assert.True(scale.Low < scale.Likely && scale.Likely < scale.High && scale.Low < 1);
-        Assert.Equal(["silicone", "mold, from its cure to the cast", "resin"], sheet.Lines.Single(l => l.Id == "scale").Inputs.Select(i => i.Name));
+        Assert.Equal(
+            ["silicone", "mold, from its cure to the cast", "resin"],
+            sheet.Lines.Single(l => l.Id == "scale").Inputs.Select(i => i.Name)
+        );
     }
 
     [Fact]
@@ -57,15 +82,32 @@ public class PatternTests
         Assert.Equal((2, 2.0, 2.0), (plan.Coats, plan.ShowDm2, plan.BackDm2));
         Assert.Equal(2 * 1.2, plan.ShowH, 1e-9);
         Assert.Equal(4, plan.Advice.Count);
-        Assert.Equal(4, PatternPlan.Of(Job with { Brief = new Brief { ShowSide = Finish.Gloss } }, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1).Coats);
-        Assert.Equal(0, PatternPlan.Of(Job with { Brief = new Brief() }, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1).ShowH);
+        Assert.Equal(
+            4,
+            PatternPlan
+                .Of(Job with { Brief = new Brief { ShowSide = Finish.Gloss } }, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1)
+                .Coats
+        );
+        Assert.Equal(
+            0,
+            PatternPlan.Of(Job with { Brief = new Brief() }, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1).ShowH
+        );
     }
 
     [Fact]
     public void Slender_holes_become_pins_or_are_drilled_and_others_are_cast()
     {
         BlindHole[] holes = [new(2, 12, Somewhere), new(4, 20, Somewhere), new(10, 12, Somewhere)];
-        var job = Job with { Part = Job.Part with { Measured = new MeasuredShape(null, null, null, Undercut.None, 0, null, new DraftShares(0, 0, 0, 0, 0), 60, 1, 2) { Slenders = [holes[0], holes[1]] } } };
+        var job = Job with
+        {
+            Part = Job.Part with
+            {
+                Measured = new MeasuredShape(null, null, null, Undercut.None, 0, null, new DraftShares(0, 0, 0, 0, 0), 60, 1, 2)
+                {
+                    Slenders = [holes[0], holes[1]],
+                },
+            },
+        };
         var plan = PatternPlan.Of(job, new PatternChoices(), SiliconeCure.Addition, [Shrink(0)], 1);
         Assert.Equal([HoleAdvice.ThirdAndDrill, HoleAdvice.Pin], plan.Holes.Select(h => h.Advice));
         Assert.Contains("4 mm deep", plan.Holes[0].Says, StringComparison.Ordinal);

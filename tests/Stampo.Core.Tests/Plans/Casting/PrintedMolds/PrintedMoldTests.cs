@@ -11,15 +11,52 @@ namespace Stampo.Core.Tests.Plans.Casting.PrintedMolds;
 
 public class PrintedMoldTests
 {
-    private static readonly Material Rigid = MaterialLibrary.Find("pu-rigid-fast")!, Soft = MaterialLibrary.Find("pu-elastomer-50a")!, Silicone = MaterialLibrary.Find("casting-silicone-20a")!;
+    private static readonly Material Rigid = MaterialLibrary.Find("pu-rigid-fast")!,
+        Soft = MaterialLibrary.Find("pu-elastomer-50a")!,
+        Silicone = MaterialLibrary.Find("casting-silicone-20a")!;
 
-    private static readonly Material Clear = MaterialLibrary.Find("print-resin-clear")!, Tough = MaterialLibrary.Find("print-resin-tough")!, Pa = MaterialLibrary.Find("print-powder-pa12")!, Hot = MaterialLibrary.Find("print-resin-high-temp")!;
+    private static readonly Material Clear = MaterialLibrary.Find("print-resin-clear")!,
+        Tough = MaterialLibrary.Find("print-resin-tough")!,
+        Pa = MaterialLibrary.Find("print-powder-pa12")!,
+        Hot = MaterialLibrary.Find("print-resin-high-temp")!;
 
     private static Job For(Material resin, double wallMm = 3, Undercut? undercut = null) =>
-        new(new PartFacts(60, 40, 30, 20, 120, new PartDeclaration { NominalWallMm = wallMm, ThinnestWallMm = wallMm, Undercut = undercut }), new Brief(), resin, RateCard.Shipped);
+        new(
+            new PartFacts(
+                60,
+                40,
+                30,
+                20,
+                120,
+                new PartDeclaration
+                {
+                    NominalWallMm = wallMm,
+                    ThinnestWallMm = wallMm,
+                    Undercut = undercut,
+                }
+            ),
+            new Brief(),
+            resin,
+            RateCard.Shipped
+        );
 
-    private static PrintedMold Mold(Job job, PrintedMoldKind kind, Material print, double shell = 1, OverhangFigures? overhangs = null, double? made = null, int cavities = 1) =>
-        PrintedMoldCheck.Of(job, new PrintedChoices { ShellMm = shell }, kind, new MoldedShape(overhangs, made, Cavities: cavities), print, 23);
+    private static PrintedMold Mold(
+        Job job,
+        PrintedMoldKind kind,
+        Material print,
+        double shell = 1,
+        OverhangFigures? overhangs = null,
+        double? made = null,
+        int cavities = 1
+    ) =>
+        PrintedMoldCheck.Of(
+            job,
+            new PrintedChoices { ShellMm = shell },
+            kind,
+            new MoldedShape(overhangs, made, Cavities: cavities),
+            print,
+            23
+        );
 
     private static IEnumerable<string> Codes(PrintedMold mold) => mold.Messages.Select(m => m.Code);
 
@@ -38,8 +75,14 @@ public class PrintedMoldTests
     [Fact]
     public void A_rigid_part_locks_where_a_soft_one_stretches_off()
     {
-        Assert.Contains(Mold(For(Rigid, undercut: Undercut.Mild), PrintedMoldKind.Split, Clear).Messages, m => m is { Code: "lock-undercut", Severity: Severity.Fault });
-        Assert.Contains(Mold(For(Soft, undercut: Undercut.Mild), PrintedMoldKind.Split, Clear).Messages, m => m is { Code: "lock-undercut", Severity: Severity.Warning });
+        Assert.Contains(
+            Mold(For(Rigid, undercut: Undercut.Mild), PrintedMoldKind.Split, Clear).Messages,
+            m => m is { Code: "lock-undercut", Severity: Severity.Fault }
+        );
+        Assert.Contains(
+            Mold(For(Soft, undercut: Undercut.Mild), PrintedMoldKind.Split, Clear).Messages,
+            m => m is { Code: "lock-undercut", Severity: Severity.Warning }
+        );
         Assert.DoesNotContain("lock-undercut", Codes(Mold(For(Rigid, undercut: Undercut.Strong), PrintedMoldKind.Sacrificial, Clear)));
     }
 
@@ -61,7 +104,11 @@ public class PrintedMoldTests
         Assert.DoesNotContain("mold-softens", Codes(Mold(For(Rigid, wallMm: 20), PrintedMoldKind.Split, Hot)));
         Assert.Contains("inhibition", Codes(Mold(For(Silicone), PrintedMoldKind.Injected, Clear)));
         Assert.Null(Mold(For(Soft), PrintedMoldKind.Split, Clear).Inhibition);
-        Assert.True(PrintedMoldCheck.Of(For(Silicone), new PrintedChoices { Sealed = true }, PrintedMoldKind.Putty, new MoldedShape(null, null), Clear, 23).Inhibition!.IsSafe);
+        Assert.True(
+            PrintedMoldCheck
+                .Of(For(Silicone), new PrintedChoices { Sealed = true }, PrintedMoldKind.Putty, new MoldedShape(null, null), Clear, 23)
+                .Inhibition!.IsSafe
+        );
     }
 
     [Fact]

@@ -12,14 +12,19 @@ public class MoldShapeTests
     private static readonly Vec3 Up = new(0, 0, 1);
 
     [Fact]
-    public void A_sphere_parts_at_its_equator_whatever_the_pull() => Gen.Select(Gen.Double[-1, 1], Gen.Double[-1, 1], Gen.Double[0.1, 1]).Sample((x, y, z) =>
-    {
-        var line = PartingLine.Of(Surfaces.Of(Solids.Sphere(10, 64)), new Vec3(x, y, z))!;
-        Assert.Equal(1, line.Loops);
-        Assert.Equal(10, line.MeanMm, 0.5);
-        // Along the facets of a faceted sphere the line steps to and fro across the true equator.
-        Assert.InRange(line.LengthMm, 2 * Math.PI * 10 * 0.98, 2 * Math.PI * 10 * 1.5);
-    }, iter: 12);
+    public void A_sphere_parts_at_its_equator_whatever_the_pull() =>
+        Gen.Select(Gen.Double[-1, 1], Gen.Double[-1, 1], Gen.Double[0.1, 1])
+            .Sample(
+                (x, y, z) =>
+                {
+                    var line = PartingLine.Of(Surfaces.Of(Solids.Sphere(10, 64)), new Vec3(x, y, z))!;
+                    Assert.Equal(1, line.Loops);
+                    Assert.Equal(10, line.MeanMm, 0.5);
+                    // Along the facets of a faceted sphere the line steps to and fro across the true equator.
+                    Assert.InRange(line.LengthMm, 2 * Math.PI * 10 * 0.98, 2 * Math.PI * 10 * 1.5);
+                },
+                iter: 12
+            );
 
     [Fact]
     public void A_sphere_pulled_along_its_poles_parts_on_a_flat_circle()
@@ -54,12 +59,16 @@ public class MoldShapeTests
     [Fact]
     public void Below_a_plane_lies_a_cap_of_a_sphere_and_a_share_of_a_block()
     {
-        Gen.Double[0.05, 0.95].Sample(share =>
-        {
-            var h = 20 * share;
-            Assert.Equal(Math.PI * h * h * (30 - h) / 3, Below(Solids.Sphere(10, 128), h), 10.0);
-            Assert.Equal(40 * 30 * 20 * share, Below(Solids.Block(40, 30, 20), h), 1e-6);
-        }, iter: 10);
+        Gen.Double[0.05, 0.95]
+            .Sample(
+                share =>
+                {
+                    var h = 20 * share;
+                    Assert.Equal(Math.PI * h * h * (30 - h) / 3, Below(Solids.Sphere(10, 128), h), 10.0);
+                    Assert.Equal(40 * 30 * 20 * share, Below(Solids.Block(40, 30, 20), h), 1e-6);
+                },
+                iter: 10
+            );
         Assert.Equal(0, Below(Solids.Block(40, 30, 20), 0), 1e-9);
         Assert.Equal(24_000, Below(Solids.Block(40, 30, 20), 20), 1e-6);
 
@@ -72,15 +81,20 @@ public class MoldShapeTests
     }
 
     [Fact]
-    public void The_box_around_a_turned_block_is_the_block() => Gen.Select(Gen.Double[-3, 3], Gen.Double[-3, 3]).Sample((a, b) =>
-    {
-        var corners = Solids.Rotated(Solids.Rotated(Solids.Block(40, 30, 20), new Vec3(0, 0, 1), a), new Vec3(1, 0, 0), b);
-        var up = Solids.Rotated([new Vec3(0, 0, 1)], new Vec3(1, 0, 0), b)[0];
-        var size = MoldFrame.Of(Surfaces.Of(corners).Mesh, up).Box.Size;
-        Assert.Equal(20, size.Z, 1e-3);
-        // The file's own axes are kept where they waste no more than three percent.
-        Assert.InRange(size.X * size.Y, 1199.9, 1200 / 0.97);
-    }, iter: 30);
+    public void The_box_around_a_turned_block_is_the_block() =>
+        Gen.Select(Gen.Double[-3, 3], Gen.Double[-3, 3])
+            .Sample(
+                (a, b) =>
+                {
+                    var corners = Solids.Rotated(Solids.Rotated(Solids.Block(40, 30, 20), new Vec3(0, 0, 1), a), new Vec3(1, 0, 0), b);
+                    var up = Solids.Rotated([new Vec3(0, 0, 1)], new Vec3(1, 0, 0), b)[0];
+                    var size = MoldFrame.Of(Surfaces.Of(corners).Mesh, up).Box.Size;
+                    Assert.Equal(20, size.Z, 1e-3);
+                    // The file's own axes are kept where they waste no more than three percent.
+                    Assert.InRange(size.X * size.Y, 1199.9, 1200 / 0.97);
+                },
+                iter: 30
+            );
 
     [Fact]
     public void Risers_stand_on_the_highs_and_move_as_the_part_is_turned()

@@ -15,42 +15,106 @@ public sealed class AnySplitMoldTests
     private static readonly Vec3 Up = new(0, 0, 1);
 
     /// <summary>Turned solids that grow to a belt and shrink above it: no undercut along their axis.</summary>
-    private static readonly Gen<(double R, double Z)[]> Profile = Gen.Select(Gen.Double[3, 20], Gen.Double[0.1, 0.95], Gen.Double[0.1, 0.95], Gen.Double[1, 20], Gen.Double[1, 20]).Select((belt, foot, top, below, above) =>
-        new (double, double)[] { (0, 0), (belt * foot, 0), (belt, below), (belt * top, below + above), (0, below + above) });
+    private static readonly Gen<(double R, double Z)[]> Profile = Gen.Select(
+            Gen.Double[3, 20],
+            Gen.Double[0.1, 0.95],
+            Gen.Double[0.1, 0.95],
+            Gen.Double[1, 20],
+            Gen.Double[1, 20]
+        )
+        .Select(
+            (belt, foot, top, below, above) =>
+                new (double, double)[] { (0, 0), (belt * foot, 0), (belt, below), (belt * top, below + above), (0, below + above) }
+        );
 
-    private static readonly Gen<SplitMoldRequest> Request = Gen.Select(Gen.Double[6, 25], Gen.Bool, Gen.Bool, Gen.Bool, Gen.Bool, Gen.Double[0.99, 1.02]).Select((wall, keys, bolts, pour, vents, scale) =>
-        new SplitMoldRequest { WallMm = wall, Keys = keys, BoltHoleMm = bolts ? 3 : null, PourHoleMm = pour ? 6 : null, VentMm = vents ? 2 : null, Scale = scale });
+    private static readonly Gen<SplitMoldRequest> Request = Gen.Select(
+            Gen.Double[6, 25],
+            Gen.Bool,
+            Gen.Bool,
+            Gen.Bool,
+            Gen.Bool,
+            Gen.Double[0.99, 1.02]
+        )
+        .Select(
+            (wall, keys, bolts, pour, vents, scale) =>
+                new SplitMoldRequest
+                {
+                    WallMm = wall,
+                    Keys = keys,
+                    BoltHoleMm = bolts ? 3 : null,
+                    PourHoleMm = pour ? 6 : null,
+                    VentMm = vents ? 2 : null,
+                    Scale = scale,
+                }
+        );
 
     [Fact]
-    public void Whatever_is_asked_both_halves_close_and_the_cavity_is_the_part() => Gen.Select(Profile, Request, Gen.Int[5, 40]).Sample((profile, request, around) =>
-    {
-        var mold = Molds.Of(Surfaces.Of(Turning.Of(around, profile)), Up, request, Progress.None);
-        foreach (var half in new[] { mold.Lower, mold.Upper })
-            Assert.True(MeshCheck.Run(StlWriter.Write(half), LengthUnit.Mm).Report.Watertight);
-        Assert.InRange(mold.Figures.DifferencePct, -0.5, 0.5);
-        Assert.Equal(profile[2].Z * request.Scale!.Value, mold.Figures.PartingMm, 0.01);
-    }, iter: 60);
+    public void Whatever_is_asked_both_halves_close_and_the_cavity_is_the_part() =>
+        Gen.Select(Profile, Request, Gen.Int[5, 40])
+            .Sample(
+                (profile, request, around) =>
+                {
+                    var mold = Molds.Of(Surfaces.Of(Turning.Of(around, profile)), Up, request, Progress.None);
+                    foreach (var half in new[] { mold.Lower, mold.Upper })
+                        Assert.True(MeshCheck.Run(StlWriter.Write(half), LengthUnit.Mm).Report.Watertight);
+                    Assert.InRange(mold.Figures.DifferencePct, -0.5, 0.5);
+                    Assert.Equal(profile[2].Z * request.Scale!.Value, mold.Figures.PartingMm, 0.01);
+                },
+                iter: 60
+            );
 
     [Fact]
-    public void Tilted_and_moved_about_a_part_makes_the_same_mold() => Gen.Select(Gen.Double[-2, 2], Gen.Double[-500, 500]).Sample((angle, away) =>
-    {
-        var corners = Turning.Of(24, (0, 0), (6, 0), (12, 8), (5, 20), (0, 20));
-        var plain = Molds.Of(Surfaces.Of(corners), Up, new SplitMoldRequest { BoltHoleMm = null, PourHoleMm = null, VentMm = null, Keys = false }, Progress.None).Figures;
-        var axis = new Vec3(1, 0.3, 0).Unit();
-        var moved = Solids.Rotated(corners, axis, angle).ConvertAll(p => p + new Vec3(away, -away, 7));
-        var tilted = Molds.Of(Surfaces.Of(moved), Up.Turned(axis, angle), new SplitMoldRequest { BoltHoleMm = null, PourHoleMm = null, VentMm = null, Keys = false }, Progress.None).Figures;
-        Assert.Equal(plain.CavityCm3, tilted.CavityCm3, 0.005 * plain.CavityCm3);
-        Assert.Equal(plain.PartingMm, tilted.PartingMm, 0.02);
-    }, iter: 20);
+    public void Tilted_and_moved_about_a_part_makes_the_same_mold() =>
+        Gen.Select(Gen.Double[-2, 2], Gen.Double[-500, 500])
+            .Sample(
+                (angle, away) =>
+                {
+                    var corners = Turning.Of(24, (0, 0), (6, 0), (12, 8), (5, 20), (0, 20));
+                    var plain = Molds
+                        .Of(
+                            Surfaces.Of(corners),
+                            Up,
+                            new SplitMoldRequest
+                            {
+                                BoltHoleMm = null,
+                                PourHoleMm = null,
+                                VentMm = null,
+                                Keys = false,
+                            },
+                            Progress.None
+                        )
+                        .Figures;
+                    var axis = new Vec3(1, 0.3, 0).Unit();
+                    var moved = Solids.Rotated(corners, axis, angle).ConvertAll(p => p + new Vec3(away, -away, 7));
+                    var tilted = Molds
+                        .Of(
+                            Surfaces.Of(moved),
+                            Up.Turned(axis, angle),
+                            new SplitMoldRequest
+                            {
+                                BoltHoleMm = null,
+                                PourHoleMm = null,
+                                VentMm = null,
+                                Keys = false,
+                            },
+                            Progress.None
+                        )
+                        .Figures;
+                    Assert.Equal(plain.CavityCm3, tilted.CavityCm3, 0.005 * plain.CavityCm3);
+                    Assert.Equal(plain.PartingMm, tilted.PartingMm, 0.02);
+                },
+                iter: 20
+            );
 
-    public static TheoryData<string, double> Planes { get; } = new()
-    {
-        { "cone", 0 },
-        { "upturned cone", 20 },
-        { "double cone", 8 },
-        { "cup", 20 },
-        { "step", 5 },
-    };
+    public static TheoryData<string, double> Planes { get; } =
+        new()
+        {
+            { "cone", 0 },
+            { "upturned cone", 20 },
+            { "double cone", 8 },
+            { "cup", 20 },
+            { "step", 5 },
+        };
 
     [Theory]
     [MemberData(nameof(Planes))]

@@ -12,16 +12,23 @@ public sealed class SplitMoldTests
 {
     private static readonly Vec3 Up = new(0, 0, 1);
 
-    private static readonly SplitMoldRequest Bare = new() { Keys = false, BoltHoleMm = null, PourHoleMm = null, VentMm = null };
-
-    public static TheoryData<string, double[]> Parts { get; } = new()
+    private static readonly SplitMoldRequest Bare = new()
     {
-        { "gateway-housing.stl", [0, 0, 1] },
-        { "vent-disc.stl", [0, 0, 1] },
-        { "frame-grip.stl", [0, 0, 1] },
-        { "frame-grip.stl", [0, -1, 0] },
-        { "weather-roof.stl", [0, 0, 1] },
+        Keys = false,
+        BoltHoleMm = null,
+        PourHoleMm = null,
+        VentMm = null,
     };
+
+    public static TheoryData<string, double[]> Parts { get; } =
+        new()
+        {
+            { "gateway-housing.stl", [0, 0, 1] },
+            { "vent-disc.stl", [0, 0, 1] },
+            { "frame-grip.stl", [0, 0, 1] },
+            { "frame-grip.stl", [0, -1, 0] },
+            { "weather-roof.stl", [0, 0, 1] },
+        };
 
     [Theory]
     [MemberData(nameof(Parts))]
@@ -61,7 +68,10 @@ public sealed class SplitMoldTests
     public void Scale_makes_the_cavity_larger_by_its_cube()
     {
         var part = Surfaces.Of(Solids.Sphere(12, 48));
-        var (plain, larger) = (Molds.Of(part, Up, Bare, Progress.None).Figures, Molds.Of(part, Up, Bare with { Scale = 1.01 }, Progress.None).Figures);
+        var (plain, larger) = (
+            Molds.Of(part, Up, Bare, Progress.None).Figures,
+            Molds.Of(part, Up, Bare with { Scale = 1.01 }, Progress.None).Figures
+        );
         Assert.Equal(Math.Pow(1.01, 3), larger.CavityCm3 / plain.CavityCm3, 1e-4);
     }
 
@@ -100,12 +110,25 @@ public sealed class SplitMoldTests
     {
         var part = Surfaces.Demo("frame-grip.stl");
         using var stop = new CancellationTokenSource();
-        Assert.ThrowsAny<OperationCanceledException>(() => Molds.Of(part, Up, new SplitMoldRequest(), new Progress((_, share) =>
-        {
-            if (share > 0.2)
-                stop.Cancel();
-        }, stop.Token)));
-        Assert.Equal("split.partingMm", Assert.Throws<RefusalException>(() => Molds.Of(part, Up, Bare with { PartingMm = 400 }, Progress.None)).Field);
+        Assert.ThrowsAny<OperationCanceledException>(() =>
+            Molds.Of(
+                part,
+                Up,
+                new SplitMoldRequest(),
+                new Progress(
+                    (_, share) =>
+                    {
+                        if (share > 0.2)
+                            stop.Cancel();
+                    },
+                    stop.Token
+                )
+            )
+        );
+        Assert.Equal(
+            "split.partingMm",
+            Assert.Throws<RefusalException>(() => Molds.Of(part, Up, Bare with { PartingMm = 400 }, Progress.None)).Field
+        );
     }
 
     [Fact]
@@ -138,7 +161,8 @@ public sealed class SplitMoldTests
     /// </summary>
     private static void ComeApart(SplitMold mold)
     {
-        SolidSurface lower = Surfaces.Of(StlWriter.Write(mold.Lower)), upper = Surfaces.Of(StlWriter.Write(mold.Upper));
+        SolidSurface lower = Surfaces.Of(StlWriter.Write(mold.Lower)),
+            upper = Surfaces.Of(StlWriter.Write(mold.Upper));
         var pull = new Vec3(mold.Figures.Pull[0], mold.Figures.Pull[1], mold.Figures.Pull[2]);
         var (u, v) = pull.Plane();
         var box = lower.Mesh.Bounds().Around(upper.Mesh.Bounds());
