@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace Stampo.Storage;
 
 /// <summary>One part's way through the work.</summary>
@@ -9,12 +11,12 @@ public sealed class Project
 
     public string Revision { get; set; } = "A";
 
-    public DateTime CreatedUtc { get; init; }
+    public Instant CreatedUtc { get; init; }
 
-    public DateTime TouchedUtc { get; set; }
+    public Instant TouchedUtc { get; set; }
 
     /// <summary>Set when the project was put away; it can be taken back.</summary>
-    public DateTime? RemovedUtc { get; set; }
+    public Instant? RemovedUtc { get; set; }
 }
 
 /// <summary>
@@ -43,7 +45,7 @@ public sealed class StepState
 
     public required string Json { get; init; }
 
-    public DateTime SavedUtc { get; init; }
+    public Instant SavedUtc { get; init; }
 }
 
 /// <summary>A mesh as it was sent, and as it is drawn, both compressed. Kept once per content.</summary>
@@ -58,7 +60,7 @@ public sealed class StoredMesh
     public required byte[] Picture { get; init; }
 
     /// <summary>When this content last came in.</summary>
-    public DateTime KeptUtc { get; set; }
+    public Instant KeptUtc { get; set; }
 }
 
 /// <summary>
@@ -72,7 +74,7 @@ public sealed class StoredStudy
 
     public required byte[] Maps { get; init; }
 
-    public DateTime KeptUtc { get; init; }
+    public Instant KeptUtc { get; init; }
 }
 
 /// <summary>Somebody's paper as it was sent, such as a supplier's quote. Kept once per content, never opened here.</summary>
@@ -83,7 +85,7 @@ public sealed class StoredFile
     public required byte[] Content { get; init; }
 
     /// <summary>When this content last came in.</summary>
-    public DateTime KeptUtc { get; set; }
+    public Instant KeptUtc { get; set; }
 }
 
 /// <summary>A choice of route with everything it was made on, frozen.</summary>
@@ -95,7 +97,7 @@ public sealed class Decision
 
     public required string Json { get; init; }
 
-    public DateTime DecidedUtc { get; init; }
+    public Instant DecidedUtc { get; init; }
 }
 
 /// <summary>
@@ -109,5 +111,5 @@ public sealed class ShopEntry
 
     public required string Json { get; set; }
 
-    public DateTime ChangedUtc { get; set; }
+    public Instant ChangedUtc { get; set; }
 }

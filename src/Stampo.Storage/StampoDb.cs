@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using NodaTime;
 
 namespace Stampo.Storage;
 
@@ -23,7 +24,7 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
     public DbSet<ShopEntry> ShopEntries => Set<ShopEntry>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
-        configurationBuilder.Properties<DateTime>().HaveConversion<UtcConverter>();
+        configurationBuilder.Properties<Instant>().HaveConversion<InstantConverter>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -64,6 +65,9 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
     }
 }
 
-/// <summary>SQLite keeps no time zone; every time in this database is UTC and says so when read.</summary>
-internal sealed class UtcConverter()
-    : ValueConverter<DateTime, DateTime>(time => time, time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
+/// <summary>SQLite keeps no time zone: what lies in the database is the instant's UTC.</summary>
+internal sealed class InstantConverter()
+    : ValueConverter<Instant, DateTime>(
+        instant => instant.ToDateTimeUtc(),
+        utc => Instant.FromDateTimeUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc))
+    );

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace Stampo.Storage;
 
@@ -6,7 +7,7 @@ namespace Stampo.Storage;
 public sealed record StepContent(string Json, int Version, bool CanUndo, bool CanRedo);
 
 /// <summary>A state of a step, when it was saved, and what it holds.</summary>
-public sealed record PastState(int Ordinal, DateTime SavedUtc, string Json);
+public sealed record PastState(int Ordinal, Instant SavedUtc, string Json);
 
 /// <summary>Somebody else saved first: <paramref name="theirs"/> is what stands now.</summary>
 public sealed class VersionConflictException(StepContent? theirs) : Exception("Somebody else saved this first.")
@@ -80,7 +81,7 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
                             Step = step,
                             Ordinal = 0,
                             Json = before,
-                            SavedUtc = clock.GetUtcNow().UtcDateTime,
+                            SavedUtc = clock.Now(),
                         }
                     );
                 await db
@@ -98,7 +99,7 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
                         Step = step,
                         Ordinal = document.Cursor,
                         Json = json,
-                        SavedUtc = clock.GetUtcNow().UtcDateTime,
+                        SavedUtc = clock.Now(),
                     }
                 );
             },
@@ -156,7 +157,7 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
             db.Add(document = new StepDocument { ProjectId = projectId, Step = step });
         document.Version++;
         await change(db, document);
-        var now = clock.GetUtcNow().UtcDateTime;
+        var now = clock.Now();
         await db.Projects.Where(p => p.Id == projectId).ExecuteUpdateAsync(set => set.SetProperty(p => p.TouchedUtc, now), cancel);
         try
         {

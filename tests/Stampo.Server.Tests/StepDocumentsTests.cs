@@ -103,7 +103,7 @@ public sealed class StepDocumentsTests : IAsyncLifetime
         await _documents.SaveAsync("p", "brief", "x", 0);
         await using var db = await _factory.CreateDbContextAsync(TestContext.Current.CancellationToken);
         var touched = (await db.Projects.SingleAsync(p => p.Id == "p", TestContext.Current.CancellationToken)).TouchedUtc;
-        Assert.Equal((new DateTime(2026, 3, 2, 13, 0, 0), DateTimeKind.Utc), (touched, touched.Kind));
+        Assert.Equal(NodaTime.Instant.FromUtc(2026, 3, 2, 13, 0), touched);
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NodaTime;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
@@ -43,7 +44,7 @@ public sealed record Offers(
 /// <param name="Shape">What was asked of the mesh.</param>
 /// <param name="Quantity">Good parts decided on.</param>
 /// <param name="Start">When work may begin, by the shop's own clock.</param>
-public sealed record PlanInputs(Func<Material, Job> JobWith, Library Library, ShapeAnswers Shape, double Quantity, DateTime Start);
+public sealed record PlanInputs(Func<Material, Job> JobWith, Library Library, ShapeAnswers Shape, double Quantity, LocalDateTime Start);
 
 /// <summary>Works out the plans of one family.</summary>
 public interface IPlanner

@@ -1,3 +1,4 @@
+using NodaTime;
 using Stampo.Core.Calendar;
 
 namespace Stampo.Core.Planning;
@@ -36,7 +37,7 @@ public sealed class ListScheduler : IScheduler
                         .Range(1, shot.Count == 0 ? 0 : Math.Min(tools, laidOut))
                         .Select(m => new Chain(shot, ready) { Tool = m, Shot = ++begun }),
                 ];
-        var firstPart = (DateTime?)null;
+        var firstPart = (LocalDateTime?)null;
         while (chains.Count > 0)
         {
             var next = chains.MinBy(c => (bench.StartOf(c), c.Shot ?? 0))!;
@@ -69,22 +70,21 @@ public sealed class ListScheduler : IScheduler
         Enumerable
             .Range(1, MostTools)
             .Cast<int?>()
-            .FirstOrDefault(tools => DateOnly.FromDateTime(Shared.Lay(work with { Tools = tools!.Value }).LastPart) <= date);
+            .FirstOrDefault(tools => Shared.Lay(work with { Tools = tools!.Value }).LastPart.Day() <= date);
 
-    private static Schedule Summed(List<Slot> slots, DateTime first, DateTime last, WorkToLay work, int laidOut)
+    private static Schedule Summed(List<Slot> slots, LocalDateTime first, LocalDateTime last, WorkToLay work, int laidOut)
     {
         slots.Sort((a, b) => a.Start.CompareTo(b.Start));
         var shots = slots.Where(s => s.Shot is not null).ToList();
-        var days =
-            shots.Count == 0 ? 1 : Math.Max(1, WorkingDays.Between(DateOnly.FromDateTime(shots[0].Start), DateOnly.FromDateTime(last)) + 1);
+        var days = shots.Count == 0 ? 1 : Math.Max(1, WorkingDays.Between(shots[0].Start.Day(), last.Day()) + 1);
         var pace = laidOut / (double)days;
         if (work.Shots > laidOut)
         {
-            var evening = TimeOnly.FromTimeSpan(TimeSpan.FromHours(Math.Min(work.Hours.ToH, 23.99)));
-            last = WorkingDays.Add(DateOnly.FromDateTime(last), (work.Shots - laidOut) / pace).ToDateTime(evening);
+            var day = WorkingDays.Add(last.Day(), (work.Shots - laidOut) / pace);
+            last = LocalDate.FromDateOnly(day).At(Math.Min(work.Hours.ToH, 23.99));
         }
 
-        return new Schedule(slots, first, last, last.AddHours(work.ReadyH), work.Shots, laidOut, pace);
+        return new Schedule(slots, first, last, last.AfterMinutes(60 * work.ReadyH), work.Shots, laidOut, pace);
     }
 
     /// <summary>Operations that repeat alike, those that follow at once together.</summary>
@@ -102,11 +102,11 @@ public sealed class ListScheduler : IScheduler
         return blocks;
     }
 
-    private sealed class Chain(List<List<Operation>> blocks, DateTime ready)
+    private sealed class Chain(List<List<Operation>> blocks, LocalDateTime ready)
     {
         public List<List<Operation>> Blocks { get; } = blocks;
 
-        public DateTime Ready { get; set; } = ready;
+        public LocalDateTime Ready { get; set; } = ready;
 
         public int Done { get; set; }
 
@@ -121,9 +121,9 @@ public sealed class ListScheduler : IScheduler
     }
 
     /// <summary>One pair of hands, one pot, one chamber, one oven.</summary>
-    private sealed class Bench(WorkingHours hours, DateTime start)
+    private sealed class Bench(WorkingHours hours, LocalDateTime start)
     {
-        private DateTime _handsFree = start;
+        private LocalDateTime _handsFree = start;
 
         private readonly Dictionary<Resource, Use> _uses = new()
         {
@@ -133,11 +133,11 @@ public sealed class ListScheduler : IScheduler
         };
 
         /// <summary>Until when something is used, and at what temperature.</summary>
-        private sealed record Use(DateTime Until, double? AtC);
+        private sealed record Use(LocalDateTime Until, double? AtC);
 
         public List<Slot> Slots { get; } = [];
 
-        public DateTime StartOf(Chain chain)
+        public LocalDateTime StartOf(Chain chain)
         {
             var (at, offset, withHands) = (chain.Ready, 0.0, 0.0);
             foreach (var operation in chain.Next)
@@ -146,7 +146,7 @@ public sealed class ListScheduler : IScheduler
                 {
                     if (TakenUntil(hold) is not { } taken)
                         continue;
-                    var free = taken.AddMinutes(-offset - (hold.During == During.Alone ? operation.HandsMin : 0));
+                    var free = taken.AfterMinutes(-offset - (hold.During == During.Alone ? operation.HandsMin : 0));
                     at = free > at ? free : at;
                 }
 
@@ -157,20 +157,20 @@ public sealed class ListScheduler : IScheduler
             return withHands == 0 ? at : hours.StartFor(withHands, at > _handsFree ? at : _handsFree);
         }
 
-        public DateTime DoAll(Chain chain)
+        public LocalDateTime DoAll(Chain chain)
         {
             for (; chain.Done < chain.Blocks.Count; chain.Done++)
                 chain.Ready = Do(chain);
             return chain.Ready;
         }
 
-        public DateTime Do(Chain chain)
+        public LocalDateTime Do(Chain chain)
         {
             var at = StartOf(chain);
             foreach (var operation in chain.Next)
             {
                 var handsEnd = operation.HandsMin > 0 ? hours.After(at, operation.HandsMin) : at;
-                var end = handsEnd.AddSeconds(Math.Round(60 * operation.WaitMin));
+                var end = handsEnd.AfterWholeSeconds(operation.WaitMin);
                 Slots.Add(new Slot(operation.Id, chain.Shot, chain.Tool, at, handsEnd, end));
                 if (operation.HandsMin > 0)
                     _handsFree = handsEnd;
@@ -183,10 +183,10 @@ public sealed class ListScheduler : IScheduler
         }
 
         /// <summary>Null when it may be had at any time: an oven also while it is used at the same temperature.</summary>
-        private DateTime? TakenUntil(Hold hold) =>
+        private LocalDateTime? TakenUntil(Hold hold) =>
             !_uses.TryGetValue(hold.Resource, out var use) || (hold.AtC is not null && hold.AtC == use.AtC) ? null : use.Until;
 
-        private void Take(Hold hold, DateTime until)
+        private void Take(Hold hold, LocalDateTime until)
         {
             if (_uses.TryGetValue(hold.Resource, out var use))
                 _uses[hold.Resource] = new(until > use.Until ? until : use.Until, hold.AtC);

@@ -1,10 +1,12 @@
+using NodaTime;
+
 namespace Stampo.Core.Planning;
 
 /// <summary>
 /// When an operation is done, for which shot and tool: hands until <paramref name="HandsEnd"/>, then unattended to <paramref
 /// name="End"/>.
 /// </summary>
-public sealed record Slot(string OperationId, int? Shot, int? Tool, DateTime Start, DateTime HandsEnd, DateTime End);
+public sealed record Slot(string OperationId, int? Shot, int? Tool, LocalDateTime Start, LocalDateTime HandsEnd, LocalDateTime End);
 
 /// <param name="Slots">In the order of their start. Long orders are laid out shot by shot up to a few hundred.</param>
 /// <param name="FirstPart">When the first part is in hand.</param>
@@ -15,9 +17,9 @@ public sealed record Slot(string OperationId, int? Shot, int? Tool, DateTime Sta
 /// <param name="ShotsADay">Over the working days from the first shot to the last.</param>
 public sealed record Schedule(
     IReadOnlyList<Slot> Slots,
-    DateTime FirstPart,
-    DateTime LastPart,
-    DateTime Ready,
+    LocalDateTime FirstPart,
+    LocalDateTime LastPart,
+    LocalDateTime Ready,
     int Shots,
     int ShotsLaidOut,
     double ShotsADay
@@ -36,7 +38,7 @@ public sealed record WorkToLay(
     int Shots,
     double ReadyH,
     WorkingHours Hours,
-    DateTime Start
+    LocalDateTime Start
 );
 
 /// <summary>Lays operations over working hours and what they hold.</summary>

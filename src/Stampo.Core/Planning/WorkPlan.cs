@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NodaTime;
 using Stampo.Core.Parts;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
@@ -59,7 +60,7 @@ public sealed record WorkPlan(
 )
 {
     /// <summary>The same laid over the calendar, unless a limit is broken: then nothing is planned.</summary>
-    public WorkPlan Laid(Func<IReadOnlyList<Operation>> operations, WorkingHours hours, DateTime start)
+    public WorkPlan Laid(Func<IReadOnlyList<Operation>> operations, WorkingHours hours, LocalDateTime start)
     {
         if (Refusals.Count > 0)
             return this;

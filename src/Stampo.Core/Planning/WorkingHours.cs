@@ -1,3 +1,5 @@
+using NodaTime;
+using Stampo.Core.Calendar;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Planning;
@@ -15,40 +17,42 @@ public sealed record WorkingHours(double FromH = 8, double ToH = 17)
     }
 
     /// <summary>When work begins that is decided on a day: the next working morning, whatever the hour.</summary>
-    public DateTime NextMorning(DateOnly decided) => WorkFrom(decided.AddDays(1).ToDateTime(TimeOnly.MinValue));
+    public LocalDateTime NextMorning(DateOnly decided) => WorkFrom(LocalDate.FromDateOnly(decided).PlusDays(1).AtMidnight());
 
     /// <summary>
     /// The first moment from which so many minutes of work fit into one day; more than a day's begin as soon as hands are there.
     /// </summary>
-    public DateTime StartFor(double minutes, DateTime from)
+    public LocalDateTime StartFor(double minutes, LocalDateTime from)
     {
         var at = WorkFrom(from);
-        return minutes <= MinutesADay && at.AddMinutes(minutes) > End(at) ? WorkFrom(at.Date.AddDays(1)) : at;
+        return minutes <= MinutesADay && at.AfterMinutes(minutes) > End(at) ? WorkFrom(NextDay(at)) : at;
     }
 
     /// <summary>When work begun at a working moment is done, going on the next day when the day ends.</summary>
-    public DateTime After(DateTime start, double minutes)
+    public LocalDateTime After(LocalDateTime start, double minutes)
     {
         var at = start;
-        while (at.AddMinutes(minutes) > End(at))
+        while (at.AfterMinutes(minutes) > End(at))
         {
-            minutes -= (End(at) - at).TotalMinutes;
-            at = WorkFrom(at.Date.AddDays(1));
+            minutes -= at.MinutesUntil(End(at));
+            at = WorkFrom(NextDay(at));
         }
 
-        return at.AddSeconds(Math.Round(60 * minutes));
+        return at.AfterWholeSeconds(minutes);
     }
 
-    private DateTime WorkFrom(DateTime at)
+    private LocalDateTime WorkFrom(LocalDateTime at)
     {
-        if (at < at.Date.AddHours(FromH))
-            at = at.Date.AddHours(FromH);
+        if (at < at.Date.At(FromH))
+            at = at.Date.At(FromH);
         else if (at >= End(at))
-            at = at.Date.AddDays(1).AddHours(FromH);
-        while (at.DayOfWeek is DayOfWeek.Saturday or DayOfWeek.Sunday)
-            at = at.Date.AddDays(1).AddHours(FromH);
+            at = NextDay(at).Date.At(FromH);
+        while (at.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday)
+            at = NextDay(at).Date.At(FromH);
         return at;
     }
 
-    private DateTime End(DateTime at) => at.Date.AddHours(ToH);
+    private static LocalDateTime NextDay(LocalDateTime at) => at.Date.PlusDays(1).AtMidnight();
+
+    private LocalDateTime End(LocalDateTime at) => at.Date.At(ToH);
 }

@@ -2,6 +2,7 @@ using Stampo.Core.Briefs;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
+using Stampo.Storage;
 using TheBrief = Stampo.Core.Briefs.Brief;
 
 namespace Stampo.Server.Brief;
@@ -50,7 +51,7 @@ public static class BriefEndpoints
                 "/api/brief-templates",
                 (TimeProvider clock) =>
                 {
-                    var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+                    var today = clock.Today();
                     return BriefTemplate.All.Select(t => new OfferedTemplate(t.Id, t.Name, t.Says, t.On(today))).ToList();
                 }
             )

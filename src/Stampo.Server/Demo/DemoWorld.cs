@@ -9,6 +9,7 @@ using Stampo.Server.Part;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
 using Stampo.Server.Routes;
+using Stampo.Storage;
 
 namespace Stampo.Server.Demo;
 
@@ -97,7 +98,7 @@ public sealed class DemoWorld(
     /// <summary>Samples were felt a fortnight ago.</summary>
     private DateOnly TriedOn => Today.AddDays(-14);
 
-    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    private DateOnly Today => clock.Today();
 
     private Core.Briefs.Brief BriefOf(DemoBrief brief)
     {

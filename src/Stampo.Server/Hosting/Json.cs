@@ -2,6 +2,8 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using NodaTime;
+using NodaTime.Serialization.SystemTextJson;
 using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
@@ -26,6 +28,7 @@ public static class Json
         );
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.Converters.Add(new ThreePointJson());
+        options.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
         return options;
     }
 

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
+using NodaTime;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
@@ -42,6 +43,9 @@ internal static class Schemas
         typeof(Routes.DecisionRecord),
     ];
 
+    /// <summary>Written as text: an instant with its Z, a time of the shop's own clock without.</summary>
+    private static readonly HashSet<Type> Times = [typeof(Instant), typeof(LocalDateTime)];
+
     public static void AddStampoSchemas(this OpenApiOptions options) =>
         options.AddSchemaTransformer(
             (schema, context, _) =>
@@ -49,6 +53,13 @@ internal static class Schemas
                 // Where a schema is met again it is a reference, without properties.
                 if (AlwaysWhole.Contains(context.JsonTypeInfo.Type) && schema.Properties is { } properties)
                     schema.Required = properties.Keys.ToHashSet();
+                if (Times.Contains(Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type))
+                {
+                    var mayLack = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is not null;
+                    schema.Type = mayLack ? JsonSchemaType.String | JsonSchemaType.Null : JsonSchemaType.String;
+                    schema.Format = "date-time";
+                }
+
                 if (context.JsonTypeInfo.Type != typeof(ThreePoint) && context.JsonTypeInfo.Type != typeof(ThreePoint?))
                     return Task.CompletedTask;
                 var number = new OpenApiSchema { Type = JsonSchemaType.Number };

@@ -160,7 +160,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     private async Task KeepAsync(string hash, ReadOnlyMemory<byte> file, Mesh mesh, LengthUnit unit, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var now = clock.GetUtcNow().UtcDateTime;
+        var now = clock.Now();
         if (await db.Meshes.Where(m => m.Hash == hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.KeptUtc, now), cancel) > 0)
             return;
         await factory.AddOnceAsync(

@@ -120,7 +120,7 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
                 Key = key,
                 Figures = Json.Write(study.Figures),
                 Maps = Packed.Pack(Drawing.Of(study.Maps)),
-                KeptUtc = clock.GetUtcNow().UtcDateTime,
+                KeptUtc = clock.Now(),
             }
         );
         await db.SaveChangesAsync(cancel);

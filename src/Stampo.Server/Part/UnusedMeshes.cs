@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 using Stampo.Storage;
 
 namespace Stampo.Server.Part;
@@ -10,12 +11,12 @@ namespace Stampo.Server.Part;
 public sealed class UnusedMeshes(IDbContextFactory<StampoDb> factory, TimeProvider clock)
 {
     /// <summary>A mesh is kept before the part that leads to it is saved.</summary>
-    private static readonly TimeSpan Grace = TimeSpan.FromDays(1);
+    private static readonly Duration Grace = Duration.FromDays(1);
 
     /// <summary>The number of meshes and studies removed.</summary>
     public async Task<int> RemoveAsync(CancellationToken cancel = default)
     {
-        var before = clock.GetUtcNow().UtcDateTime - Grace;
+        var before = clock.Now() - Grace;
         await using var db = await factory.CreateDbContextAsync(cancel);
         if (await UsedAsync(db, cancel) is not { } used)
             return 0;

@@ -242,7 +242,7 @@ public sealed class Plans(
         CancellationToken cancel
     )
     {
-        var start = plan.Checked().Hours.NextMorning(DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+        var start = plan.Checked().Hours.NextMorning(clock.Today());
         var inputs = new PlanInputs(decided.JobWith, library, ShapeAnswers.None, decided.Quantity, start);
         return method.Planner.Work(
             plan,

@@ -2,6 +2,7 @@ using Stampo.Core.Planning;
 using Stampo.Core.Working;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
+using Stampo.Storage;
 
 namespace Stampo.Server.Plan;
 
@@ -58,7 +59,7 @@ public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepS
             project.Name,
             project.Revision,
             whole.Route!.Name,
-            DateOnly.FromDateTime(clock.GetLocalNow().DateTime),
+            clock.Today(),
             [.. Facts(answer, part)],
             rows,
             Math.Min(answer.Order.Shots, MostBoxes),

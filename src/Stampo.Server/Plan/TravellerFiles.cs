@@ -3,6 +3,7 @@ using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
+using NodaTime;
 using Stampo.Core.Planning;
 using Stampo.Server.Hosting;
 using Stampo.Server.Hosting.Pdf;
@@ -81,7 +82,7 @@ internal static class TravellerFiles
                     $"{slot.OperationId}-{slot.Tool}-{slot.Shot}",
                     $"{operations[slot.OperationId].Name}{Said(slot, toolName)}",
                     slot.Start,
-                    slot.End > slot.Start ? slot.End : slot.Start.AddMinutes(1),
+                    slot.End > slot.Start ? slot.End : slot.Start.PlusMinutes(1),
                     operations[slot.OperationId].Detail
                 )
             );
@@ -101,14 +102,21 @@ internal static class TravellerFiles
 
     private static string Said(Slot slot, string toolName) => slot.Tool is { } tool ? $" ({toolName.ToLowerInvariant()} {tool})" : "";
 
-    private static CalendarEvent Event(Traveller traveller, string uid, string summary, DateTime start, DateTime end, string? detail) =>
+    private static CalendarEvent Event(
+        Traveller traveller,
+        string uid,
+        string summary,
+        LocalDateTime start,
+        LocalDateTime end,
+        string? detail
+    ) =>
         new()
         {
             Uid = $"{uid}@{traveller.ProjectId}.stampo",
             Summary = $"{traveller.Project}: {summary}",
             Description = detail,
-            Start = new CalDateTime(start),
-            End = new CalDateTime(end),
+            Start = new CalDateTime(start.ToDateTimeUnspecified()),
+            End = new CalDateTime(end.ToDateTimeUnspecified()),
         };
 
     private static void Write(PdfSheet sheet, Traveller traveller)

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
@@ -16,8 +17,8 @@ public sealed record ProjectSummary(
     string Id,
     string Name,
     string Revision,
-    DateTime TouchedUtc,
-    DateTime? RemovedUtc,
+    Instant TouchedUtc,
+    Instant? RemovedUtc,
     string? MeshHash,
     IReadOnlyList<double>? BboxMm,
     double? VolumeCm3,

@@ -40,7 +40,7 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
     public async Task<Project> CreateAsync(string name, string revision = "A", CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var now = clock.GetUtcNow().UtcDateTime;
+        var now = clock.Now();
         var project = new Project
         {
             Id = Guid.CreateVersion7().ToString("n"),
@@ -60,7 +60,7 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
         var project = await FindAsync(db, id, cancel);
         project.Name = name is null ? project.Name : Clean(name, "name", LongestName);
         project.Revision = revision is null ? project.Revision : Clean(revision, "revision", LongestRevision);
-        project.TouchedUtc = clock.GetUtcNow().UtcDateTime;
+        project.TouchedUtc = clock.Now();
         project.RemovedUtc = removed switch
         {
             true => project.TouchedUtc,

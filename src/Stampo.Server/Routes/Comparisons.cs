@@ -53,7 +53,7 @@ public sealed class Comparisons(
     /// <summary>All that a comparison is made from, by number.</summary>
     private sealed record State(int Part, int Brief, int WhatIf, int Quotes, DateOnly Day, int Studies, int Library);
 
-    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    private DateOnly Today => clock.Today();
 
     public async Task<StandingComparison> OfAsync(string projectId, CancellationToken cancel = default)
     {

@@ -1,3 +1,4 @@
+using NodaTime;
 using Stampo.Core.Comparison;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
@@ -16,7 +17,7 @@ public sealed record DecisionRecord(
     Sequence Sequence,
     string Reason,
     string By,
-    DateTime DecidedUtc,
+    Instant DecidedUtc,
     IReadOnlyList<Lane> Lanes,
     Core.Parts.PartFacts Part,
     Core.Briefs.Brief Brief,
@@ -47,7 +48,7 @@ public sealed record DecisionRecord(
     }
 
     /// <summary>What an earlier release kept: one route for a quantity. It reads as a sequence of one.</summary>
-    private sealed record OfOneRoute(string RouteId, double Quantity, DateTime DecidedUtc, IReadOnlyList<Lane> Lanes)
+    private sealed record OfOneRoute(string RouteId, double Quantity, Instant DecidedUtc, IReadOnlyList<Lane> Lanes)
     {
         public Sequence Sequence
         {
@@ -62,7 +63,7 @@ public sealed record DecisionRecord(
                     lane.Cavities,
                     lane.Assist,
                     Quantity,
-                    DateOnly.FromDateTime(DecidedUtc),
+                    DecidedUtc.InUtc().Date.ToDateOnly(),
                     lane.FirstArticle,
                     lane.FirstArticle,
                     lane.LastPart,

@@ -61,7 +61,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     {
         var standing = await comparisons.OfAsync(projectId, cancel);
         var sequence = Answering.HandMade(standing.Comparison, decision.Stretches);
-        var (answer, now) = (await standing.AnswerAsync().WaitAsync(cancel), clock.GetUtcNow().UtcDateTime);
+        var (answer, now) = (await standing.AnswerAsync().WaitAsync(cancel), clock.Now());
         var record = new DecisionRecord(
             sequence,
             Worded(decision.Reason, "reason", LongestReason),

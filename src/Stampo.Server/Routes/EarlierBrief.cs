@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using NodaTime;
 using Stampo.Core.Working;
 using Stampo.Storage;
 
@@ -9,7 +10,7 @@ namespace Stampo.Server.Routes;
 /// <param name="SavedUtc">When.</param>
 /// <param name="Differed">The first few places, then and after.</param>
 /// <param name="More">How many more differ.</param>
-public sealed record EarlierBrief(int Ordinal, DateTime SavedUtc, IReadOnlyList<Difference> Differed, int More)
+public sealed record EarlierBrief(int Ordinal, Instant SavedUtc, IReadOnlyList<Difference> Differed, int More)
 {
     private const int Told = 3;
 

@@ -27,7 +27,7 @@ public sealed class QuoteFiles(IDbContextFactory<StampoDb> factory, StepStore st
         var content = await Forms.BytesAsync(file, cancel);
         var hash = Convert.ToHexStringLower(SHA256.HashData(content));
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var now = clock.GetUtcNow().UtcDateTime;
+        var now = clock.Now();
         if (await db.Files.Where(f => f.Hash == hash).ExecuteUpdateAsync(f => f.SetProperty(x => x.KeptUtc, now), cancel) == 0)
             await factory.AddOnceAsync(
                 new StoredFile

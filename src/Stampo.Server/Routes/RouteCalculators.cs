@@ -5,6 +5,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Injection;
 using Stampo.Server.Library;
+using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
 
@@ -51,10 +52,7 @@ public static class RouteCalculators
     public static void MapRouteCalculators(this IEndpointRouteBuilder app)
     {
         var calc = app.MapGroup("/api/calc").WithTags("Calculators");
-        calc.MapPost(
-            "/bridge",
-            (BridgeRequest request, TimeProvider clock) => Bridge.Plan(request, DateOnly.FromDateTime(clock.GetLocalNow().DateTime))
-        );
+        calc.MapPost("/bridge", (BridgeRequest request, TimeProvider clock) => Bridge.Plan(request, clock.Today()));
         calc.MapPost("/hardness-modulus", (HardnessModulusRequest request) => Stiffness.Of(request.ShoreA, request.ShoreD));
         calc.MapPost(
             "/hardness-ladder",

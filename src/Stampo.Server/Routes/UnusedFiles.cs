@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
@@ -7,11 +8,11 @@ namespace Stampo.Server.Routes;
 public sealed class UnusedFiles(IDbContextFactory<StampoDb> factory, TimeProvider clock)
 {
     /// <summary>A file is kept before the quote that names it is saved.</summary>
-    private static readonly TimeSpan Grace = TimeSpan.FromDays(1);
+    private static readonly Duration Grace = Duration.FromDays(1);
 
     public async Task<int> RemoveAsync(CancellationToken cancel = default)
     {
-        var before = clock.GetUtcNow().UtcDateTime - Grace;
+        var before = clock.Now() - Grace;
         await using var db = await factory.CreateDbContextAsync(cancel);
         // A hash is 64 characters long: what a state holds of it, it names. One statement: what a quote comes to name meanwhile stays.
         return await db

@@ -1,4 +1,6 @@
 using CsCheck;
+using NodaTime;
+using Stampo.Core.Calendar;
 using Stampo.Core.Planning;
 using Stampo.Core.Working;
 
@@ -7,7 +9,7 @@ namespace Stampo.Core.Tests.Planning;
 public class ScheduleTests
 {
     /// <summary>A Thursday.</summary>
-    private static readonly DateTime Thursday = new(2026, 11, 26, 8, 0, 0);
+    private static readonly LocalDateTime Thursday = new(2026, 11, 26, 8, 0, 0);
 
     private static readonly WorkingHours Hours = new();
 
@@ -40,20 +42,20 @@ public class ScheduleTests
     public void The_first_shot_follows_by_hand()
     {
         var schedule = ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 1, 24, Hours, Thursday));
-        Assert.Equal(Thursday.AddMinutes(330), At(schedule, "box").Start); // 13:30
-        Assert.Equal(new DateTime(2026, 11, 26, 16, 1, 0), At(schedule, "set").Start); // box to 15:30, 31 minutes of silicone
+        Assert.Equal(Thursday.PlusMinutes(330), At(schedule, "box").Start); // 13:30
+        Assert.Equal(new LocalDateTime(2026, 11, 26, 16, 1, 0), At(schedule, "set").Start); // box to 15:30, 31 minutes of silicone
         // Sixteen hours later is the morning; the mold is opened at eight.
-        Assert.Equal(new DateTime(2026, 11, 27, 8, 1, 0), At(schedule, "open").Start);
+        Assert.Equal(new LocalDateTime(2026, 11, 27, 8, 1, 0), At(schedule, "open").Start);
         Assert.Equal(schedule.FirstPart, schedule.LastPart);
-        Assert.Equal(schedule.LastPart.AddHours(24), schedule.Ready);
+        Assert.Equal(schedule.LastPart.PlusHours(24), schedule.Ready);
     }
 
     [Fact]
     public void What_is_on_a_clock_waits_for_the_next_day_rather_than_be_torn_apart()
     {
-        var schedule = ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 1, 0, Hours, new DateTime(2026, 11, 26, 9, 15, 0)));
+        var schedule = ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 1, 0, Hours, new LocalDateTime(2026, 11, 26, 9, 15, 0)));
         // The box is done at 16:45; half an hour of silicone does not fit before five.
-        Assert.Equal(new DateTime(2026, 11, 27, 8, 0, 0), At(schedule, "mix").Start);
+        Assert.Equal(new LocalDateTime(2026, 11, 27, 8, 0, 0), At(schedule, "mix").Start);
         Assert.Equal(At(schedule, "mix").End, At(schedule, "degas").Start);
     }
 
@@ -61,13 +63,13 @@ public class ScheduleTests
     public void One_pair_of_hands_works_in_its_hours_and_on_one_thing_at_a_time() =>
         Any.Sample(x =>
         {
-            var schedule = ListScheduler.Shared.Lay(new WorkToLay(With(x.Cure), x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
+            var schedule = ListScheduler.Shared.Lay(new WorkToLay(With(x.Cure), x.Molds, x.Shots, 0, Hours, Thursday.PlusHours(x.StartH)));
             var hands = schedule.Slots.Where(s => s.HandsEnd > s.Start).OrderBy(s => s.Start).ToList();
             for (var i = 0; i < hands.Count; i++)
             {
                 Assert.True(i == 0 || hands[i].Start >= hands[i - 1].HandsEnd);
-                Assert.True(hands[i].Start.TimeOfDay.TotalHours >= 8 && hands[i].HandsEnd.TimeOfDay.TotalHours <= 17);
-                Assert.True(hands[i].Start.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday));
+                Assert.True(hands[i].Start.HourOfDay() >= 8 && hands[i].HandsEnd.HourOfDay() <= 17);
+                Assert.True(hands[i].Start.DayOfWeek is not (IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday));
             }
         });
 
@@ -76,7 +78,7 @@ public class ScheduleTests
         Any.Sample(x =>
         {
             var operations = With(x.Cure);
-            var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
+            var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.PlusHours(x.StartH)));
             Assert.Equal(x.Shots, schedule.Slots.Count(s => s.OperationId == "pour"));
             foreach (var shot in schedule.Slots.Where(s => s.Shot is not null).GroupBy(s => s.Shot))
             {
@@ -106,7 +108,7 @@ public class ScheduleTests
             var operations = With(x.Cure)
                 .Select(o => o.Id is "cure" or "set" ? o with { Holds = [.. o.Holds, new Hold(Resource.Pot, During.Both)] } : o)
                 .ToArray();
-            var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.AddHours(x.StartH)));
+            var schedule = ListScheduler.Shared.Lay(new WorkToLay(operations, x.Molds, x.Shots, 0, Hours, Thursday.PlusHours(x.StartH)));
             Assert.Equal(x.Shots, schedule.Slots.Count(s => s.OperationId == "cure"));
             var inPot = schedule.Slots.Where(s => s.OperationId is "cure" or "set").OrderBy(s => s.Start).ToList();
             for (var i = 1; i < inPot.Count; i++)
@@ -125,11 +127,9 @@ public class ScheduleTests
             .Sample(
                 (shots, cure, days) =>
                 {
-                    var (operations, date) = (With(cure), DateOnly.FromDateTime(Thursday).AddDays(days));
+                    var (operations, date) = (With(cure), Thursday.Day().AddDays(days));
                     bool Makes(int molds) =>
-                        DateOnly.FromDateTime(
-                            ListScheduler.Shared.Lay(new WorkToLay(operations, molds, shots, 0, Hours, Thursday)).LastPart
-                        ) <= date;
+                        ListScheduler.Shared.Lay(new WorkToLay(operations, molds, shots, 0, Hours, Thursday)).LastPart.Day() <= date;
                     if (ListScheduler.ToolsFor(date, new WorkToLay(operations, 1, shots, 0, Hours, Thursday)) is { } enough)
                         Assert.True(Makes(enough) && (enough == 1 || !Makes(enough - 1)));
                     else
@@ -146,7 +146,8 @@ public class ScheduleTests
             ListScheduler.Shared.Lay(new WorkToLay(Work, 1, 3000, 0, Hours, Thursday))
         );
         Assert.Equal((300, 3000), (many.ShotsLaidOut, many.Shots));
-        Assert.Equal(some.LastPart.AddDays(2700 / some.ShotsADay * 7 / 5), many.LastPart, TimeSpan.FromDays(4));
+        var away = some.LastPart.MinutesUntil(many.LastPart) / (24 * 60);
+        Assert.Equal(2700 / some.ShotsADay * 7 / 5, away, 4.0);
     }
 
     [Fact]
@@ -165,7 +166,7 @@ public class ScheduleTests
         var long16 = ListScheduler
             .Shared.Lay(new WorkToLay([new("carve", Repeats.Once, "Carve", 16 * 60)], 1, 0, 0, Hours, Thursday))
             .Slots[0];
-        Assert.Equal(new DateTime(2026, 11, 27, 15, 0, 0), long16.HandsEnd);
+        Assert.Equal(new LocalDateTime(2026, 11, 27, 15, 0, 0), long16.HandsEnd);
         Assert.Equal("hours.toH", Assert.Throws<RefusalException>(() => new WorkingHours(9, 9).Checked()).Field);
     }
 

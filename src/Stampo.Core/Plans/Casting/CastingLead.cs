@@ -1,3 +1,4 @@
+using NodaTime;
 using Stampo.Core.Calendar;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
@@ -63,8 +64,8 @@ internal static class CastingLead
             }
         )
         {
-            var ends = slots.Where(s => repeats[s.OperationId] == stage).Select(s => s.End).DefaultIfEmpty(DateTime.MinValue).Max();
-            if (ends == DateTime.MinValue)
+            var ends = slots.Where(s => repeats[s.OperationId] == stage).Select(s => s.End).DefaultIfEmpty(LocalDateTime.MinIsoValue).Max();
+            if (ends == LocalDateTime.MinIsoValue)
                 continue;
             var days = DaysUntil(begins, ends, hours);
             steps.Add(new LeadStep(name, Spread * Math.Max(SmallestShare, days - before)));
@@ -75,8 +76,8 @@ internal static class CastingLead
     }
 
     /// <summary>Whole working days before the one on which it ends, and the share of that day.</summary>
-    private static double DaysUntil(DateOnly from, DateTime ends, WorkingHours hours) =>
-        WorkingDays.Between(from, DateOnly.FromDateTime(ends))
+    private static double DaysUntil(DateOnly from, LocalDateTime ends, WorkingHours hours) =>
+        WorkingDays.Between(from, ends.Day())
         - 1
-        + Math.Clamp((ends.TimeOfDay.TotalHours - hours.FromH) / (hours.ToH - hours.FromH), SmallestShare, 1);
+        + Math.Clamp((ends.HourOfDay() - hours.FromH) / (hours.ToH - hours.FromH), SmallestShare, 1);
 }

@@ -1,3 +1,5 @@
+using NodaTime;
+using Stampo.Core.Calendar;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
@@ -34,7 +36,7 @@ public sealed record CastingInputs(
     PlannedShape? Shape,
     double? SplitMoldCm3,
     double Quantity,
-    DateTime Start
+    LocalDateTime Start
 );
 
 /// <summary>From choices to quantities and operations.</summary>
@@ -160,7 +162,7 @@ public sealed class CastingWork
     /// <summary>What only the calendar of the order can tell: whether its last shots use what has expired by then.</summary>
     private static WorkPlan Expiring(WorkPlan plan, OrderPlan order)
     {
-        if (plan.Schedule is not { } schedule || order.ExpiresBefore(DateOnly.FromDateTime(schedule.LastPart)) is not { } late)
+        if (plan.Schedule is not { } schedule || order.ExpiresBefore(schedule.LastPart.Day()) is not { } late)
             return plan;
         var figures = (CastingFigures)plan.Figures;
         IReadOnlyList<Finding> messages = [.. order.Messages, late];
@@ -228,7 +230,7 @@ public sealed class CastingWork
         );
         var batch = RefusalException.Renamed(() => CastingBatch.Compute(Plan.Pour.ToBatch(PouredCm3(fill, enclosed), Job)), InPour);
         var life = _in.Method.LifeKey is null ? null : Life(filling);
-        var today = DateOnly.FromDateTime(_in.Start);
+        var today = _in.Start.Day();
         var order = OrderPlan.Of(
             Plan.Order,
             (int)Math.Ceiling(_in.Quantity),

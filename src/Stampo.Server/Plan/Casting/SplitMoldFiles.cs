@@ -132,7 +132,7 @@ public sealed class SplitMoldFiles(
                 Key = key,
                 Figures = Json.Write(kept),
                 Maps = Packed.Pack(both),
-                KeptUtc = clock.GetUtcNow().UtcDateTime,
+                KeptUtc = clock.Now(),
             }
         );
         await db.SaveChangesAsync(cancel);

@@ -1,5 +1,7 @@
 using CsCheck;
+using NodaTime;
 using Stampo.Core.Briefs;
+using Stampo.Core.Calendar;
 using Stampo.Core.Geometry;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
@@ -20,7 +22,7 @@ namespace Stampo.Core.Tests.Plans.Casting;
 /// <summary>The whole plan of every poured route: it holds together whatever is chosen.</summary>
 public class CastingPlannerTests
 {
-    private static readonly DateTime Thursday = new(2026, 11, 26, 8, 0, 0);
+    private static readonly LocalDateTime Thursday = new(2026, 11, 26, 8, 0, 0);
 
     private static readonly PartFacts Part = new(
         118,
@@ -383,7 +385,7 @@ public class CastingPlannerTests
                     plan.Hours.NextMorning(job.Today)
                 )
             );
-            Assert.Equal(DateOnly.FromDateTime(answer.Schedule!.FirstPart), Core.Comparison.Dates.Of(estimate, 1, job.Today).FirstArticle);
+            Assert.Equal(answer.Schedule!.FirstPart.Day(), Core.Comparison.Dates.Of(estimate, 1, job.Today).FirstArticle);
         }
     }
 

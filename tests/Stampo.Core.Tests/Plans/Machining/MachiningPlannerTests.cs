@@ -1,3 +1,4 @@
+using NodaTime;
 using Stampo.Core.Briefs;
 using Stampo.Core.Geometry;
 using Stampo.Core.Materials;
@@ -14,7 +15,7 @@ namespace Stampo.Core.Tests.Plans.Machining;
 /// <summary>Parts cut from a block: what a cutter reaches, how often it is clamped, the hours.</summary>
 public class MachiningPlannerTests
 {
-    private static readonly DateTime Thursday = new(2026, 11, 26, 8, 0, 0);
+    private static readonly LocalDateTime Thursday = new(2026, 11, 26, 8, 0, 0);
 
     private static readonly PartFacts Part = new(100, 60, 20, 120, 184, new PartDeclaration { NominalWallMm = 3, ThinnestWallMm = 2 });
 

@@ -1,3 +1,5 @@
+using NodaTime;
+using Stampo.Core.Calendar;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Routes;
@@ -14,7 +16,13 @@ internal static class CastingOperations
     /// <param name="job">Part, brief, resin, norms.</param>
     /// <param name="silicone">The mold's.</param>
     /// <param name="start">When work may begin; a supplier's days are counted from it.</param>
-    public static IReadOnlyList<Operation> Of(CastingFigures plan, CastingChoices choices, Job job, Silicone silicone, DateTime start) =>
+    public static IReadOnlyList<Operation> Of(
+        CastingFigures plan,
+        CastingChoices choices,
+        Job job,
+        Silicone silicone,
+        LocalDateTime start
+    ) =>
         [
             .. Ordered(plan, job, start),
             .. plan.Pattern is { } pattern ? PatternOperations.Of(pattern, choices.Pattern, job) : [],
@@ -34,12 +42,12 @@ internal static class CastingOperations
         ];
 
     /// <summary>A bought-in mold comes when its supplier has queued and made it; the operations until then are the supplier's.</summary>
-    private static IEnumerable<Operation> Ordered(CastingFigures plan, Job job, DateTime start)
+    private static IEnumerable<Operation> Ordered(CastingFigures plan, Job job, LocalDateTime start)
     {
         if (plan.Fill is not null || Sourcing.SupplierDays(job, plan.Method.Made) is not { } days)
             yield break;
-        var there = Calendar.WorkingDays.Add(DateOnly.FromDateTime(start), days.Likely).ToDateTime(TimeOnly.FromDateTime(start));
-        yield return new("order-mold", Repeats.Once, "Order pattern and mold; the supplier's queue", 0, (there - start).TotalMinutes)
+        var there = LocalDate.FromDateOnly(WorkingDays.Add(start.Day(), days.Likely)) + start.TimeOfDay;
+        yield return new("order-mold", Repeats.Once, "Order pattern and mold; the supplier's queue", 0, start.MinutesUntil(there))
         {
             Holds = [],
             Detail = "Bought in: what follows until the mold is there is the supplier's work, planned as it would be here.",

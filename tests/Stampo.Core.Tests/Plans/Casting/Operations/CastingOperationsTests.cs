@@ -1,3 +1,4 @@
+using NodaTime;
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
@@ -52,7 +53,7 @@ public class CastingOperationsTests
                     null,
                     null,
                     20,
-                    new DateTime(2026, 11, 26, 8, 0, 0)
+                    new LocalDateTime(2026, 11, 26, 8, 0, 0)
                 )
             )
             .Operations;

@@ -1,0 +1,11 @@
+using NodaTime;
+
+namespace Stampo.Storage;
+
+/// <summary>What time it is: an instant for what happened, the shop's own day for what is planned.</summary>
+public static class Clock
+{
+    public static Instant Now(this TimeProvider clock) => Instant.FromDateTimeOffset(clock.GetUtcNow());
+
+    public static DateOnly Today(this TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+}
