@@ -16,7 +16,7 @@ try {
   for (let i = 0; i < CHANGES; i++) {
     const { value } = plan;
     value.silicone.wallMm = 20 + (i % 15);
-    value.pour.count = 1 + (i % 6);
+    value.pour.cavities = 1 + (i % 6);
     const started = performance.now();
     const answer = await fetch(path, {
       method: 'PUT',

@@ -53,6 +53,7 @@ builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton<AllowedHosts>();
 builder.Services.AddSingleton<WholeAnswers>();
 builder.Services.AddStampoDatabase(builder.Configuration["Stampo:Data"] ?? new StampoOptions().Data);
+builder.Services.AddSingleton(EarlierForms.All);
 builder.Services.AddSingleton<StepDocuments>();
 builder.Services.AddSingleton<ProjectStore>();
 builder.Services.AddSingleton<ProjectOverview>();

@@ -43,6 +43,9 @@ public sealed class StepState
 
     public int Ordinal { get; init; }
 
+    /// <summary>The form of the JSON, see <see cref="DocumentForms"/>.</summary>
+    public int Schema { get; init; } = 1;
+
     public required string Json { get; init; }
 
     public Instant SavedUtc { get; init; }
@@ -94,6 +97,9 @@ public sealed class Decision
     public int Id { get; init; }
 
     public required string ProjectId { get; init; }
+
+    /// <summary>The form of the JSON, see <see cref="DocumentForms"/>.</summary>
+    public int Schema { get; init; } = 1;
 
     public required string Json { get; init; }
 

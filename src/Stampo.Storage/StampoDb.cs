@@ -51,6 +51,7 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
                 s.Step,
                 s.Ordinal,
             });
+            state.Property(s => s.Schema).HasDefaultValue(1);
             state.HasOne<StepDocument>().WithMany().HasForeignKey(s => new { s.ProjectId, s.Step });
         });
         modelBuilder.Entity<StoredMesh>().HasKey(m => m.Hash);
@@ -60,6 +61,7 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
         modelBuilder.Entity<Decision>(decision =>
         {
             decision.HasKey(d => d.Id);
+            decision.Property(d => d.Schema).HasDefaultValue(1);
             decision.HasOne<Project>().WithMany().HasForeignKey(d => d.ProjectId);
         });
     }

@@ -16,7 +16,7 @@ public sealed class VersionConflictException(StepContent? theirs) : Exception("S
 }
 
 /// <summary>Reads and saves what the steps hold, keeping the states before so that each save can be undone, also after a restart.</summary>
-public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvider clock)
+public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, DocumentForms forms, TimeProvider clock)
 {
     /// <summary>How many states a step keeps to go back to.</summary>
     public const int StatesKept = 100;
@@ -38,21 +38,25 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
     public async Task<IReadOnlyList<PastState>> StatesAsync(string projectId, string step, CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db
-            .States.Where(s => s.ProjectId == projectId && s.Step == step)
+        var states = await db
+            .States.AsNoTracking()
+            .Where(s => s.ProjectId == projectId && s.Step == step)
             .OrderByDescending(s => s.Ordinal)
-            .Select(s => new PastState(s.Ordinal, s.SavedUtc, s.Json))
             .ToListAsync(cancel);
+        return states.ConvertAll(s => new PastState(s.Ordinal, s.SavedUtc, JsonOf(s)));
     }
 
     /// <summary>What a state of a step held; null when it is no longer kept.</summary>
     public async Task<string?> StateAsync(string projectId, string step, int ordinal, CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db
-            .States.Where(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == ordinal)
-            .Select(s => s.Json)
-            .SingleOrDefaultAsync(cancel);
+        return
+            await db
+                .States.AsNoTracking()
+                .SingleOrDefaultAsync(s => s.ProjectId == projectId && s.Step == step && s.Ordinal == ordinal, cancel)
+                is { } state
+            ? JsonOf(state)
+            : null;
     }
 
     /// <summary>
@@ -80,6 +84,7 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
                             ProjectId = projectId,
                             Step = step,
                             Ordinal = 0,
+                            Schema = forms.Current(step),
                             Json = before,
                             SavedUtc = clock.Now(),
                         }
@@ -98,6 +103,7 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
                         ProjectId = projectId,
                         Step = step,
                         Ordinal = document.Cursor,
+                        Schema = forms.Current(step),
                         Json = json,
                         SavedUtc = clock.Now(),
                     }
@@ -172,15 +178,17 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, TimeProvi
         return (await ReadAsync(db, projectId, step, cancel))!;
     }
 
-    private static async Task<StepContent?> ReadAsync(StampoDb db, string projectId, string step, CancellationToken cancel)
+    private string JsonOf(StepState state) => forms.BroughtUp(state.Step, state.Schema, state.Json);
+
+    private async Task<StepContent?> ReadAsync(StampoDb db, string projectId, string step, CancellationToken cancel)
     {
         var document = await db.Documents.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Step == step, cancel);
         if (document is null)
             return null;
         var states = db.States.Where(s => s.ProjectId == projectId && s.Step == step);
-        var json = await states.Where(s => s.Ordinal == document.Cursor).Select(s => s.Json).SingleAsync(cancel);
+        var state = await states.AsNoTracking().SingleAsync(s => s.Ordinal == document.Cursor, cancel);
         return new StepContent(
-            json,
+            JsonOf(state),
             document.Version,
             await states.AnyAsync(s => s.Ordinal == document.Cursor - 1, cancel),
             await states.AnyAsync(s => s.Ordinal == document.Cursor + 1, cancel)

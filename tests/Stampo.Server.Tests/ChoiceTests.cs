@@ -125,7 +125,7 @@ public sealed class ChoiceTests(SharedServer shared)
         await Sql.RunAsync(
             _server.DatabaseFile,
             "UPDATE Decisions SET Json = json_set(json_remove(Json, '$.sequence', '$.advised', '$.wouldChange'), "
-                + "'$.routeId', 'cast-silicone', '$.routeName', 'Urethane cast in silicone', '$.quantity', 40) WHERE "
+                + "'$.routeId', 'cast-silicone', '$.routeName', 'Urethane cast in silicone', '$.quantity', 40), Schema = 1 WHERE "
                 + "ProjectId = '"
                 + id
                 + "'"

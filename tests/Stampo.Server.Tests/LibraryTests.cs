@@ -235,8 +235,10 @@ public sealed class LibraryTests(LibraryTests.Shop shop) : IClassFixture<Library
     [Fact]
     public void Supplies_of_an_earlier_release_are_read_as_it_read_them()
     {
-        var read = EarlierSupplies
-            .ReadLibrary(
+        var read = Json.Read<LibraryEntries>(
+            EarlierForms.All.BroughtUp(
+                ShopLibrary.Document,
+                1,
                 """
                 {"rates":[],"materials":[],"supplies":[
                   {"id":"own","name":"own condensation-cure","kind":"moldSilicone","densityGPerCm3":1.1,"price":20,"priceUnit":"€/kg","source":"shop","mix":"20:1 by weight","potLifeMin":60,"cureH":16},
@@ -244,7 +246,7 @@ public sealed class LibraryTests(LibraryTests.Shop shop) : IClassFixture<Library
                   {"id":"own-3","name":"own","kind":"fibre","densityGPerCm3":1.1,"price":20,"priceUnit":"€/kg","source":"shop","mix":"to taste"}]}
                 """
             )
-            .Supplies!;
+        ).Supplies!;
         Assert.Equal((new MixRatio(20, 1, "weight"), SiliconeCure.Condensation), (read[0].Mix, read[0].Cure));
         Assert.Equal((new MixRatio(1, 1, "volume"), SiliconeCure.Addition), (read[1].Mix, read[1].Cure));
         Assert.Equal((null, null), (read[2].Mix, read[2].Cure));

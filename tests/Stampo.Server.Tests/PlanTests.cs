@@ -4,7 +4,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
-using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;
@@ -123,7 +122,7 @@ public sealed class PlanTests(SharedServer shared)
             plan with
             {
                 Silicone = plan.Silicone with { WallMm = 20, SpacingMm = 20 },
-                Pour = plan.Pour with { Count = 1 },
+                Pour = plan.Pour with { Cavities = 1 },
             }
         );
         var thick = await SaveAsync(
@@ -131,7 +130,7 @@ public sealed class PlanTests(SharedServer shared)
             plan with
             {
                 Silicone = plan.Silicone with { WallMm = 30, SpacingMm = 20 },
-                Pour = plan.Pour with { Count = 1 },
+                Pour = plan.Pour with { Cavities = 1 },
             },
             1
         );
@@ -267,7 +266,7 @@ public sealed class PlanTests(SharedServer shared)
             .GetProperty("printed")
             .GetProperty("solidCm3")
             .GetDouble();
-        var cavities = (await ChoicesAsync(id)).Pour.Count;
+        var cavities = (await ChoicesAsync(id)).Pour.Cavities;
         Assert.Equal(
             cavities
                 * (
@@ -560,148 +559,5 @@ public sealed class PlanTests(SharedServer shared)
     {
         using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
         return await StampoServer.ReadAsync(await _server.Client.PostAsync($"/api/calc/{calculator}", content));
-    }
-}
-
-/// <summary>Plans kept before they held more than one pour.</summary>
-public sealed class OldPlanTests
-{
-    [Fact]
-    public async Task The_schools_that_a_plan_had_chosen_become_the_briefs()
-    {
-        string folder,
-            id;
-        using (var before = new StampoServer(keepData: true))
-        {
-            folder = before.Folder;
-            id = await before.NewProjectWithPartAsync();
-            var brief = (await before.GetAsync($"/api/projects/{id}/brief"))
-                .GetProperty("value")
-                .Deserialize<Core.Briefs.Brief>(Json.Options)!;
-            await before.PutAsync($"/api/projects/{id}/brief", new Save<Core.Briefs.Brief>(brief with { Inserts = 1 }, 0));
-            await before.PostAsync(
-                $"/api/projects/{id}/decisions",
-                new
-                {
-                    stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } },
-                    reason = "Dozens.",
-                    by = "Oren Tisdale",
-                }
-            );
-            var plan = (await before.GetAsync($"/api/projects/{id}/plan"))
-                .GetProperty("plan")
-                .GetProperty("value")
-                .Deserialize<CastingChoices>(Json.Options)!;
-            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, 0));
-            await Sql.RunAsync(
-                before.DatabaseFile,
-                "UPDATE States SET Json = json_set(Json, '$.school', 'generous', '$.pour.lossOfPoured', json('true')) "
-                    + "WHERE Step LIKE 'plan/%'; UPDATE States SET Json = json_remove(Json, '$.schools.moldLife', "
-                    + "'$.schools.loss') WHERE Step = 'brief'; DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE "
-                    + "'%SchoolsInTheBrief'"
-            );
-        }
-
-        using var after = new StampoServer(folder);
-        var schools = (await after.GetAsync($"/api/projects/{id}/brief"))
-            .GetProperty("value")
-            .Deserialize<Core.Briefs.Brief>(Json.Options)!
-            .Schools;
-        Assert.Equal(
-            (Core.Briefs.LifeSchool.Generous, Core.Briefs.LossSchool.OfPoured, null),
-            (schools.MoldLife, schools.Loss, schools.Cooling)
-        );
-    }
-
-    [Fact]
-    public async Task A_plan_kept_before_there_were_families_is_read_as_one_of_a_poured_route_with_its_way_back()
-    {
-        string folder,
-            id;
-        using (var before = new StampoServer(keepData: true))
-        {
-            folder = before.Folder;
-            id = await before.NewProjectWithPartAsync();
-            await before.PostAsync(
-                $"/api/projects/{id}/decisions",
-                new
-                {
-                    stretches = new[] { new { routeId = "print", quantity = 40 } },
-                    reason = "Filled.",
-                    by = "Oren Tisdale",
-                }
-            );
-            var ways = (await before.GetAsync($"/api/projects/{id}/plan")).GetProperty("ways").EnumerateArray().ToList();
-            Assert.Equal(["printing", "casting"], ways.Select(w => w.GetProperty("family").GetString()));
-            var filled = ways[1].Deserialize<CastingChoices>(Json.Options)!;
-            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(filled, 0));
-            await before.PutAsync(
-                $"/api/projects/{id}/plan",
-                new Save<PlanChoices>(filled with { Pour = filled.Pour with { LossPct = 22 } }, 1)
-            );
-            await Sql.RunAsync(
-                before.DatabaseFile,
-                "UPDATE States SET Json = json_set(json_remove(Json, '$.family'), '$.routeId', 'print') WHERE Step LIKE 'plan/%'"
-            );
-        }
-
-        using var after = new StampoServer(folder);
-        var plan = (await after.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan");
-        Assert.Equal(
-            ("casting", 22),
-            (
-                plan.GetProperty("value").GetProperty("family").GetString(),
-                plan.GetProperty("value").GetProperty("pour").GetProperty("lossPct").GetDouble()
-            )
-        );
-        var back = await after.PostAsync($"/api/projects/{id}/plan/undo", new Move(plan.GetProperty("version").GetInt32()));
-        Assert.Equal(15, back.GetProperty("plan").GetProperty("value").GetProperty("pour").GetProperty("lossPct").GetDouble());
-    }
-
-    [Fact]
-    public async Task A_plan_of_one_pour_is_taken_into_the_whole_plan()
-    {
-        string folder,
-            id;
-        using (var before = new StampoServer(keepData: true))
-        {
-            folder = before.Folder;
-            id = await before.NewProjectWithPartAsync();
-            await before.PostAsync(
-                $"/api/projects/{id}/decisions",
-                new
-                {
-                    stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } },
-                    reason = "Dozens.",
-                    by = "Oren Tisdale",
-                }
-            );
-            var plan = (await before.GetAsync($"/api/projects/{id}/plan"))
-                .GetProperty("plan")
-                .GetProperty("value")
-                .Deserialize<CastingChoices>(Json.Options)!;
-            await before.PutAsync($"/api/projects/{id}/plan", new Save<PlanChoices>(plan, 0));
-            await Sql.RunAsync(
-                before.DatabaseFile,
-                $$"""
-                PRAGMA foreign_keys = OFF;
-                UPDATE Documents SET Step = 'plan' WHERE Step LIKE 'plan/%';
-                UPDATE States SET Step = 'plan' WHERE Step LIKE 'plan/%';
-                UPDATE States SET Json = '{"routeId":"cast-silicone","materialId":"{{plan.Pour.MaterialId}}","count":5,"lossPct":21}'
-                WHERE Step = 'plan';
-                DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%CastingPlans'
-                """
-            );
-        }
-
-        using var after = new StampoServer(folder);
-        var taken = (await after.GetAsync($"/api/projects/{id}/plan"))
-            .GetProperty("plan")
-            .GetProperty("value")
-            .Deserialize<CastingChoices>(Json.Options)!;
-        Assert.Equal((5, 21), (taken.Pour.Count, taken.Pour.LossPct));
-        Assert.Equal(new SiliconeChoices(), taken.Silicone);
-        // Kept with those of all routes then, it counts as this route's.
-        Assert.True((await after.GetAsync($"/api/projects/{id}")).GetProperty("done").GetProperty("plan").GetBoolean());
     }
 }

@@ -40,7 +40,7 @@ public sealed class ProjectTests(SharedServer shared)
             .GetProperty("lanes")
             .EnumerateArray()
             .Single(l => l.GetProperty("route").GetProperty("id").GetString() == "cast-silicone");
-        var count = pour.GetProperty("count").GetInt32();
+        var count = pour.GetProperty("cavities").GetInt32();
         Assert.Equal(perPart.GetProperty("cavities").GetInt32(), count);
         Assert.Equal(count * (48.888 + pour.GetProperty("extraCm3PerPart").GetDouble()), batch.GetProperty("netCm3").GetDouble(), 0.01);
         Assert.Equal(
@@ -375,7 +375,7 @@ public sealed class ProjectTests(SharedServer shared)
         Assert.Equal(("batch.density-odd", "pour.densityGPerCm3"), (odd.Code, odd.Field));
         var saved = await _server.PutAsync(
             $"/api/projects/{id}/plan",
-            new Save<PlanChoices>(plan with { Pour = plan.Pour with { Count = 3, DensityGPerCm3 = 1.1161 } }, 0)
+            new Save<PlanChoices>(plan with { Pour = plan.Pour with { Cavities = 3, DensityGPerCm3 = 1.1161 } }, 0)
         );
         Assert.Equal(
             1.1161,

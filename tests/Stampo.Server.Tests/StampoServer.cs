@@ -105,6 +105,8 @@ public sealed class StampoServer : IDisposable
 
     public static byte[] DemoMesh(string name) => File.ReadAllBytes(Path.Combine(DemoFolder, "meshes", name));
 
+    public static string TestsFolder => Path.Combine(DemoFolder, "..", "tests", "Stampo.Server.Tests");
+
     public static string DemoFolder { get; } = FindDemo(AppContext.BaseDirectory);
 
     public static async Task<JsonElement> ReadAsync(HttpResponseMessage answer)

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -19,7 +20,7 @@ public sealed class StepDocumentsTests : IAsyncLifetime
             .AddStampoDatabase(_folder)
             .BuildServiceProvider()
             .GetRequiredService<IDbContextFactory<StampoDb>>();
-        _documents = new StepDocuments(_factory, _clock);
+        _documents = new StepDocuments(_factory, new DocumentForms(new Dictionary<string, IReadOnlyList<Action<JsonObject>>>()), _clock);
     }
 
     public async ValueTask InitializeAsync()

@@ -57,8 +57,7 @@ public static class Json
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
 
-    /// <summary>Of what an earlier release wrote, as it reads today.</summary>
-    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(UpCasts.Of<T>(json), Options)!;
+    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options)!;
 
     /// <summary>Where two states of the same thing differ, as they are written.</summary>
     public static IReadOnlyList<Difference> Differences<T>(T then, T now) =>

@@ -1,7 +1,5 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
-using Stampo.Core.Materials;
-using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Library;
 
@@ -9,23 +7,15 @@ namespace Stampo.Server.Library;
 /// Supplies as an earlier release kept them: the mix in words ("10:1 by weight"), and how a mold silicone cures only in its name.
 /// They are read as that release read them, a ratio by volume as what it is.
 /// </summary>
-public static class EarlierSupplies
+internal static class EarlierSupplies
 {
-    public static LibraryEntries ReadLibrary(string json)
+    public static void InLibraryWeighByNumbers(JsonObject library)
     {
-        var library = JsonNode.Parse(json)!.AsObject();
         foreach (var supply in library["supplies"]?.AsArray() ?? [])
-            Upgrade(supply!.AsObject());
-        return Json.Read<LibraryEntries>(library.ToJsonString());
+            WeighByNumbers(supply!.AsObject());
     }
 
-    public static Supply Read(JsonObject supply)
-    {
-        Upgrade(supply);
-        return Json.Read<Supply>(supply.ToJsonString());
-    }
-
-    private static void Upgrade(JsonObject supply)
+    public static void WeighByNumbers(JsonObject supply)
     {
         if (supply["mix"] is JsonValue words)
             supply["mix"] = Mix(words.GetValue<string>());

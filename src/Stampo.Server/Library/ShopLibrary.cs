@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
@@ -28,14 +27,15 @@ public sealed record StandingLibrary(TheLibrary Library, LibraryEntries Own, int
 /// The library the shop works with: what ships, and the shop's own kept as one document, so that every change of it can be undone.
 /// The changes count up so that what was made from it knows when it is old.
 /// </summary>
-public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocuments documents) : IDisposable
+public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocuments documents, DocumentForms forms) : IDisposable
 {
     public const string Rates = "rate",
         Materials = "material",
         Supplies = "supply";
 
-    private const string Shop = "shop",
-        Document = "library";
+    private const string Shop = "shop";
+
+    public const string Document = "library";
 
     private readonly SemaphoreSlim _one = new(1, 1);
 
@@ -113,7 +113,7 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
 
     private void Take(StepContent content)
     {
-        _current = Of(EarlierSupplies.ReadLibrary(content.Json), content.Version, content.CanUndo, content.CanRedo);
+        _current = Of(Json.Read<LibraryEntries>(content.Json), content.Version, content.CanUndo, content.CanRedo);
         Interlocked.Increment(ref _changes);
     }
 
@@ -122,15 +122,11 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
     private async Task<StandingLibrary> ReadAsync(CancellationToken cancel)
     {
         if (await documents.ReadAsync(Shop, Document, cancel) is { } content)
-            return Of(EarlierSupplies.ReadLibrary(content.Json), content.Version, content.CanUndo, content.CanRedo);
+            return Of(Json.Read<LibraryEntries>(content.Json), content.Version, content.CanUndo, content.CanRedo);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var earlier = await db.ShopEntries.AsNoTracking().ToListAsync(cancel);
         return Of(
-            new LibraryEntries(
-                OfKind<Rate>(earlier, Rates),
-                OfKind<Material>(earlier, Materials),
-                OfKind<JsonObject>(earlier, Supplies).ConvertAll(EarlierSupplies.Read)
-            ),
+            new LibraryEntries(OfKind<Rate>(earlier, Rates), OfKind<Material>(earlier, Materials), OfKind<Supply>(earlier, Supplies)),
             0,
             false,
             false
@@ -162,6 +158,7 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
         return [.. kept.Values];
     }
 
-    private static List<T> OfKind<T>(List<ShopEntry> own, string kind) =>
-        own.FindAll(e => e.Kind == kind).ConvertAll(e => Json.Read<T>(e.Json));
+    /// <summary>Kept one by one they were all of the first form.</summary>
+    private List<T> OfKind<T>(List<ShopEntry> own, string kind) =>
+        own.FindAll(e => e.Kind == kind).ConvertAll(e => Json.Read<T>(forms.BroughtUp(DocumentForms.ShopEntry, 1, e.Json)));
 }

@@ -28,7 +28,7 @@ public sealed record ProjectSummary(
     StepsDone Done
 );
 
-public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, ProjectStore projects)
+public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, DocumentForms forms, ProjectStore projects)
 {
     public async Task<(IReadOnlyList<ProjectSummary> Page, int Total)> PageAsync(ProjectQuery query, CancellationToken cancel = default)
     {
@@ -57,19 +57,19 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
                     state.Step,
                     state.Ordinal,
                 }
-            where ids.Contains(document.ProjectId) && Read.Contains(document.Step)
+            where ids.Contains(document.ProjectId) && StepsRead.Contains(document.Step)
             select new
             {
                 document.ProjectId,
                 document.Step,
-                state.Json,
+                State = new Document(document.Step, state.Schema, state.Json),
             }
-        ).ToDictionaryAsync(c => (c.ProjectId, c.Step), c => c.Json, cancel);
+        ).ToDictionaryAsync(c => (c.ProjectId, c.Step), c => c.State, cancel);
         var decisions = await db
             .Decisions.Where(d => ids.Contains(d.ProjectId))
             .GroupBy(d => d.ProjectId)
             .Select(group => group.OrderByDescending(d => d.Id).First())
-            .ToDictionaryAsync(d => d.ProjectId, d => d.Json, cancel);
+            .ToDictionaryAsync(d => d.ProjectId, d => new Document(DocumentForms.Decision, d.Schema, d.Json), cancel);
         var planned = (
             await db
                 .Documents.Where(d => ids.Contains(d.ProjectId) && d.Step.StartsWith(Plans.EarlierStep))
@@ -92,32 +92,36 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Project
         );
     }
 
-    private static readonly string[] Read = [PartEndpoints.Step, BriefEndpoints.Step, Plans.EarlierStep];
+    private static readonly string[] StepsRead = [PartEndpoints.Step, BriefEndpoints.Step, Plans.EarlierStep];
 
     /// <summary>What the steps of a project hold, as it is kept; null for what was never saved.</summary>
-    private sealed record Kept(string? Part, string? Brief, string? Decision, string? EarlierPlan, Func<string, bool> IsPlanned);
+    private sealed record Kept(Document? Part, Document? Brief, Document? Decision, Document? EarlierPlan, Func<string, bool> IsPlanned);
+
+    private sealed record Document(string Kind, int Schema, string Json);
+
+    private T Read<T>(Document kept) => Json.Read<T>(forms.BroughtUp(kept.Kind, kept.Schema, kept.Json));
 
     /// <summary>What is read of a decision for the list: a whole one holds every lane.</summary>
-    private sealed record Decided(string RouteName, string? RouteId, DecidedSequence? Sequence)
+    private sealed record Decided(string RouteName, DecidedSequence Sequence)
     {
-        public IEnumerable<string> RouteIds => Sequence?.Stretches.Select(s => s.RouteId) ?? [RouteId!];
+        public IEnumerable<string> RouteIds => Sequence.Stretches.Select(s => s.RouteId);
     }
 
     private sealed record DecidedSequence(IReadOnlyList<DecidedRoute> Stretches);
 
     private sealed record DecidedRoute(string RouteId);
 
-    private static bool IsPlanned(string routeId, Kept kept) =>
-        kept.IsPlanned(routeId) || (kept.EarlierPlan is not null && Json.Read<DecidedRoute>(kept.EarlierPlan).RouteId == routeId);
+    private bool IsPlanned(string routeId, Kept kept) =>
+        kept.IsPlanned(routeId) || (kept.EarlierPlan is not null && Read<DecidedRoute>(kept.EarlierPlan).RouteId == routeId);
 
-    private static ProjectSummary Summary(Project project, Kept kept)
+    private ProjectSummary Summary(Project project, Kept kept)
     {
         try
         {
-            var part = kept.Part is null ? StoredPart.None : Json.Read<StoredPart>(kept.Part);
+            var part = kept.Part is null ? StoredPart.None : Read<StoredPart>(kept.Part);
             var facts = part.Facts(null);
-            var brief = kept.Brief is null ? new Core.Briefs.Brief() : Json.Read<Core.Briefs.Brief>(kept.Brief);
-            var decided = kept.Decision is null ? null : Json.Read<Decided>(kept.Decision);
+            var brief = kept.Brief is null ? new Core.Briefs.Brief() : Read<Core.Briefs.Brief>(kept.Brief);
+            var decided = kept.Decision is null ? null : Read<Decided>(kept.Decision);
             return new ProjectSummary(
                 project.Id,
                 project.Name,

@@ -26,7 +26,13 @@ public sealed record DecisionChanges(
     string? AnswerNow
 );
 
-public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore projects, Comparisons comparisons, TimeProvider clock)
+public sealed class Decisions(
+    IDbContextFactory<StampoDb> factory,
+    ProjectStore projects,
+    Comparisons comparisons,
+    DocumentForms forms,
+    TimeProvider clock
+)
 {
     private const int LongestReason = 2_000,
         LongestName = 80;
@@ -42,7 +48,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
             .OrderByDescending(d => d.Id)
             .Take(50)
             .ToListAsync(cancel);
-        return rows.ConvertAll(DecisionRecord.Read);
+        return rows.ConvertAll(Read);
     }
 
     /// <summary>The decision that stands; null before the first.</summary>
@@ -53,7 +59,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         return
             await db.Decisions.AsNoTracking().Where(d => d.ProjectId == projectId).OrderByDescending(d => d.Id).FirstOrDefaultAsync(cancel)
                 is { } row
-            ? DecisionRecord.Read(row)
+            ? Read(row)
             : null;
     }
 
@@ -84,6 +90,7 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
         var kept = new Decision
         {
             ProjectId = projectId,
+            Schema = forms.Current(DocumentForms.Decision),
             Json = Json.Write(record),
             DecidedUtc = now,
         };
@@ -146,11 +153,17 @@ public sealed class Decisions(IDbContextFactory<StampoDb> factory, ProjectStore 
     private async Task<DecisionRecord> FindAsync(string projectId, int id, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return DecisionRecord.Read(
+        return Read(
             await db.Decisions.AsNoTracking().SingleOrDefaultAsync(d => d.ProjectId == projectId && d.Id == id, cancel)
                 ?? throw new NotFoundException("There is no such decision in this project.")
         );
     }
+
+    private DecisionRecord Read(Decision row) =>
+        Json.Read<DecisionRecord>(forms.BroughtUp(DocumentForms.Decision, row.Schema, row.Json)) with
+        {
+            Id = row.Id,
+        };
 
     private static List<Difference> RatesBetween(IReadOnlyList<Rate> then, RateCard now) =>
         [

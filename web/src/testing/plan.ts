@@ -35,7 +35,7 @@ export const choices = {
   family: 'casting',
   pour: {
     materialId: 'pu-fast',
-    count: 2,
+    cavities: 2,
     extraCm3PerPart: 2,
     lossPct: 15,
     densityGPerCm3: null,
@@ -73,7 +73,7 @@ export const choices = {
   },
   filling: { school: null, pressureKpa: 300, moldPressureKpa: null, cureC: null, overfillMm: 5, toMbar: 10 },
   things: [],
-  fill: {
+  filledPrint: {
     purpose: 'hollow',
     skinMm: 1.2,
     latticePct: 12,
@@ -178,7 +178,7 @@ export const figures = {
     drawnGatesCm3: 2.3,
   },
   printed: null,
-  fill: null,
+  filledPrint: null,
   scale: 1.00452,
   batch: {
     netCm3: 107.6,
@@ -346,7 +346,7 @@ export const whole = {
         }),
       ],
       'printed.printId': [material('print-clear', 'clear resin, printed', { polymer: 'acrylate' })],
-      'fill.printId': [material('print-clear', 'clear resin, printed', { polymer: 'acrylate' })],
+      'filledPrint.printId': [material('print-clear', 'clear resin, printed', { polymer: 'acrylate' })],
     },
     supplies: {
       'silicone.supplyId': [

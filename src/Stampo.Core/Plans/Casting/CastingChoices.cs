@@ -32,7 +32,7 @@ public sealed record CastingChoices : PlanChoices
 
     public IReadOnlyList<EnclosedThing> Things { get; init; } = [];
 
-    public FillChoices Fill { get; init; } = new();
+    public FilledPrintChoices FilledPrint { get; init; } = new();
 
     public OrderChoices Order { get; init; } = new();
 
@@ -44,7 +44,7 @@ public sealed record CastingChoices : PlanChoices
         var pour = new PourChoices
         {
             MaterialId = method.MaterialId,
-            Count = method.Cavities,
+            Cavities = method.Cavities,
             ExtraCm3PerPart = method.ExtraCm3PerPart,
         };
         return new CastingChoices
@@ -84,7 +84,12 @@ public sealed record CastingChoices : PlanChoices
                 {
                     PrintId = new PrintedChoices().PrintId,
                 },
-            Fill = library.Materials.Any(m => m.Id == Fill.PrintId) ? Fill : Fill with { PrintId = new FillChoices().PrintId },
+            FilledPrint = library.Materials.Any(m => m.Id == FilledPrint.PrintId)
+                ? FilledPrint
+                : FilledPrint with
+                {
+                    PrintId = new FilledPrintChoices().PrintId,
+                },
         };
 
     public override CastingChoices Checked()
@@ -96,7 +101,7 @@ public sealed record CastingChoices : PlanChoices
         Check.Given(Printed, "printed").Checked();
         Check.Given(Split, "split").Checked();
         Check.Given(Filling, "filling").Checked();
-        Check.Given(Fill, "fill").Checked();
+        Check.Given(FilledPrint, "filledPrint").Checked();
         Check.Given(Order, "order").Checked();
         Check.Between(Check.Whole(Things, "things").Count, 0, MostThings, "things", "things", "what is cast into one part");
         for (var i = 0; i < Things.Count; i++)

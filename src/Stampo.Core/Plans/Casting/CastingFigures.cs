@@ -30,7 +30,7 @@ public sealed record PlannedSilicone(
 /// <param name="Pattern">For molds taken from a pattern.</param>
 /// <param name="Silicone">For silicone molds.</param>
 /// <param name="Printed">For printed molds.</param>
-/// <param name="Fill">For filled prints.</param>
+/// <param name="FilledPrint">For filled prints.</param>
 /// <param name="Scale">What pattern or mold is made larger by, likely.</param>
 /// <param name="Shrinks">What it undoes.</param>
 /// <param name="Batch">One shot in grams.</param>
@@ -45,7 +45,7 @@ public sealed record CastingFigures(
     PatternPlan? Pattern,
     PlannedSilicone? Silicone,
     PrintedMold? Printed,
-    CompositeFill? Fill,
+    CompositeFill? FilledPrint,
     double Scale,
     IReadOnlyList<ShrinkStep> Shrinks,
     CastingBatchAnswer Batch,

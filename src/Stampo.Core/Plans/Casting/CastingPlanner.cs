@@ -40,7 +40,7 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
             {
                 ["pour.materialId"] = [.. library.Materials.Where(m => m.Cast is not null && m.Routes.Contains(poured))],
                 ["printed.printId"] = prints,
-                ["fill.printId"] = prints,
+                ["filledPrint.printId"] = prints,
             },
             new Dictionary<string, IReadOnlyList<Supply>>
             {
@@ -99,7 +99,9 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
     private static Material PrintOf(CastingChoices choices, CastingMethod method, Library library)
     {
         var (id, field) =
-            method.Into == PouredInto.FilledPrint ? (choices.Fill.PrintId, "fill.printId") : (choices.Printed.PrintId, "printed.printId");
+            method.Into == PouredInto.FilledPrint
+                ? (choices.FilledPrint.PrintId, "filledPrint.printId")
+                : (choices.Printed.PrintId, "printed.printId");
         return library.Materials.FirstOrDefault(m => m.Id == id && m.Routes.Contains(PrintRoute))
             ?? throw new RefusalException(
                 "plan.no-print",

@@ -131,7 +131,7 @@ public sealed class CastingWork
             buy.Add(new(_in.Silicone.Supply.Name, Plan.Order.Molds * silicone.Mold.MassG / 1000, "kg", [], "siliconeMass"));
         if (figures.Printed is { } printed)
             buy.Add(new(_in.Print.Name, Plan.Order.Molds * printed.SolidCm3 * _in.Print.DensityGPerCm3 / 1000, "kg", []));
-        if (figures.Fill is { } fill)
+        if (figures.FilledPrint is { } fill)
             buy.Add(new(_in.Print.Name, order.Parts * fill.PrintG / 1000, "kg", []));
         return buy;
     }
@@ -147,7 +147,7 @@ public sealed class CastingWork
                 .. figures.Silicone?.Cure.Refusals ?? [],
                 .. figures.Silicone?.Cure.Messages ?? [],
                 .. figures.Printed?.Messages ?? [],
-                .. figures.Fill?.Advice ?? [],
+                .. figures.FilledPrint?.Advice ?? [],
             ],
             ["shot"] = figures.Batch.Messages,
             ["cure"] = [.. figures.Filling.Refusals, .. figures.Filling.Messages],
@@ -177,7 +177,7 @@ public sealed class CastingWork
     {
         var order = figures.Order;
         yield return $"{Text.Number(order.Parts, 9)} good parts, {Text.Count(order.Shots, "shot")} of "
-            + $"{Text.Count(Plan.Pour.Count, "cavity", "cavities")}; {Job.Material.Name}, {Text.Number(order.ResinKg, 3)} "
+            + $"{Text.Count(Plan.Pour.Cavities, "cavity", "cavities")}; {Job.Material.Name}, {Text.Number(order.ResinKg, 3)} "
             + "kg in all.";
         if (figures.Silicone is { } silicone)
             yield return $"Silicone {_in.Silicone.Supply.Name}: {Text.Number(silicone.Mold.MassG, 4)} g; box inside "
@@ -202,7 +202,7 @@ public sealed class CastingWork
                 Plan.Pattern,
                 _in.Silicone.IsCondensation ? SiliconeCure.Condensation : SiliconeCure.Addition,
                 shrinks,
-                Plan.Pour.Count
+                Plan.Pour.Cavities
             )
             : null;
         var printed =
@@ -211,12 +211,13 @@ public sealed class CastingWork
                     Job,
                     Plan.Printed,
                     _in.Method.Printed,
-                    new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Count),
+                    new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Cavities),
                     _in.Print,
                     Plan.Pour.ResinC
                 )
                 : null;
-        var fill = _in.Method.Into == PouredInto.FilledPrint ? CompositeFill.Of(Plan.Fill, Job.Part, Job.Material, _in.Print, peak) : null;
+        var fill =
+            _in.Method.Into == PouredInto.FilledPrint ? CompositeFill.Of(Plan.FilledPrint, Job.Part, Job.Material, _in.Print, peak) : null;
         var enclosed = EnclosedPlan.Of(
             Plan.Things,
             new Surroundings(
@@ -234,7 +235,7 @@ public sealed class CastingWork
         var order = OrderPlan.Of(
             Plan.Order,
             (int)Math.Ceiling(_in.Quantity),
-            Plan.Pour.Count,
+            Plan.Pour.Cavities,
             Job.Rate(_in.Method.YieldKey),
             batch,
             life?.Shots.Likely,
@@ -306,10 +307,10 @@ public sealed class CastingWork
                     {
                         PartBboxMm = _in.Shape?.Attitude.BboxMm ?? [Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm],
                         PartVolumeCm3 = Job.Part.VolumeCm3,
-                        Count = Plan.Pour.Count,
+                        Count = Plan.Pour.Cavities,
                         WallMm = choices.WallMm,
                         SpacingMm = choices.SpacingMm,
-                        GatesCm3 = Plan.Pour.ExtraCm3PerPart * Plan.Pour.Count,
+                        GatesCm3 = Plan.Pour.ExtraCm3PerPart * Plan.Pour.Cavities,
                         DensityGPerCm3 = _in.Silicone.Supply.DensityGPerCm3,
                         Ratio = _in.Silicone.Ratio,
                         LossPct = choices.LossPct,
@@ -349,7 +350,7 @@ public sealed class CastingWork
     private static string InSiliconeMold(string field) =>
         field switch
         {
-            "count" => "pour.count",
+            "count" => "pour.cavities",
             "gatesCm3" => "pour.extraCm3PerPart",
             _ when field.StartsWith("silicone.", StringComparison.Ordinal) => field,
             _ => $"silicone.{field}",
@@ -422,7 +423,7 @@ public sealed class CastingWork
     {
         var wall = _in.Method.Into == PouredInto.FilledPrint ? 0 : 2 * Plan.Split.WallMm;
         return silicone?.Mold.BoxMm
-            ?? BlockLayout.Of([Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm], Plan.Pour.Count, wall / 2, wall / 2).BoxMm;
+            ?? BlockLayout.Of([Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm], Plan.Pour.Cavities, wall / 2, wall / 2).BoxMm;
     }
 
     private double MoldLimitC() => InSilicone ? _in.Silicone.Supply.ServiceC ?? 150 : _in.Print.SoftensC;
@@ -436,7 +437,7 @@ public sealed class CastingWork
                 a.Silicone?.Mold.Working,
                 a.Silicone?.Cure.Working,
                 a.Printed?.Working,
-                a.Fill?.Working,
+                a.FilledPrint?.Working,
                 a.Batch.Working,
                 a.Order.Working,
                 a.Filling.Working,

@@ -12,7 +12,7 @@ public sealed record PourChoices
     public string MaterialId { get; init; } = "";
 
     /// <summary>Cavities filled in one shot: patterns in one block.</summary>
-    public int Count { get; init; } = 1;
+    public int Cavities { get; init; } = 1;
 
     public double ExtraCm3PerPart { get; init; }
 
@@ -50,7 +50,7 @@ public sealed record PourChoices
         return new CastingBatchRequest
         {
             PartVolumeCm3 = partVolumeCm3,
-            Count = Count,
+            Count = Cavities,
             LossPct = LossPct,
             LossBasis = job.Brief.Schools.Loss == LossSchool.OfPoured ? "ofPoured" : "added",
             DensityGPerCm3 = DensityGPerCm3 ?? material.DensityGPerCm3,

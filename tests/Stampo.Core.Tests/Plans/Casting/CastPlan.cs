@@ -41,7 +41,7 @@ internal sealed record CastPlan(WorkPlan Plan)
 
     public PrintedMold? Printed => Figures.Printed;
 
-    public Core.Plans.Casting.Enclosed.CompositeFill? Fill => Figures.Fill;
+    public Core.Plans.Casting.Enclosed.CompositeFill? FilledPrint => Figures.FilledPrint;
 
     public FillingPlan Filling => Figures.Filling;
 

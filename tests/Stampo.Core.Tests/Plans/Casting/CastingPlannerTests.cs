@@ -76,7 +76,7 @@ public class CastingPlannerTests
                         Material = plan.Pour.Material(MaterialLibrary.All),
                     },
                     silicone,
-                    MaterialLibrary.Find(route == "print" ? plan.Fill.PrintId : plan.Printed.PrintId)!,
+                    MaterialLibrary.Find(route == "print" ? plan.FilledPrint.PrintId : plan.Printed.PrintId)!,
                     shape ?? Shape,
                     null,
                     quantity,
@@ -208,13 +208,13 @@ public class CastingPlannerTests
         var plan = CastingChoices.From(method) with
         {
             Silicone = new SiliconeChoices { SupplyId = "gone", WallMm = 31 },
-            Fill = new FillChoices { PrintId = "gone" },
+            FilledPrint = new FilledPrintChoices { PrintId = "gone" },
         };
-        plan = plan with { Pour = plan.Pour with { MaterialId = "gone", DensityGPerCm3 = 1.4, Count = 5 } };
+        plan = plan with { Pour = plan.Pour with { MaterialId = "gone", DensityGPerCm3 = 1.4, Cavities = 5 } };
         var read = plan.In(Library.Shipped, method);
-        Assert.Equal(("pu-rigid-fast", null, 5), (read.Pour.MaterialId, read.Pour.DensityGPerCm3, read.Pour.Count));
+        Assert.Equal(("pu-rigid-fast", null, 5), (read.Pour.MaterialId, read.Pour.DensityGPerCm3, read.Pour.Cavities));
         Assert.Equal((new SiliconeChoices().SupplyId, 31), (read.Silicone.SupplyId, read.Silicone.WallMm));
-        Assert.Equal(new FillChoices().PrintId, read.Fill.PrintId);
+        Assert.Equal(new FilledPrintChoices().PrintId, read.FilledPrint.PrintId);
         var whole = CastingChoices.From(method);
         Assert.Equal(whole, whole.In(Library.Shipped, method));
     }
@@ -223,7 +223,7 @@ public class CastingPlannerTests
     public void A_filled_print_pours_what_is_hollow()
     {
         var plan = Plan("print", quantity: 5);
-        Assert.Equal(plan.Fill!.FillCm3, plan.Batch.NetCm3, 1e-9);
+        Assert.Equal(plan.FilledPrint!.FillCm3, plan.Batch.NetCm3, 1e-9);
         Assert.Null(plan.Life);
     }
 
@@ -392,8 +392,8 @@ public class CastingPlannerTests
     [Fact]
     public void Every_pattern_of_a_block_is_printed_finished_and_counted()
     {
-        CastPlan one = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 1 } }),
-            four = Plan("cast-silicone", p => p with { Pour = p.Pour with { Count = 4 } });
+        CastPlan one = Plan("cast-silicone", p => p with { Pour = p.Pour with { Cavities = 1 } }),
+            four = Plan("cast-silicone", p => p with { Pour = p.Pour with { Cavities = 4 } });
         double Hands(CastPlan plan, string id) => plan.Operations.Single(o => o.Id == id).HandsMin;
         Assert.Equal(4 * Hands(one, "coat-1"), Hands(four, "coat-1"), 1e-9);
         Assert.Equal(4 * Hands(one, "back"), Hands(four, "back"), 1e-9);

@@ -223,13 +223,13 @@ it('a print is filled: hollow by its lattice, or pocket by pocket', async () => 
     bond: { substrate: 'acrylate', soft: 'pu', strength: 'fair', note: 'scuff and prime' },
     advice: [],
     working: [],
-  } as unknown as NonNullable<typeof figures.fill>;
-  const asked = at('at=mold', having({ silicone: null, pattern: null, life: null, fill }));
+  } as unknown as NonNullable<typeof figures.filledPrint>;
+  const asked = at('at=mold', having({ silicone: null, pattern: null, life: null, filledPrint: fill }));
   expect(await screen.findByRole('link', { name: 'The print' })).toBeTruthy();
   expect(await screen.findByText('fair')).toBeTruthy();
   expect(screen.getByLabelText('Lattice')).toBeTruthy();
   fireEvent.click(screen.getByLabelText('Interlocks drawn'));
-  expect((await sent(asked)).fill.interlocks).toBe(true);
+  expect((await sent(asked)).filledPrint.interlocks).toBe(true);
 });
 
 it('a number the server refuses says why beside its field, and what was typed stays', async () => {

@@ -9,7 +9,7 @@ it('an input leads to the station it is changed at', () => {
     'silicone.wallMm',
     'things[2].volumeCm3',
     'filling.pressureKpa',
-    'pour.count',
+    'pour.cavities',
     'order.parts',
     'hours.fromH',
   ];

@@ -91,7 +91,7 @@ public sealed class CastingBatch
 
     private double LossFactor => GrossesUp ? 1 / (1 - _request.LossPct / 100) : 1 + _request.LossPct / 100;
 
-    private WorkInput Count => new("count", _request.Count, "parts", "plan/pour.count");
+    private WorkInput Count => new("count", _request.Count, "parts", "plan/pour.cavities");
 
     private string RatioFormula => ByVolume ? "A·ρA ÷ (A·ρA + B·ρB)" : "A ÷ (A + B)";
 

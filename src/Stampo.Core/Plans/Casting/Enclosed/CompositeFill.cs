@@ -15,7 +15,7 @@ public enum FillPurpose
 }
 
 /// <summary>How a print is filled with resin; lengths in mm.</summary>
-public sealed record FillChoices
+public sealed record FilledPrintChoices
 {
     public FillPurpose Purpose { get; init; }
 
@@ -38,13 +38,13 @@ public sealed record FillChoices
 
     public string PrintId { get; init; } = "print-resin-tough";
 
-    public FillChoices Checked()
+    public FilledPrintChoices Checked()
     {
-        Check.Between(SkinMm, 0.3, 20, "fill.skinMm", "mm", "a printed wall");
-        Check.Between(LatticePct, 0, 95, "fill.latticePct", "%", "what is left is filled");
-        Check.Between(PocketCm3, 0.01, 1e5, "fill.pocketCm3", "cm³", "a pocket holds some");
-        Check.Between(Pockets, 1, 500, "fill.pockets", "", "pockets in one part");
-        Check.Between(OverfillMm, 0, 50, "fill.overfillMm", "mm", "a few millimetres stand over");
+        Check.Between(SkinMm, 0.3, 20, "filledPrint.skinMm", "mm", "a printed wall");
+        Check.Between(LatticePct, 0, 95, "filledPrint.latticePct", "%", "what is left is filled");
+        Check.Between(PocketCm3, 0.01, 1e5, "filledPrint.pocketCm3", "cm³", "a pocket holds some");
+        Check.Between(Pockets, 1, 500, "filledPrint.pockets", "", "pockets in one part");
+        Check.Between(OverfillMm, 0, 50, "filledPrint.overfillMm", "mm", "a few millimetres stand over");
         return this;
     }
 }
@@ -74,7 +74,7 @@ public sealed record CompositeFill(
     /// <param name="resin">What is poured in.</param>
     /// <param name="print">What it is printed of.</param>
     /// <param name="peakC">The hottest the resin gets in its thickest place.</param>
-    public static CompositeFill Of(FillChoices choices, PartFacts part, Material resin, Material print, double peakC)
+    public static CompositeFill Of(FilledPrintChoices choices, PartFacts part, Material resin, Material print, double peakC)
     {
         choices.Checked();
         var sheet = new Worksheet();
@@ -90,8 +90,8 @@ public sealed record CompositeFill(
                 "the skin is thin against the part",
                 new WorkInput("part", part.VolumeCm3, "cm³", "part"),
                 new WorkInput("area", part.AreaCm2, "cm²", "part"),
-                new WorkInput("skin", choices.SkinMm, "mm", "plan/fill.skinMm"),
-                new WorkInput("lattice", choices.LatticePct, "%", "plan/fill.latticePct")
+                new WorkInput("skin", choices.SkinMm, "mm", "plan/filledPrint.skinMm"),
+                new WorkInput("lattice", choices.LatticePct, "%", "plan/filledPrint.latticePct")
             )
             : sheet.Write(
                 "hollow",
@@ -100,7 +100,7 @@ public sealed record CompositeFill(
                 choices.PocketCm3,
                 "cm³",
                 "measured on the model",
-                new WorkInput("pockets", choices.PocketCm3, "cm³", "plan/fill.pocketCm3")
+                new WorkInput("pockets", choices.PocketCm3, "cm³", "plan/filledPrint.pocketCm3")
             );
         // A pocket about as wide as deep has an open top of (V ÷ n)^⅔; a hollow is topped up through one hole as wide as a thumb.
         var openCm2 = hollow ? 3 : choices.Pockets * Math.Pow(net / choices.Pockets, 2 / 3.0);
@@ -112,7 +112,7 @@ public sealed record CompositeFill(
             "cm³",
             hollow ? "a fill hole of about 3 cm²" : "pockets about as wide as deep: (volume ÷ n)^⅔ each",
             new WorkInput("open top", openCm2, "cm²"),
-            new WorkInput("overfill", choices.OverfillMm, "mm", "plan/fill.overfillMm")
+            new WorkInput("overfill", choices.OverfillMm, "mm", "plan/filledPrint.overfillMm")
         );
         var mass = sheet.Write(
             "fillMass",
@@ -138,7 +138,7 @@ public sealed record CompositeFill(
         );
     }
 
-    private static IEnumerable<Finding> AdviceOn(FillChoices choices, Material print, Bond bond, double peakC, bool hollow)
+    private static IEnumerable<Finding> AdviceOn(FilledPrintChoices choices, Material print, Bond bond, double peakC, bool hollow)
     {
         if (peakC > print.ServiceC)
             yield return new(

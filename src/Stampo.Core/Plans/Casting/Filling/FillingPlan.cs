@@ -273,14 +273,14 @@ public sealed record FillingPlan(
         if (plan.UsesPressure && equipment.Pot is { } pot && pot.Takes(mold.BlockMm) == false)
             yield return Refuse(
                 "pot-size",
-                "pour.count",
+                "pour.cavities",
                 $"A mold of {block} does not go into the pot ({pot.Said}) with {Text.Number(pot.RiseMm)} mm above it. "
                     + "Fewer patterns in a block, a thinner wall, or cure it without pressure."
             );
         if (plan.School == FillingSchool.Chamber && equipment.Chamber is { } chamber && chamber.Takes(mold.BlockMm) == false)
             yield return Refuse(
                 "chamber-size",
-                "pour.count",
+                "pour.cavities",
                 $"A mold of {block} does not go into the chamber ({chamber.Said}) with {Text.Number(chamber.RiseMm)} mm "
                     + "for cups and funnel above it. Fewer patterns in a block, or pour it outside."
             );
@@ -291,7 +291,7 @@ public sealed record FillingPlan(
         )
             yield return Refuse(
                 "oven-size",
-                "pour.count",
+                "pour.cavities",
                 $"A mold of {block} does not go into the oven ({Sides(oven)}) that is to warm it."
             );
     }

@@ -28,7 +28,7 @@ internal static class CastingOperations
             .. plan.Pattern is { } pattern ? PatternOperations.Of(pattern, choices.Pattern, job) : [],
             .. plan.Silicone is { } mold ? SiliconeOperations.Of(mold, silicone, plan, choices, job) : [],
             .. plan.Printed is { } printed ? PrintOperations.OfMold(printed, plan, choices, job) : [],
-            .. plan.Fill is { } fill ? PrintOperations.OfPart(fill, choices, job) : [],
+            .. plan.FilledPrint is { } fill ? PrintOperations.OfPart(fill, choices, job) : [],
             .. ShotOperations.Of(plan, choices, job),
             .. PostCure(job),
             new Operation("full-cure", Repeats.Last, "Full properties", 0)
@@ -44,7 +44,7 @@ internal static class CastingOperations
     /// <summary>A bought-in mold comes when its supplier has queued and made it; the operations until then are the supplier's.</summary>
     private static IEnumerable<Operation> Ordered(CastingFigures plan, Job job, LocalDateTime start)
     {
-        if (plan.Fill is not null || Sourcing.SupplierDays(job, plan.Method.Made) is not { } days)
+        if (plan.FilledPrint is not null || Sourcing.SupplierDays(job, plan.Method.Made) is not { } days)
             yield break;
         var there = LocalDate.FromDateOnly(WorkingDays.Add(start.Day(), days.Likely)) + start.TimeOfDay;
         yield return new("order-mold", Repeats.Once, "Order pattern and mold; the supplier's queue", 0, start.MinutesUntil(there))

@@ -51,13 +51,13 @@ internal static class PrintOperations
 
     public static IEnumerable<Operation> OfPart(CompositeFill fill, CastingChoices choices, Job job)
     {
-        var hollow = choices.Fill.Purpose == FillPurpose.Hollow;
+        var hollow = choices.FilledPrint.Purpose == FillPurpose.Hollow;
         yield return new(
             "print-part",
             Repeats.EachShot,
             hollow ? "Print the part sparse, with fill and vent holes" : "Print the part with its pockets open at the top",
             20,
-            60 * PrintCost.InResin(job, fill.PrintG / PrintCost.ResinDensity).Hours(choices.Pour.Count).Value.Likely
+            60 * PrintCost.InResin(job, fill.PrintG / PrintCost.ResinDensity).Hours(choices.Pour.Cavities).Value.Likely
         )
         {
             Detail = $"About {Text.Number(fill.PrintG, 3)} g.",

@@ -39,12 +39,15 @@ internal static class ShotOperations
                 Asks = Ask.Ticks("both still, nothing rises"),
                 Cautions = ["vacuum", "cast-urethane"],
             };
-        if (plan.Fill is null)
+        if (plan.FilledPrint is null)
             yield return Close(plan, job);
         foreach (var operation in Charges(plan.Batch, plan, choices))
             yield return operation;
         yield return Cure(plan, choices).AtOnceAfter(Filled(plan));
-        if (plan.Printed?.Kind is null or PrintedMoldKind.Split or PrintedMoldKind.Injected or PrintedMoldKind.Putty && plan.Fill is null)
+        if (
+            plan.Printed?.Kind is null or PrintedMoldKind.Split or PrintedMoldKind.Injected or PrintedMoldKind.Putty
+            && plan.FilledPrint is null
+        )
             yield return new("loosen", Repeats.EachShot, "Loosen with air between mold and part, gently", 2)
             {
                 Lags = [NotBeforeHandling(plan)],
@@ -54,7 +57,7 @@ internal static class ShotOperations
             "demold",
             Repeats.EachShot,
             TakeOut(plan),
-            plan.Fill is null ? 10 * SiliconeOperations.Several(choices) : 5 * choices.Pour.Count,
+            plan.FilledPrint is null ? 10 * SiliconeOperations.Several(choices) : 5 * choices.Pour.Cavities,
             plan.Printed?.Kind == PrintedMoldKind.Soluble ? DissolveMin : 0
         )
         {
@@ -65,8 +68,8 @@ internal static class ShotOperations
         yield return new(
             "trim",
             Repeats.EachShot,
-            plan.Fill is null ? "Trim gate and risers" : "Cut the overfill flush, pocket walls off",
-            60 * job.Norm("cast.trim").Likely * choices.Pour.Count
+            plan.FilledPrint is null ? "Trim gate and risers" : "Cut the overfill flush, pocket walls off",
+            60 * job.Norm("cast.trim").Likely * choices.Pour.Cavities
         )
         {
             Cautions = ["blade"],
@@ -76,7 +79,7 @@ internal static class ShotOperations
                 "clean-guards",
                 Repeats.EachShot,
                 "Clean contacts and threads by hand",
-                plan.Enclosed.CleanMin * choices.Pour.Count
+                plan.Enclosed.CleanMin * choices.Pour.Cavities
             );
     }
 
@@ -107,7 +110,7 @@ internal static class ShotOperations
 
     /// <summary>A deep groove filled by syringe is degassed once more before the mold is shut.</summary>
     private static bool DegassedOpen(CastingFigures plan) =>
-        plan.Order.SyringeFills is not null && plan.Filling.DegassesInCup && plan.Fill is null;
+        plan.Order.SyringeFills is not null && plan.Filling.DegassesInCup && plan.FilledPrint is null;
 
     private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingFigures plan, CastingChoices choices)
     {
@@ -206,7 +209,7 @@ internal static class ShotOperations
             FillingSchool.Chamber => "Pour through the funnel until the risers show, then let the air in",
             FillingSchool.MeterMix => "Fill from the machine through a fresh static mixer, from the low end",
             _ when plan.Order.SyringeFills is { } fills => $"Press in by syringe from the low end, {Text.Count(fills, "fill")}",
-            _ when plan.Fill is not null => choices.Fill.Purpose == FillPurpose.Hollow
+            _ when plan.FilledPrint is not null => choices.FilledPrint.Purpose == FillPurpose.Hollow
                 ? "Fill from the lowest hole"
                 : "Fill the pockets to over the rim",
             _ => "Pour from the low end, vent at the last to fill",
@@ -243,7 +246,7 @@ internal static class ShotOperations
             PrintedMoldKind.Sacrificial => "Break the shell off along its score lines",
             PrintedMoldKind.Soluble => "Dissolve the shell, rinse, dry",
             PrintedMoldKind.Eggshell => "Crack the shell away",
-            null when plan.Fill is not null => "Take out of its stand",
+            null when plan.FilledPrint is not null => "Take out of its stand",
             _ => "Open, flex, take the parts out",
         };
 }

@@ -66,7 +66,7 @@ internal static class SiliconeOperations
     /// <summary>
     /// A block of several patterns takes longer to set up and to open, but not so many times as long; as its price has it.
     /// </summary>
-    internal static double Several(CastingChoices choices) => Math.Pow(choices.Pour.Count, 0.6);
+    internal static double Several(CastingChoices choices) => Math.Pow(choices.Pour.Cavities, 0.6);
 
     /// <summary>What a riser carries, g, and the longest side that hangs true on it, mm.</summary>
     private const double RiserG = 150,
@@ -84,8 +84,8 @@ internal static class SiliconeOperations
         return new(
             "hang",
             Repeats.EachTool,
-            choices.Pour.Count == 1 ? "Hang the pattern" : $"Hang {choices.Pour.Count} patterns",
-            (onRiser ? 5 : 15) * choices.Pour.Count
+            choices.Pour.Cavities == 1 ? "Hang the pattern" : $"Hang {choices.Pour.Cavities} patterns",
+            (onRiser ? 5 : 15) * choices.Pour.Cavities
         )
         {
             Detail = $"It weighs {Text.Number(grams, 3)} g; the silicone {pull}. {held}",

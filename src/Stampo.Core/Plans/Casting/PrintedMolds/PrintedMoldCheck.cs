@@ -92,7 +92,7 @@ public sealed class PrintedMoldCheck
                 new WorkInput("area", _job.Part.AreaCm2, "cm²", "part"),
                 new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm")
             );
-        var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.count");
+        var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.cavities");
         if (_shape.SplitMoldCm3 is { } made)
             return _sheet.Write(
                 "moldSolid",

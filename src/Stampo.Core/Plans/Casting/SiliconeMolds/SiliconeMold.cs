@@ -96,7 +96,7 @@ public sealed class SiliconeMold
             "cm³",
             "what is not part is silicone",
             new WorkInput("box", _layout.BoxCm3, "cm³"),
-            new WorkInput("patterns", _request.Count, "", "plan/pour.count"),
+            new WorkInput("patterns", _request.Count, "", "plan/pour.cavities"),
             new WorkInput("part", _request.PartVolumeCm3, "cm³", "part"),
             new WorkInput("gates", _request.GatesCm3, "cm³", "plan/pour.extraCm3PerPart"),
             new WorkInput("runner", _layout.RunnerCm3, "cm³")

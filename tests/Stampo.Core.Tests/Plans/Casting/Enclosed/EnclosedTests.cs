@@ -137,7 +137,7 @@ public class EnclosedTests
                 (skin, lattice) =>
                 {
                     var fill = CompositeFill.Of(
-                        new FillChoices
+                        new FilledPrintChoices
                         {
                             SkinMm = skin,
                             LatticePct = lattice,
@@ -158,7 +158,7 @@ public class EnclosedTests
     [Fact]
     public void Pockets_stand_over_and_want_thin_walls_and_interlocks()
     {
-        var pocket = new FillChoices
+        var pocket = new FilledPrintChoices
         {
             Purpose = FillPurpose.Pocket,
             PocketCm3 = 8,

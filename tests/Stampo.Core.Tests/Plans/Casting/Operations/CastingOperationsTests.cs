@@ -166,7 +166,7 @@ public class CastingOperationsTests
     [Fact]
     public void Many_cups_end_in_one_card_for_the_rest_and_nothing_is_lost()
     {
-        var operations = Of("cast-silicone", p => p with { Pour = p.Pour with { Count = 30, CavitiesPerCharge = 1 } });
+        var operations = Of("cast-silicone", p => p with { Pour = p.Pour with { Cavities = 30, CavitiesPerCharge = 1 } });
         Assert.Equal(12, operations.Count(o => o.Id.StartsWith("weigh-", StringComparison.Ordinal) && o.Repeats == Repeats.EachShot));
         var last = One(operations, "weigh-12");
         Assert.Contains("charges 12 to 30", last.Name, StringComparison.Ordinal);

@@ -10,30 +10,30 @@ import { fillNames } from '../names';
 import { FigureGrid, StationSheet, type StationProps } from '../station';
 import { softens } from './softens';
 
-type Props = StationProps & { fill: NonNullable<CastingFigures['fill']> };
+type Props = StationProps & { fill: NonNullable<CastingFigures['filledPrint']> };
 
 /** A print that is filled: a sparse part made solid, or soft joints cast into its pockets. */
 export function FillPlan({ figures, offers, work, fill, plan }: Props) {
-  const hollow = plan.fill.purpose === 'hollow';
+  const hollow = plan.filledPrint.purpose === 'hollow';
   return (
     <StationSheet
       inputs={
         <>
           <FormChoice<CastingChoices>
-            name="fill.purpose"
+            name="filledPrint.purpose"
             label="What is filled"
             options={Object.keys(fillNames)}
             names={fillNames}
             sx={{ gridColumn: '1 / -1' }}
           />
           <NamedChoice
-            name="fill.printId"
+            name="filledPrint.printId"
             label="Printed of"
             options={offers.materials['printed.printId']!}
             hint={softens}
           />
           <PlanNumber
-            name="fill.skinMm"
+            name="filledPrint.skinMm"
             label={hollow ? 'Printed skin' : 'Pocket walls, cut away'}
             unit="mm"
             min={0.3}
@@ -42,7 +42,7 @@ export function FillPlan({ figures, offers, work, fill, plan }: Props) {
           />
           {hollow && (
             <PlanNumber
-              name="fill.latticePct"
+              name="filledPrint.latticePct"
               label="Lattice"
               unit="%"
               min={0}
@@ -50,11 +50,11 @@ export function FillPlan({ figures, offers, work, fill, plan }: Props) {
               hint="share of the inside printed"
             />
           )}
-          {!hollow && <PlanNumber name="fill.pocketCm3" label="All pockets" unit="cm³" min={0.01} max={1e5} />}
-          {!hollow && <PlanNumber name="fill.pockets" label="Pockets" unit="" whole min={1} max={500} />}
-          <PlanNumber name="fill.overfillMm" label="Overfill" unit="mm" min={0} max={50} hint="2 to 3, cut flush" />
+          {!hollow && <PlanNumber name="filledPrint.pocketCm3" label="All pockets" unit="cm³" min={0.01} max={1e5} />}
+          {!hollow && <PlanNumber name="filledPrint.pockets" label="Pockets" unit="" whole min={1} max={500} />}
+          <PlanNumber name="filledPrint.overfillMm" label="Overfill" unit="mm" min={0} max={50} hint="2 to 3, cut flush" />
           <Box sx={{ alignSelf: 'center' }}>
-            <FormCheck<CastingChoices> name="fill.interlocks" label="Interlocks drawn" />
+            <FormCheck<CastingChoices> name="filledPrint.interlocks" label="Interlocks drawn" />
           </Box>
         </>
       }

@@ -7,5 +7,5 @@ import { SiliconePlan } from './SiliconePlan';
 export default function MoldStation(props: StationProps) {
   if (props.figures.silicone) return <SiliconePlan {...props} silicone={props.figures.silicone} />;
   if (props.figures.printed) return <PrintedPlan {...props} printed={props.figures.printed} />;
-  return props.figures.fill ? <FillPlan {...props} fill={props.figures.fill} /> : null;
+  return props.figures.filledPrint ? <FillPlan {...props} fill={props.figures.filledPrint} /> : null;
 }

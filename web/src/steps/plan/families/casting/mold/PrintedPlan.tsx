@@ -46,7 +46,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
           {shell && (
             <PlanNumber name="printed.rimMm" label="Rim over the fill face" unit="mm" min={0} max={50} hint="3 to 5" />
           )}
-          <PlanNumber name="pour.count" label="Cavities in a mold" unit="" whole min={1} max={60} />
+          <PlanNumber name="pour.cavities" label="Cavities in a mold" unit="" whole min={1} max={60} />
           {printed.inhibition && (
             <Box sx={{ gridColumn: '1 / -1' }}>
               <FormCheck<CastingChoices> name="printed.sealed" label="Post-cured, sealed, and a test dab cured clean" />
@@ -148,7 +148,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
       </FigureGrid>
       {!shell && part?.hash && (
         <Suspense fallback={<Box sx={{ height: 460 }} />}>
-          <SplitMold projectId={projectId} version={whole.plan!.version} cavities={plan.pour.count} />
+          <SplitMold projectId={projectId} version={whole.plan!.version} cavities={plan.pour.cavities} />
         </Suspense>
       )}
     </StationSheet>

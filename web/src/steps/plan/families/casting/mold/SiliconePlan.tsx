@@ -51,7 +51,7 @@ export function SiliconePlan({ projectId, figures, offers, silicone, plan }: Pro
             names={degasNames}
             sx={{ gridColumn: '1 / -1' }}
           />
-          <PlanNumber name="pour.count" label="Patterns in a block" unit="" whole min={1} max={60} />
+          <PlanNumber name="pour.cavities" label="Patterns in a block" unit="" whole min={1} max={60} />
           <PlanNumber
             name="silicone.spacingMm"
             label="Between patterns"

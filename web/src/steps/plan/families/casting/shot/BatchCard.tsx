@@ -25,7 +25,7 @@ export function BatchCard({ batch, pour, resins, demoldH, cureC }: Props) {
   return (
     <section aria-label="Batch card">
       <Typography sx={{ fontSize: 15 }}>
-        <b>{resin?.name}</b> for {count(pour.count)} {pour.count === 1 ? 'part' : 'parts'}
+        <b>{resin?.name}</b> for {count(pour.cavities)} {pour.cavities === 1 ? 'part' : 'parts'}
         {batch.charges.length > 1 && `, in ${batch.charges.length} charges one after the other`}
       </Typography>
       {first && alike ? (
