@@ -147,6 +147,10 @@ test('a printed and a machined stretch are planned each in its own way, and a pr
   await page.getByLabel('Smallest cutter').fill('6');
   await page.getByLabel('Smallest cutter').blur();
   await expect(page.getByText(/Inner corners along the cutter stay 3 mm round/)).toBeVisible();
+  await page.getByRole('button', { name: /^Show where: Walls stand/ }).click();
+  await expect(page).toHaveURL(/part\?place=[-0-9.,]+$/);
+  await expect(page.getByRole('heading', { level: 1, name: 'Part' })).toBeVisible();
+  await page.goBack();
   await page.getByRole('link', { name: 'The work' }).click();
   await page.getByRole('link', { name: 'Traveller', exact: true }).click();
   await expect(page.getByText(/to the spindle/).first()).toBeVisible();

@@ -52,7 +52,12 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
     public override object AnswerOf(SolidSurface surface, Vec3 pull)
     {
         var samples = surface.Samples.All;
-        var gaps = Array.ConvertAll(samples, s => surface.Bvh.FirstHit(s.Point, surface.Normals[s.Triangle], surface.Tiny));
+        var gaps = new double[samples.Length];
+        Parallel.For(
+            0,
+            samples.Length,
+            i => gaps[i] = surface.Bvh.FirstHit(samples[i].Point, surface.Normals[samples[i].Triangle], surface.Tiny)
+        );
         var seen = Enum.GetValues<BoxSide>().ToDictionary(side => side, side => Seen(surface, side.Direction()));
         var reached = seen.ToDictionary(s => s.Key, s => Within(surface, s.Key.Direction(), s.Value, gaps));
         var whole = samples.Sum(s => s.AreaMm2);

@@ -100,6 +100,8 @@ internal sealed class MachiningWork
             new WorkInput("block", blockCm3, "cm³", null, "blockCm3"),
             new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId")
         );
+        if (access is not null)
+            WriteReach(access);
         var setUps = Math.Max(1, access?.SetUps.Count ?? 2 + part.UndercutRegions);
         var rough = _sheet.Write(
             "roughH",
@@ -149,6 +151,52 @@ internal sealed class MachiningWork
             new WorkInput("clamping", clamping, "h", null, "setUpH")
         );
         return new MachiningFigures(_job.Material, block, kg, access, setUps, rough, finish, clamping, stepover, cutter.DiameterMm / 2);
+    }
+
+    /// <summary>What was read off the mesh by rays from points spread over all of it.</summary>
+    private void WriteReach(AccessFigures access)
+    {
+        const string Rays = "rays from points over the whole surface";
+        var cutter = _choices.Cutter;
+        _sheet.Write(
+            "surfaceCm2",
+            "Surface looked at",
+            "areas of all points",
+            access.SurfaceCm2,
+            "cm²",
+            Rays,
+            new WorkInput("surface", _job.Part.AreaCm2, "cm²", "part")
+        );
+        _sheet.Write(
+            "hiddenCm2",
+            "Seen from no side",
+            "areas of points from which no ray leaves towards a side of the box that they face",
+            access.HiddenCm2,
+            "cm²",
+            Rays,
+            new WorkInput("surface", access.SurfaceCm2, "cm²", null, "surfaceCm2")
+        );
+        _sheet.Write(
+            "narrowCm2",
+            "Between walls closer than the cutter",
+            "areas of points whose wall across is nearer than the cutter is thick",
+            access.NarrowCm2,
+            "cm²",
+            Rays,
+            new WorkInput("cutter", cutter.DiameterMm, "mm", "plan/cutter.diameterMm"),
+            new WorkInput("surface", access.SurfaceCm2, "cm²", null, "surfaceCm2")
+        );
+        _sheet.Write(
+            "deepCm2",
+            "Deeper than the cutter is long",
+            "areas of points seen from a side, below its top by more than diameter × free length, with a wall beside them",
+            access.DeepCm2,
+            "cm²",
+            Rays,
+            new WorkInput("cutter", cutter.DiameterMm, "mm", "plan/cutter.diameterMm"),
+            new WorkInput("free length", cutter.ReachDiameters, "× ⌀", "plan/cutter.reachDiameters"),
+            new WorkInput("surface", access.SurfaceCm2, "cm²", null, "surfaceCm2")
+        );
     }
 
     private List<HeadFigure> Head(double kg) =>

@@ -11,7 +11,7 @@ export interface Cut {
   share: number;
 }
 
-/** What the viewer shows, kept in the address: the map, the cut, and the finding flown to. */
+/** What the viewer shows, kept in the address: the map, the cut, and the finding or place flown to. */
 export function useView() {
   const [search] = useSearchParams();
   const change = useAddress();
@@ -23,12 +23,16 @@ export function useView() {
     look: (look && look in lookNames ? look : 'plain') as Look,
     cut,
     at: search.get('at'),
+    place: search.get('place'),
     setLook: useCallback((to: Look) => change({ look: to === 'plain' ? null : to }), [change]),
     setCut: useCallback(
       (to: Cut | null) => change({ cut: to && `${to.axis}:${Math.round(to.share * 1000) / 1000}` }),
       [change],
     ),
     /** Flies to a finding, with the map that shows it. */
-    show: useCallback((at: string, to: Look) => change({ at, look: to === 'plain' ? null : to }), [change]),
+    show: useCallback(
+      (at: string, to: Look) => change({ at, place: null, look: to === 'plain' ? null : to }),
+      [change],
+    ),
   };
 }

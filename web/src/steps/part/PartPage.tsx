@@ -23,6 +23,7 @@ import { UnitQuestion } from './UnitQuestion';
 import { unitNames } from '../../shared/units';
 import { useStudy } from '../../shared/part/useStudy';
 import { useUpload } from '../../shared/upload/useUpload';
+import { placeOf } from '../../shared/viewer/place';
 import { useView } from '../../shared/viewer/useView';
 
 const PartViewer = lazy(() => import('../../shared/viewer/PartViewer'));
@@ -45,7 +46,10 @@ export function PartPage() {
   });
   const figures = study?.figures ?? null;
   const findings = useMemo(() => [...(part?.report?.messages ?? []), ...(figures?.findings ?? [])], [part, figures]);
-  const place = useMemo(() => findings.find((f) => f.code === view.at)?.place ?? null, [findings, view.at]);
+  const place = useMemo(
+    () => findings.find((f) => f.code === view.at)?.place ?? placeOf(view.place),
+    [findings, view.at, view.place],
+  );
   const lines = useMemo(() => [...(part?.working ?? []), ...(figures?.working ?? [])], [part, figures]);
   const stroke = useMutation<Versioned<StoredPart>, Problem, ShowPick | null>({
     mutationFn: (pick) => {

@@ -1,4 +1,3 @@
-import { Box, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import type { WorkPlan } from '../../app/api/types';
 import { GoodParts } from './GoodParts';
@@ -27,10 +26,7 @@ export function RunStation({ parts, machines, work, children }: Props) {
       }
     >
       <FigureGrid>{children}</FigureGrid>
-      <Box sx={{ mt: 2 }}>
-        <Typography variant="h2">To buy</Typography>
-        <Purchases buy={work.buy} />
-      </Box>
+      <Purchases buy={work.buy} />
     </StationSheet>
   );
 }

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import type { MachiningChoices, MachiningFigures } from '../../../../app/api/types';
 import { Figure } from '../../../../shared/Figure';
-import { Findings } from '../../../../shared/Findings';
+import { PlanFindings } from '../../PlanFindings';
 import { number } from '../../../../shared/format';
 import { boxSides } from '../../boxSides';
 import { PlanNumber } from '../../planForm';
@@ -40,7 +40,7 @@ export default function ReachStation({ figures, work }: StationProps) {
         </>
       }
     >
-      <Findings findings={work.at.reach ?? []} />
+      <PlanFindings findings={work.at.reach ?? []} />
       {figures.access ? (
         <Clampings access={figures.access} />
       ) : (
@@ -85,10 +85,15 @@ function Clampings({ access }: { access: NonNullable<MachiningFigures['access']>
         })}
       </Box>
       <FigureGrid>
-        <Figure label="Surface" value={number(access.surfaceCm2, 3)} unit="cm²" />
-        <Figure label="Seen from no side" value={number(access.hiddenCm2, 2)} unit="cm²" />
-        <Figure label="Between walls closer than the cutter" value={number(access.narrowCm2, 2)} unit="cm²" />
-        <Figure label="Deeper than it is long" value={number(access.deepCm2, 2)} unit="cm²" />
+        <Figure label="Surface" value={number(access.surfaceCm2, 3)} unit="cm²" line="surfaceCm2" />
+        <Figure label="Seen from no side" value={number(access.hiddenCm2, 2)} unit="cm²" line="hiddenCm2" />
+        <Figure
+          label="Between walls closer than the cutter"
+          value={number(access.narrowCm2, 2)}
+          unit="cm²"
+          line="narrowCm2"
+        />
+        <Figure label="Deeper than it is long" value={number(access.deepCm2, 2)} unit="cm²" line="deepCm2" />
       </FigureGrid>
     </>
   );

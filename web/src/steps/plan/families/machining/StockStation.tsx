@@ -1,6 +1,6 @@
 import type { MachiningChoices } from '../../../../app/api/types';
 import { Figure } from '../../../../shared/Figure';
-import { Findings } from '../../../../shared/Findings';
+import { PlanFindings } from '../../PlanFindings';
 import { number } from '../../../../shared/format';
 import { NamedChoice } from '../../NamedChoice';
 import { PlanNumber } from '../../planForm';
@@ -23,7 +23,7 @@ export default function StockStation({ figures, offers, work }: StationProps) {
         </>
       }
     >
-      <Findings findings={work.at.stock ?? []} />
+      <PlanFindings findings={work.at.stock ?? []} />
       <Figure
         label="The block, next sizes in stock"
         value={figures.blockMm.map((mm) => number(mm)).join(' × ')}

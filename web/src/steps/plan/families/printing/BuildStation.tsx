@@ -1,7 +1,7 @@
 import { Typography } from '@mui/material';
 import type { PrintingChoices, PrintingFigures } from '../../../../app/api/types';
 import { Figure } from '../../../../shared/Figure';
-import { Findings } from '../../../../shared/Findings';
+import { PlanFindings } from '../../PlanFindings';
 import { count, number } from '../../../../shared/format';
 import { NamedChoice } from '../../NamedChoice';
 import { PlanNumber } from '../../planForm';
@@ -35,7 +35,7 @@ export default function BuildStation({ figures, offers, work }: StationProps) {
         </>
       }
     >
-      <Findings findings={work.at.build ?? []} />
+      <PlanFindings findings={work.at.build ?? []} />
       <Platform figures={figures} />
       <FigureGrid>
         <Figure label="One build" value={number(chosen.buildH, 2)} unit="h" line="buildH" />

@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import type { PrintingChoices, PrintingFigures } from '../../../../app/api/types';
-import { Findings } from '../../../../shared/Findings';
+import { PlanFindings } from '../../PlanFindings';
 import { number } from '../../../../shared/format';
 import { stackingTable } from '../../../../shared/stackingTable';
 import { boxSides } from '../../boxSides';
@@ -15,7 +15,7 @@ export default function OrientationStation({ figures, plan, work }: StationProps
   const { chosen, stances } = figures;
   return (
     <>
-      <Findings findings={work.at.orientation ?? []} />
+      <PlanFindings findings={work.at.orientation ?? []} />
       <Typography sx={{ mb: 1 }}>
         {plan.build.up == null ? 'The cheapest stands first and is planned.' : 'Chosen by hand.'} A part costs so much
         of printer, support and hands with each side up; material and the rest are the same.

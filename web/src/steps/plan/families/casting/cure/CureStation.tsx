@@ -3,7 +3,7 @@ import type { CastingChoices } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
 import { number } from '../../../../../shared/format';
 import { FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 import { day } from '../../../moments';
 import { PlanNumber } from '../../../planForm';
 import { fillingNames } from '../names';
@@ -65,7 +65,7 @@ export default function CureStation({ figures, plan, work: { schedule } }: Stati
       }
     >
       {findings.length > 0 ? (
-        <Findings findings={findings} />
+        <PlanFindings findings={findings} />
       ) : (
         <Typography sx={{ my: 1.5 }}>Within every stated limit of the equipment.</Typography>
       )}

@@ -3,7 +3,7 @@ import type { CastingChoices, CastingFigures } from '../../../../../app/api/type
 import { Figure } from '../../../../../shared/Figure';
 import { number } from '../../../../../shared/format';
 import { FormCheck, FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 import { NamedChoice } from '../../../NamedChoice';
 import { PlanNumber } from '../../../planForm';
 import { fillNames } from '../names';
@@ -52,7 +52,14 @@ export function FillPlan({ figures, offers, work, fill, plan }: Props) {
           )}
           {!hollow && <PlanNumber name="filledPrint.pocketCm3" label="All pockets" unit="cm³" min={0.01} max={1e5} />}
           {!hollow && <PlanNumber name="filledPrint.pockets" label="Pockets" unit="" whole min={1} max={500} />}
-          <PlanNumber name="filledPrint.overfillMm" label="Overfill" unit="mm" min={0} max={50} hint="2 to 3, cut flush" />
+          <PlanNumber
+            name="filledPrint.overfillMm"
+            label="Overfill"
+            unit="mm"
+            min={0}
+            max={50}
+            hint="2 to 3, cut flush"
+          />
           <Box sx={{ alignSelf: 'center' }}>
             <FormCheck<CastingChoices> name="filledPrint.interlocks" label="Interlocks drawn" />
           </Box>
@@ -62,7 +69,7 @@ export function FillPlan({ figures, offers, work, fill, plan }: Props) {
       <Typography color="textSecondary">
         For prints that are filled with resin; a plain print needs nothing of this.
       </Typography>
-      <Findings findings={fill.advice} />
+      <PlanFindings findings={fill.advice} />
       <FigureGrid>
         <Figure label="Resin in one part" value={number(fill.fillCm3, 3)} unit="cm³" line="hollow" />
         <Figure label="It weighs" value={number(fill.massG, 3)} unit="g" line="fillMass" />

@@ -4,7 +4,7 @@ import type { CastingChoices, CastingFigures } from '../../../../../app/api/type
 import { Figure } from '../../../../../shared/Figure';
 import { number, range } from '../../../../../shared/format';
 import { FormCheck, FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 import { NamedChoice } from '../../../NamedChoice';
 import { inputGrid, PlanNumber } from '../../../planForm';
 import { printedNames } from '../names';
@@ -122,7 +122,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
         </>
       }
     >
-      <Findings findings={printed.messages} />
+      <PlanFindings findings={printed.messages} />
       {printed.messages.length === 0 && (
         <Alert severity="success">Nothing in shape, heat or strength speaks against it.</Alert>
       )}

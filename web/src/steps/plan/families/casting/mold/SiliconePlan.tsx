@@ -7,7 +7,7 @@ import { Figure } from '../../../../../shared/Figure';
 import { box, number } from '../../../../../shared/format';
 import { mixed } from '../../../../../library/mixed';
 import { FormChoice } from '../../../../../shared/formFields';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 import { NamedChoice } from '../../../NamedChoice';
 import { PotLifeBar } from '../PotLifeBar';
 import { oddLoss } from '../../../../../shared/oddLoss';
@@ -122,7 +122,7 @@ export function SiliconePlan({ projectId, figures, offers, silicone, plan }: Pro
     >
       <BoxDrawing projectId={projectId} mold={mold} shape={figures.shape} twoPour={silicone.school === 'twoPour'} />
       <Silicone silicone={silicone} />
-      <Findings findings={[...silicone.cure.refusals, ...mold.messages, ...silicone.cure.messages]} />
+      <PlanFindings findings={[...silicone.cure.refusals, ...mold.messages, ...silicone.cure.messages]} />
       {part?.hash && figures.shape && (
         <Suspense fallback={<Box sx={{ height: 460 }} />}>
           <AttitudePanel

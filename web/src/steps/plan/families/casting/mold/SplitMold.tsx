@@ -4,7 +4,7 @@ import { Suspense, useEffect, useState } from 'react';
 import { client, unwrap } from '../../../../../app/api/client';
 import type { SplitMoldState } from '../../../../../app/api/types';
 import { box, count, number } from '../../../../../shared/format';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 import { usePlanAt } from '../../../planAt';
 import { SplitScene } from './SplitScene';
 
@@ -129,7 +129,7 @@ function Made({ version, state, figures }: Pick<Props, 'version'> & { state: Spl
         {number(figures.upperCm3, 3)} cm³, {state.reports.map((r) => `${count(r.triangles)} triangles`).join(' and ')},
         both read back closed.
       </Typography>
-      <Findings findings={figures.messages} />
+      <PlanFindings findings={figures.messages} />
     </>
   );
 }

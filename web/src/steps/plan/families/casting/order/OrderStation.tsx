@@ -2,12 +2,13 @@ import { Box, Typography } from '@mui/material';
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { CastingChoices, CastingFigures } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
-import { count, date, number, range } from '../../../../../shared/format';
+import { count, number, range } from '../../../../../shared/format';
 import { NumberField } from '../../../../../shared/NumberField';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 import { day } from '../../../moments';
 import { GoodParts } from '../../../GoodParts';
 import { PlanNumber } from '../../../planForm';
+import { Purchases } from '../../../Purchases';
 import { FigureGrid, FromBrief, type StationProps, StationSheet } from '../station';
 
 /** The whole order: shots, molds and their life, what to buy and what is left of it. */
@@ -37,7 +38,7 @@ export default function OrderStation({ figures, plan, projectId, work }: Station
         </>
       }
     >
-      <Findings findings={order.messages} />
+      <PlanFindings findings={order.messages} />
       {life && <Life life={life} shots={order.shots} />}
       <Typography variant="h2" sx={{ mt: 2 }}>
         The order
@@ -52,13 +53,7 @@ export default function OrderStation({ figures, plan, projectId, work }: Station
         <Figure label="Resin in all" value={number(order.resinKg, 3)} unit="kg" line="orderKg" />
         <Figure label="Of it A and B" value={`${number(order.aKg, 3)} + ${number(order.bKg, 3)}`} unit="kg" />
         {order.fillerKg > 0 && <Figure label="Pigment or filler" value={number(order.fillerKg, 2)} unit="kg" />}
-        <Figure
-          label="Buy kits"
-          value={order.packs.map((p) => `${p.count} × ${number(p.packKg)}`).join(' + ')}
-          unit="kg"
-        />
         <Figure label="Left over" value={number(order.leftKg, 2)} unit="kg" line="leftKg" />
-        <Figure label="Bought now it keeps to" value={date(order.expires)} />
         {order.syringeFills != null && <Figure label="Syringe fills, each shot" value={count(order.syringeFills)} />}
         {schedule && <Figure label="Shots a working day" value={number(schedule.shotsADay, 2)} />}
         {schedule && <Figure label="Last part" value={day(schedule.lastPart)} />}
@@ -66,6 +61,7 @@ export default function OrderStation({ figures, plan, projectId, work }: Station
           <Figure label={`Molds for ${day(work.wantedBy)}`} value={work.toolsForDate ?? 'more than 12'} />
         )}
       </FigureGrid>
+      <Purchases buy={work.buy} />
     </StationSheet>
   );
 }

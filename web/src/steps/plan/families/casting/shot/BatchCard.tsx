@@ -4,7 +4,7 @@ import { Figure } from '../../../../../shared/Figure';
 import { count, number } from '../../../../../shared/format';
 import { useWorking } from '../../../../../shared/useWorking';
 import { PotLifeBar } from '../PotLifeBar';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 
 type Batch = CastingFigures['batch'];
 
@@ -41,7 +41,7 @@ export function BatchCard({ batch, pour, resins, demoldH, cureC }: Props) {
         ))
       )}
       <PotLife batch={batch} />
-      <Findings findings={batch.messages} />
+      <PlanFindings findings={batch.messages} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
         <Figure label="In the cavities" value={number(batch.netCm3, 4)} unit="cm³" line="net" />
         <Figure label="Poured, with loss" value={number(batch.pouredCm3, 4)} unit="cm³" line="poured" />

@@ -3,7 +3,7 @@ import { useFieldArray, useFormContext } from 'react-hook-form';
 import type { CastingChoices, CastingFigures } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
 import { number } from '../../../../../shared/format';
-import { Findings } from '../../../../../shared/Findings';
+import { PlanFindings } from '../../../PlanFindings';
 import type { StationProps } from '../station';
 import { ThingForm } from './ThingForm';
 
@@ -90,7 +90,7 @@ function Held({ thing, index }: { thing: CastingFigures['enclosed']['things'][nu
         line={`lift${index + 1}`}
       />
       <Typography sx={{ mt: 1 }}>Held {thing.hold}.</Typography>
-      <Findings findings={thing.messages} />
+      <PlanFindings findings={thing.messages} />
     </div>
   );
 }
