@@ -114,7 +114,7 @@ public sealed class PartTests(SharedServer shared)
         async Task<string?> PhaseAsync() => (await server.GetAsync($"/api/projects/{id}/part/study")).GetProperty("phase").GetString();
         Assert.Equal("waiting", await PhaseAsync());
         await StampoServer.ReadAsync(await server.Client.DeleteAsync($"/api/projects/{id}/part/study"));
-        while (await PhaseAsync() == "waiting")
+        for (var tries = 0; tries < 500 && await PhaseAsync() == "waiting"; tries++)
             await Task.Delay(10);
         Assert.Equal("stopped", await PhaseAsync());
         gate.Release();
