@@ -17,6 +17,7 @@ public sealed record SetUp(BoxSide Side, [property: JsonPropertyName("finishesCm
 /// <param name="NarrowestMm">That narrow.</param>
 /// <param name="DeepCm2">Deeper beside a wall than the cutter is long.</param>
 /// <param name="Deep">Where it is deepest.</param>
+/// <param name="Corners">Inner corners sharper than the cutter leaves them.</param>
 public sealed record AccessFigures(
     IReadOnlyList<SetUp> SetUps,
     [property: JsonPropertyName("surfaceCm2")] double SurfaceCm2,
@@ -26,7 +27,8 @@ public sealed record AccessFigures(
     Place? Narrow,
     double? NarrowestMm,
     [property: JsonPropertyName("deepCm2")] double DeepCm2,
-    Place? Deep
+    Place? Deep,
+    InnerCorners Corners
 );
 
 /// <summary>
@@ -86,7 +88,8 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
             At(narrow, i => gaps[i]),
             narrow.Count == 0 ? null : narrow.Min(i => gaps[i]),
             Cm2(left[true]),
-            At(left[true], i => -samples[i].AreaMm2)
+            At(left[true], i => -samples[i].AreaMm2),
+            InnerCorners.Of(surface, setUps.ConvertAll(s => s.Side), DiameterMm / 2)
         );
     }
 

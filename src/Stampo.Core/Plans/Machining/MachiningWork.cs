@@ -197,6 +197,15 @@ internal sealed class MachiningWork
             new WorkInput("free length", cutter.ReachDiameters, "× ⌀", "plan/cutter.reachDiameters"),
             new WorkInput("surface", access.SurfaceCm2, "cm²", null, "surfaceCm2")
         );
+        _sheet.Write(
+            "cornersMm",
+            "Inner corners sharper than the cutter",
+            "edges along a spindle where facets meet inwards with less than its radius, each by its turn ÷ 90°",
+            access.Corners.LengthMm,
+            "mm",
+            "turn and width of the facets beside each edge",
+            new WorkInput("cutter", cutter.DiameterMm, "mm", "plan/cutter.diameterMm")
+        );
     }
 
     private List<HeadFigure> Head(double kg) =>
@@ -250,6 +259,17 @@ internal sealed class MachiningWork
             )
             {
                 Place = access.Deep,
+            };
+        if (access.Corners is { LengthMm: > 0 } corners)
+            yield return new(
+                Severity.Warning,
+                "sharp-corners",
+                $"About {Text.Number(corners.LengthMm, 2)} mm of inner corners along the cutter are drawn sharper than it leaves them "
+                    + $"({(corners.SharpestMm > 0 ? $"down to {Text.Number(corners.SharpestMm.Value, 2)} mm round" : "not rounded at all")}): "
+                    + "round or relieve them in the design, take a thinner cutter, or cut them by spark."
+            )
+            {
+                Place = corners.Sharpest,
             };
         yield return new(
             Severity.Note,

@@ -79,6 +79,56 @@ public class MachiningPlannerTests
         Assert.True(Reached(cheeks, cutterMm, 5).DeepCm2 > 0);
     }
 
+    /// <summary>An L, 8 mm high, cut from above: its one inner corner stands upright, rounded by so much, in so many facets.</summary>
+    private static List<Vec3> Bracket(double roundMm, int facets)
+    {
+        var corner = Enumerable
+            .Range(0, facets + 1)
+            .Select(i => Math.PI / 2 * i / facets)
+            .Select(a => (X: 10 + roundMm - roundMm * Math.Sin(a), Y: 10 + roundMm - roundMm * Math.Cos(a)));
+        (double X, double Y)[] outline = [(0, 0), (40, 0), (40, 10), .. roundMm > 0 ? corner : [(10, 10)], (10, 40), (0, 40)];
+        var solid = new List<Vec3>();
+        for (var i = 1; i < outline.Length - 1; i++)
+        {
+            Vec3 At(int at, double z) => new(outline[at].X, outline[at].Y, z);
+            solid.AddRange([At(0, 0), At(i + 1, 0), At(i, 0), At(0, 8), At(i, 8), At(i + 1, 8)]);
+        }
+
+        for (var i = 0; i < outline.Length; i++)
+        {
+            var (a, b) = (outline[i], outline[(i + 1) % outline.Length]);
+            Vec3 la = new(a.X, a.Y, 0),
+                lb = new(b.X, b.Y, 0),
+                ua = new(a.X, a.Y, 8),
+                ub = new(b.X, b.Y, 8);
+            solid.AddRange([la, lb, ub, la, ub, ua]);
+        }
+
+        return solid;
+    }
+
+    [Theory]
+    [InlineData(0, 1, 3, 8.0, 0.0)]
+    [InlineData(2, 12, 3, 0.0, null)]
+    [InlineData(2, 12, 6, 8.0 * 11 / 12, 2.0)]
+    [InlineData(2, 48, 6, 8.0 * 47 / 48, 2.0)]
+    public void An_inner_corner_sharper_than_the_cutter_is_measured(
+        double roundMm,
+        int facets,
+        double cutterMm,
+        double lengthMm,
+        double? sharpestMm
+    )
+    {
+        var access = Reached(Bracket(roundMm, facets), cutterMm, 40);
+        Assert.Equal(lengthMm, access.Corners.LengthMm, 1e-3); // the mesh is kept in single precision
+        Assert.Equal(sharpestMm ?? -1, access.Corners.SharpestMm ?? -1, 0.05);
+        var found = Plan(access).Plan.At["reach"];
+        Assert.Equal(lengthMm > 0, found.Any(f => f is { Code: "sharp-corners", Place: not null }));
+        // A block has none.
+        Assert.Equal(0, Reached(Solids.Block(40, 30, 20), cutterMm).Corners.LengthMm);
+    }
+
     [Fact]
     public void Hours_add_up_and_a_finer_ridge_takes_longer()
     {

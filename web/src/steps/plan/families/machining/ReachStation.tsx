@@ -94,6 +94,12 @@ function Clampings({ access }: { access: NonNullable<MachiningFigures['access']>
           line="narrowCm2"
         />
         <Figure label="Deeper than it is long" value={number(access.deepCm2, 2)} unit="cm²" line="deepCm2" />
+        <Figure
+          label="Inner corners sharper than the cutter"
+          value={number(access.corners.lengthMm, 3)}
+          unit="mm"
+          line="cornersMm"
+        />
       </FigureGrid>
     </>
   );
