@@ -105,6 +105,7 @@ api.MapBrief();
 api.MapRoutes();
 api.MapLibrary();
 api.MapPlan();
+api.MapSchedule();
 api.MapConvert();
 api.MapGet("/api/limits", (IOptions<StampoOptions> options) => new Limits(options.Value.MaxUploadBytes)).WithTags("Server");
 api.MapGet("/api/health", () => new { ok = true }).ExcludeFromDescription();

@@ -78,6 +78,8 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
             """{"partVolumeCm3":18.4,"count":8,"lossPct":15,"densityGPerCm3":1.08,"ratio":{"a":100,"b":60,"basis":"weight"},"potLife":{"minutes":6,"atMassG":100,"atC":23},"resinC":25,"steps":{"mixMin":1.5,"degasMin":2,"pourMinPerCavity":0.3},"scaleStepG":0.1}""",
         ["silicone-mold"] =
             """{"partBboxMm":[118,82,34],"partVolumeCm3":46,"wallMm":25,"gatesCm3":0,"densityGPerCm3":1.10,"ratio":{"a":100,"b":10},"lossPct":10}""",
+        ["schedule"] =
+            """{"resources":[{"id":"hands","capacity":1,"windows":[[480,1020]]}],"operations":[{"id":"mix","handsMin":10,"waitMin":5,"holds":[{"resource":"hands","during":"hands"}],"after":[{"id":"weigh","minLagMin":0,"maxLagMin":5}]},{"id":"weigh","handsMin":5,"waitMin":0}],"horizonMin":20160}""",
         ["cure-time"] = """{"refHours":12,"refC":23,"atC":60}""",
         ["bubble"] = """{"fromKpaAbs":101.325,"toKpaAbs":400}""",
         ["pump-down"] = """{"volumeL":30,"speedLPerMin":85,"fromMbar":1013,"toMbar":10}""",

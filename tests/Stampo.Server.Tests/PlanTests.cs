@@ -93,6 +93,22 @@ public sealed class PlanTests(SharedServer shared)
         );
     }
 
+    [Fact]
+    public async Task A_schedule_is_laid_out_or_says_what_collides()
+    {
+        const string resources =
+            """{"resources":[{"id":"hands","capacity":1,"windows":[[480,1020],[1920,2460]]},{"id":"pot","capacity":1}],"horizonMin":20160,"operations":[""";
+        const string mix =
+            """{"id":"mix","handsMin":10,"waitMin":0,"holds":[{"resource":"hands","during":"hands"},{"resource":"pot","during":"both"}],"after":[{"id":"weigh","minLagMin":0,"maxLagMin":5}]}""";
+        var answer = await PostJsonAsync("schedule", resources + mix + """,{"id":"weigh","handsMin":30,"waitMin":2}]}""");
+        Assert.Equal(("optimal", 490), (answer.GetProperty("status").GetString(), answer.GetProperty("makespanMin").GetInt32()));
+        Assert.Equal([480, 443], answer.GetProperty("slots").EnumerateArray().Select(s => s.GetProperty("startMin").GetInt32()));
+        var none = await PostJsonAsync("schedule", resources + mix + """,{"id":"weigh","handsMin":30,"waitMin":20000}]}""");
+        Assert.Equal("infeasible", none.GetProperty("status").GetString());
+        Assert.Equal(JsonValueKind.Null, none.GetProperty("makespanMin").ValueKind);
+        Assert.Equal(["mix", "weigh", "hands"], none.GetProperty("conflict").EnumerateArray().Select(c => c.GetString()));
+    }
+
     [Theory]
     [InlineData(
         "silicone-mold",

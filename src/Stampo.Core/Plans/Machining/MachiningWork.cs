@@ -261,16 +261,20 @@ internal sealed class MachiningWork
                 Place = access.Deep,
             };
         if (access.Corners is { LengthMm: > 0 } corners)
+        {
+            var round = corners.SharpestMm > 0 ? $"down to {Text.Number(corners.SharpestMm.Value, 2)} mm round" : "not rounded at all";
             yield return new(
                 Severity.Warning,
                 "sharp-corners",
                 $"About {Text.Number(corners.LengthMm, 2)} mm of inner corners along the cutter are drawn sharper than it leaves them "
-                    + $"({(corners.SharpestMm > 0 ? $"down to {Text.Number(corners.SharpestMm.Value, 2)} mm round" : "not rounded at all")}): "
+                    + $"({round}): "
                     + "round or relieve them in the design, take a thinner cutter, or cut them by spark."
             )
             {
                 Place = corners.Sharpest,
             };
+        }
+
         yield return new(
             Severity.Note,
             "corners",

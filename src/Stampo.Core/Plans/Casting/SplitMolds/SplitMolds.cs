@@ -110,7 +110,7 @@ public static class SplitMolds
             throw new RefusalException(
                 "split.not-closed",
                 $"The {half} half did not close ({topology.OpenEdges} open and {topology.NonManifoldEdges} shared edges). "
-                    + "Move the parting plane by a tenth of a millimetre and try again.",
+                    + "Move the parting plane by some tenths of a millimetre and try again.",
                 "split.partingMm"
             );
         return Measures.ShellVolumesMm3(mesh, topology).Sum();

@@ -14,6 +14,9 @@ interface Props {
   resins: readonly Material[];
 }
 
+/** A field of the pour, by its name there. */
+type PourField = Path<CastingChoices['pour']>;
+
 /** What the shot is worked out from; the resin's data sheet overrides the library. */
 export function PourForm({ projectId, figures, resins }: Props) {
   const { control, setValue } = useFormContext<CastingChoices>();
@@ -21,8 +24,8 @@ export function PourForm({ projectId, figures, resins }: Props) {
   const resin = resins.find((r) => r.id === materialId);
   const refusedRatio = useRefused('pour.ratio');
   const drawn = figures.silicone?.drawnGatesCm3;
-  const field = (name: string, label: string, unit: string, more: Partial<NumberFieldProps> = {}) => (
-    <PlanNumber name={`pour.${name}` as Path<CastingChoices>} label={label} unit={unit} {...more} />
+  const field = (name: PourField, label: string, unit: string, more: Partial<NumberFieldProps> = {}) => (
+    <PlanNumber<CastingChoices> name={`pour.${name}`} label={label} unit={unit} {...more} />
   );
   return (
     <>
@@ -55,7 +58,7 @@ export function PourForm({ projectId, figures, resins }: Props) {
         )}
       />
       <OwnRatio ratio={ratio} onChange={(next) => setValue('pour.ratio', next)} refused={refusedRatio} />
-      {field('count', 'Parts in this pour', '', { whole: true, min: 1, max: 60, hint: 'cavities in one mold' })}
+      {field('cavities', 'Parts in this pour', '', { whole: true, min: 1, max: 60, hint: 'cavities in one mold' })}
       {field('extraCm3PerPart', 'Gate, risers, reservoir', 'cm³', { min: 0, max: 1e6, hint: 'for each part' })}
       {drawn != null && (
         <Box sx={{ gridColumn: '1 / -1', mt: -1 }}>
