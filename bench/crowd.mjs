@@ -3,8 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { join } from 'node:path';
-import { root, startApplication } from '../tests/e2e/application.mjs';
-import { measured } from './measured.mjs';
+import { measured, root, startApplication } from '../tests/e2e/application.mjs';
 
 const say = (what, figure, limit, kept) =>
   console.log(`${what.padEnd(58)} ${figure.padEnd(34)} limit ${limit.padStart(7)}   ${kept ? 'kept' : 'MISSED'}`);

@@ -1,7 +1,6 @@
 // How long comparison requests take while so many a second come in, whatever the answers before them did.
 import { Agent, get } from 'node:http';
-import { startApplication } from '../tests/e2e/application.mjs';
-import { measured } from './measured.mjs';
+import { measured, startApplication } from '../tests/e2e/application.mjs';
 
 const PER_SECOND = 200;
 const SECONDS = 15;

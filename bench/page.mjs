@@ -1,8 +1,7 @@
 // Figures of the page: how soon it answers a moved marker, and how much script its first load takes.
 import { chromium as browserType } from '@playwright/test';
 import { gzipSync } from 'node:zlib';
-import { chromium, startApplication } from '../tests/e2e/application.mjs';
-import { measured } from './measured.mjs';
+import { chromium, measured, startApplication } from '../tests/e2e/application.mjs';
 
 const MOVES = 120;
 const line = (what, measured, limit, kept) =>

@@ -1,6 +1,5 @@
 // How long a changed input of a plan takes to be answered, mesh work being kept.
-import { startApplication } from '../tests/e2e/application.mjs';
-import { measured } from './measured.mjs';
+import { measured, startApplication } from '../tests/e2e/application.mjs';
 
 const CHANGES = 100;
 const LIMIT_MS = 100;

@@ -21,20 +21,20 @@ public static class ConstraintSchedule
     public static ScheduleAnswer Of(ScheduleRequest asked)
     {
         var request = asked.Checked();
-        var shortest = new Model(request, request.Operations, request.Resources);
-        var found = shortest.Shortest(ForShortestS);
+        var model = new Model(request, request.Operations, request.Resources);
+        var found = model.Shortest(ForShortestS);
         if (found is null)
-            return shortest.IsImpossible
+            return model.IsImpossible
                 ? new ScheduleAnswer(ScheduleStatus.Infeasible, null, [], Conflict(request))
                 : throw new RefusalException(
                     "schedule.no-answer",
                     "In the time there was neither a schedule was found nor that there is none. Ask for fewer operations at once.",
                     "operations"
                 );
-        var earliest = new Model(request, request.Operations, request.Resources);
-        var starts = earliest.Earliest(found, ForEarliestS) ?? found;
+        var isShortest = model.IsProven;
+        var starts = model.Earliest(found, ForEarliestS) ?? found;
         var slots = request.Operations.Select((o, i) => Slot(o, starts[i])).ToList();
-        var status = shortest.IsProven && earliest.IsProven ? ScheduleStatus.Optimal : ScheduleStatus.Feasible;
+        var status = isShortest && model.IsProven ? ScheduleStatus.Optimal : ScheduleStatus.Feasible;
         return new ScheduleAnswer(status, slots.Max(s => s.EndMin), slots, []);
     }
 
@@ -65,7 +65,8 @@ public static class ConstraintSchedule
     private static bool Collides(ScheduleRequest request, List<object> parts)
     {
         var model = new Model(request, [.. parts.OfType<TimedOperation>()], [.. parts.OfType<TimedResource>()]);
-        return model.Shortest(OneTryS) is null && model.IsImpossible;
+        model.Any(OneTryS);
+        return model.IsImpossible;
     }
 
     /// <summary>Some operations over some resources of a question; the others are as if they were not there.</summary>
@@ -89,10 +90,13 @@ public static class ConstraintSchedule
             Lag();
         }
 
-        /// <summary>No better one is possible, or none at all.</summary>
+        /// <summary>Of what was asked last: no better one is possible.</summary>
         public bool IsProven { get; private set; }
 
+        /// <summary>Of what was asked last: there is none.</summary>
         public bool IsImpossible { get; private set; }
+
+        public long[]? Any(double seconds) => Solved(seconds);
 
         public long[]? Shortest(double seconds)
         {

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Stampo.Server.Library;
 using Stampo.Server.Plan;
 using Stampo.Server.Routes;
@@ -13,7 +14,7 @@ public static class EarlierForms
 {
     public static DocumentForms All { get; } =
         new(
-            new Dictionary<string, IReadOnlyList<Action<System.Text.Json.Nodes.JsonObject>>>
+            new Dictionary<string, IReadOnlyList<Action<JsonObject>>>
             {
                 [Plans.EarlierStep] = [EarlierPlans.NameTheirFamily, EarlierPlans.NameCavitiesAndFilledPrint],
                 [DocumentForms.Decision] = [EarlierDecisions.BecomeSequencesOfOne],
