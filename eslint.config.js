@@ -47,7 +47,7 @@ export default tseslint.config(
     },
   })),
   {
-    files: ['web/src/shared/**/*.{ts,tsx}', 'web/src/library/**/*.{ts,tsx}'],
+    files: ['web/src/shared/**/*.{ts,tsx}', 'web/src/library/**/*.{ts,tsx}', 'web/src/shop/**/*.{ts,tsx}'],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -13,6 +13,7 @@ using Stampo.Server.Part;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
 using Stampo.Server.Routes;
+using Stampo.Server.Shop;
 using Stampo.Storage;
 
 const int LargestJsonBytes = 1_000_000,
@@ -66,6 +67,7 @@ builder.Services.AddSingleton<Studies>();
 builder.Services.AddSingleton<Surfaces>();
 builder.Services.AddSingleton<Mending>();
 builder.Services.AddSingleton<ShopLibrary>();
+builder.Services.AddSingleton<ShopFloor>();
 builder.Services.AddSingleton<Comparisons>();
 builder.Services.AddSingleton<QuoteFiles>();
 builder.Services.AddSingleton<QuoteRequests>();
@@ -104,6 +106,7 @@ api.MapPart();
 api.MapBrief();
 api.MapRoutes();
 api.MapLibrary();
+api.MapShop();
 api.MapPlan();
 api.MapSchedule();
 api.MapConvert();

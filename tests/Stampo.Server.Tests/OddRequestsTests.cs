@@ -138,6 +138,8 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
         var entries = $"\"rates\":[{First("rates")}],\"materials\":[{First("materials")}],\"supplies\":[{First("supplies")}]";
         await SpoilAsync("PUT", "/api/library", $"{{{entries},\"version\":{NoVersion}}}");
         await SpoilAsync("POST", "/api/library/preview", $"{{{entries}}}");
+        var shop = (await _server.GetAsync("/api/shop")).GetProperty("value");
+        await SpoilAsync("PUT", "/api/shop", $"{{\"value\":{shop.GetRawText()},\"version\":{NoVersion}}}");
     }
 
     [Theory]

@@ -107,8 +107,18 @@ internal static class BriefCheck
             Check.Between(risk.ChancePerMonth, 0, 1, "changeRisk.chancePerMonth", "", "a chance lies between none and certain");
     }
 
+    private const int MostMachines = 50;
+
     private static void In(Equipment e)
     {
+        Check.Between(
+            Check.Whole(e.MachineIds, "equipment.machineIds").Count,
+            0,
+            MostMachines,
+            "equipment.machineIds",
+            "machines",
+            "one of a kind"
+        );
         if (e.OvenHighestC is { } hottest)
             Check.Between(hottest, 25, 400, "equipment.ovenHighestC", "°C", "an oven for curing");
         foreach (

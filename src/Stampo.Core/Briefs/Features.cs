@@ -1,3 +1,6 @@
+using Stampo.Core.Planning;
+using Stampo.Core.Shops;
+
 namespace Stampo.Core.Briefs;
 
 /// <summary>Threaded bushes or contacts molded in, with the boss around each.</summary>
@@ -47,6 +50,9 @@ public sealed record Sources
 /// </summary>
 public sealed record Equipment
 {
+    /// <summary>Machines of the shop, one of a kind: what they say goes before what stands below.</summary>
+    public IReadOnlyList<string> MachineIds { get; init; } = [];
+
     public double? ChamberDiameterMm { get; init; }
 
     public double? ChamberHeightMm { get; init; }
@@ -89,4 +95,21 @@ public sealed record Equipment
     public double? SheetLengthMm { get; init; }
 
     public double? SheetWidthMm { get; init; }
+
+    /// <summary>With the figures of the machines chosen, as the shop has them today; one that is gone says nothing.</summary>
+    public Equipment In(Shop shop) =>
+        shop.Machines.Where(m => MachineIds.Contains(m.Id)).Aggregate(this, (has, machine) => has.With(machine));
+
+    private Equipment With(Machine m) =>
+        m.Kind switch
+        {
+            Resource.Chamber => this with { ChamberDiameterMm = m.DiameterMm, ChamberHeightMm = m.ZMm, PumpM3PerH = m.PumpM3PerH },
+            Resource.Pot => this with { PotDiameterMm = m.DiameterMm, PotHeightMm = m.ZMm, PotRatedKpa = m.PlateKpa },
+            Resource.Oven => this with { OvenXMm = m.XMm, OvenYMm = m.YMm, OvenZMm = m.ZMm, OvenHighestC = m.HighestC },
+            Resource.Printer => this with { PrinterXMm = m.XMm, PrinterYMm = m.YMm, PrinterZMm = m.ZMm },
+            Resource.Scale => this with { ScaleCapacityG = m.CapacityG, ScaleStepG = m.StepG },
+            Resource.Press => this with { PressKn = m.ForceKn },
+            Resource.Frame => this with { SheetLengthMm = m.XMm, SheetWidthMm = m.YMm },
+            _ => this,
+        };
 }

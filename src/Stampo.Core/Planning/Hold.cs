@@ -12,6 +12,8 @@ public enum Resource
     Printer,
     Mill,
     Washer,
+    Press,
+    Frame,
 }
 
 /// <summary>The phase of an operation in which it holds something.</summary>

@@ -1,15 +1,19 @@
 using System.Text.Json;
 using Stampo.Core.Briefs;
+using Stampo.Core.Calendar;
 using Stampo.Core.Parts;
 using Stampo.Core.Quotes;
 using Stampo.Core.Sequences;
+using Stampo.Core.Shops;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
 using Stampo.Server.Routes;
+using Stampo.Server.Shop;
 using Stampo.Storage;
+using TheShop = Stampo.Core.Shops.Shop;
 
 namespace Stampo.Server.Demo;
 
@@ -35,6 +39,20 @@ public sealed record DemoBrief(IReadOnlyList<TemplateRow> Demand, Core.Briefs.Br
 /// <summary>A decision as a project's file has it, recorded as the page would.</summary>
 public sealed record DemoDecision(IReadOnlyList<HandStretch> Stretches, string Reason, string By);
 
+/// <summary>Somebody of the demo shop, away on working days from today.</summary>
+public sealed record DemoPerson(string Id, string Name, IReadOnlyList<Role> Roles, double FromH, double ToH)
+{
+    public IReadOnlyList<double> AwayInDays { get; init; } = [];
+}
+
+/// <summary>The demo shop as its file has it.</summary>
+public sealed record DemoShop(
+    IReadOnlyList<DemoPerson> People,
+    IReadOnlyList<Machine> Machines,
+    IReadOnlyList<Holiday> Holidays,
+    IReadOnlyList<AttachedDevice> Devices
+);
+
 /// <summary>Lays the made-up world into an empty database, through the same doors as the page.</summary>
 public sealed class DemoWorld(
     ProjectStore projects,
@@ -43,6 +61,7 @@ public sealed class DemoWorld(
     Studies studies,
     Decisions decisions,
     Plans plans,
+    ShopFloor floor,
     TimeProvider clock
 )
 {
@@ -50,16 +69,39 @@ public sealed class DemoWorld(
     {
         if (await projects.AnyAsync(cancel))
             return;
-        await using var file = File.OpenRead(Path.Combine(folder, "projects.json"));
-        var world = await JsonSerializer.DeserializeAsync<List<DemoProject>>(file, Json.Options, cancel);
+        var shop = ShopOf(await ReadAsync<DemoShop>(folder, "shop.json", cancel));
+        await floor.SaveAsync(new Save<TheShop>(shop.Checked(), 0), cancel);
+        var world = await ReadAsync<List<DemoProject>>(folder, "projects.json", cancel);
         // The last one laid in is the first one listed.
         var parts = new List<StoredPart>();
-        foreach (var project in Enumerable.Reverse(world!))
+        foreach (var project in Enumerable.Reverse(world))
             parts.Add(await LayInAsync(project, folder, cancel));
         // Measured when all is laid in, the first one listed first.
         foreach (var part in Enumerable.Reverse(parts))
             await studies.StartAsync(part, cancel);
     }
+
+    private static async Task<T> ReadAsync<T>(string folder, string name, CancellationToken cancel)
+    {
+        await using var file = File.OpenRead(Path.Combine(folder, name));
+        return (await JsonSerializer.DeserializeAsync<T>(file, Json.Options, cancel))!;
+    }
+
+    private TheShop ShopOf(DemoShop demo) =>
+        new(
+            [
+                .. demo.People.Select(p => new Person(p.Id, p.Name, p.Roles, p.FromH, p.ToH)
+                {
+                    Away = [.. p.AwayInDays.Select(days => WorkingDays.Add(Today, days))],
+                }),
+            ],
+            demo.Machines,
+            ShopCalendar.Usual with
+            {
+                Holidays = demo.Holidays,
+            },
+            demo.Devices
+        );
 
     private async Task<StoredPart> LayInAsync(DemoProject demo, string folder, CancellationToken cancel)
     {
@@ -108,12 +150,7 @@ public sealed class DemoWorld(
             Hardness = asks.Hardness?.Reason is null ? asks.Hardness : asks.Hardness with { ChosenOn = TriedOn },
             Demand =
             [
-                .. brief.Demand.Select(row => new DemandRow(
-                    Core.Calendar.WorkingDays.Add(Today, row.InDays),
-                    row.Quantity,
-                    row.Purpose,
-                    row.Years
-                )),
+                .. brief.Demand.Select(row => new DemandRow(WorkingDays.Add(Today, row.InDays), row.Quantity, row.Purpose, row.Years)),
             ],
         };
     }

@@ -18,10 +18,19 @@ public sealed record Move(int Version);
 /// <summary>Step documents with their types; a step that was never saved has its default at version 0.</summary>
 public sealed class StepStore(StepDocuments documents, ProjectStore projects)
 {
+    /// <summary>In place of a project's id: what belongs to the whole shop.</summary>
+    public const string WholeShop = "shop";
+
+    /// <summary>Its document; an address can't name them as steps of a project.</summary>
+    public const string Floor = "floor";
+
+    private Task FindAsync(string projectId, string step, CancellationToken cancel) =>
+        (projectId, step) is (WholeShop, Floor) ? Task.CompletedTask : projects.FindAsync(projectId, cancel);
+
     public async Task<Versioned<T>> ReadAsync<T>(string projectId, string step, T fallback, CancellationToken cancel = default)
         where T : class
     {
-        await projects.FindAsync(projectId, cancel);
+        await FindAsync(projectId, step, cancel);
         return await documents.ReadAsync(projectId, step, cancel) is { } content
             ? Of<T>(content)
             : new Versioned<T>(fallback, 0, false, false);
@@ -37,7 +46,7 @@ public sealed class StepStore(StepDocuments documents, ProjectStore projects)
     )
         where T : class
     {
-        await projects.FindAsync(projectId, cancel);
+        await FindAsync(projectId, step, cancel);
         return Of<T>(
             await documents.SaveAsync(
                 projectId,
@@ -53,7 +62,7 @@ public sealed class StepStore(StepDocuments documents, ProjectStore projects)
     public async Task<Versioned<T>> MoveAsync<T>(string projectId, string step, int by, Move from, CancellationToken cancel = default)
         where T : class
     {
-        await projects.FindAsync(projectId, cancel);
+        await FindAsync(projectId, step, cancel);
         return Of<T>(await documents.MoveAsync(projectId, step, by, from.Version, cancel) ?? throw NothingTo(by));
     }
 

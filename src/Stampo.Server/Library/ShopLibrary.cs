@@ -33,8 +33,6 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
         Materials = "material",
         Supplies = "supply";
 
-    private const string Shop = "shop";
-
     public const string Document = "library";
 
     private readonly SemaphoreSlim _one = new(1, 1);
@@ -86,7 +84,7 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
         await _one.WaitAsync(cancel);
         try
         {
-            Take(await documents.MoveAsync(Shop, Document, by, from.Version, cancel) ?? throw StepStore.NothingTo(by));
+            Take(await documents.MoveAsync(StepStore.WholeShop, Document, by, from.Version, cancel) ?? throw StepStore.NothingTo(by));
         }
         finally
         {
@@ -103,7 +101,16 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
             var own = change(standing.Own);
             if (Json.Write(own) == Json.Write(standing.Own))
                 return;
-            Take(await documents.SaveAsync(Shop, Document, Json.Write(own), version ?? standing.Version, Json.Write(standing.Own), cancel));
+            Take(
+                await documents.SaveAsync(
+                    StepStore.WholeShop,
+                    Document,
+                    Json.Write(own),
+                    version ?? standing.Version,
+                    Json.Write(standing.Own),
+                    cancel
+                )
+            );
         }
         finally
         {
@@ -121,7 +128,7 @@ public sealed class ShopLibrary(IDbContextFactory<StampoDb> factory, StepDocumen
 
     private async Task<StandingLibrary> ReadAsync(CancellationToken cancel)
     {
-        if (await documents.ReadAsync(Shop, Document, cancel) is { } content)
+        if (await documents.ReadAsync(StepStore.WholeShop, Document, cancel) is { } content)
             return Of(Json.Read<LibraryEntries>(content.Json), content.Version, content.CanUndo, content.CanRedo);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var earlier = await db.ShopEntries.AsNoTracking().ToListAsync(cancel);

@@ -8,6 +8,7 @@ using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Server.Part;
+using Stampo.Server.Shop;
 using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
@@ -33,6 +34,7 @@ public sealed class Comparisons(
     StepDocuments documents,
     Studies studies,
     ShopLibrary shop,
+    ShopFloor floor,
     IMemoryCache cache,
     TimeProvider clock
 )
@@ -51,7 +53,7 @@ public sealed class Comparisons(
     private const int Weight = 6;
 
     /// <summary>All that a comparison is made from, by number.</summary>
-    private sealed record State(int Part, int Brief, int WhatIf, int Quotes, DateOnly Day, int Studies, int Library);
+    private sealed record State(int Part, int Brief, int WhatIf, int Quotes, DateOnly Day, int Studies, int Library, int Floor);
 
     private DateOnly Today => clock.Today();
 
@@ -66,7 +68,8 @@ public sealed class Comparisons(
             versions.GetValueOrDefault(QuotesStep),
             Today,
             studies.Finished,
-            shop.Changes
+            shop.Changes,
+            floor.Changes
         );
         return await KeptOrMade(projectId, state).Value.WaitAsync(cancel);
     }
@@ -120,8 +123,9 @@ public sealed class Comparisons(
                 "part"
             );
         var library = await shop.CurrentAsync(cancel);
+        var asked = brief with { Equipment = brief.Equipment?.In(await floor.OfAsync(cancel)) };
         var whatIf = (await steps.ReadAsync(projectId, WhatIfStep, WhatIf.None, cancel)).Value;
-        var inputs = new JobInputs(facts, brief, whatIf.On(library.Rates), whatIf.On(library.Materials), Today)
+        var inputs = new JobInputs(facts, asked, whatIf.On(library.Rates), whatIf.On(library.Materials), Today)
         {
             Supplies = library.Supplies,
             Quotes = (await steps.ReadAsync(projectId, QuotesStep, QuoteBook.Empty, cancel)).Value,

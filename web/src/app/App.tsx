@@ -47,6 +47,7 @@ const router = createBrowserRouter([
         ],
       },
       { path: 'library', lazy: async () => ({ Component: (await import('../library/LibraryPage')).LibraryPage }) },
+      { path: 'shop', lazy: async () => ({ Component: (await import('../shop/ShopPage')).ShopPage }) },
       { path: '*', Component: Broken },
     ],
   },

@@ -61,6 +61,27 @@ export function FormChoice<T extends FieldValues>({ name, label, options, names,
   );
 }
 
+/** A line of text of the form around it. */
+export function FormText<T extends FieldValues>({ name, label, sx }: { name: Path<T>; label: string; sx?: object }) {
+  const { control } = useFormContext<T>();
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <TextField
+          {...field}
+          value={field.value ?? ''}
+          label={label}
+          sx={sx}
+          error={Boolean(fieldState.error)}
+          helperText={fieldState.error?.message}
+        />
+      )}
+    />
+  );
+}
+
 /** A yes or no of the form around it. */
 export function FormCheck<T extends FieldValues>({ name, label }: { name: Path<T>; label: string }) {
   const { control } = useFormContext<T>();

@@ -80,6 +80,7 @@ export const words: Record<string, string> = {
   none: 'None',
   mild: 'Mild',
   strong: 'Strong',
+  moldMaker: 'mold maker',
 };
 
 export const word = (key: string): string => words[key] ?? key;

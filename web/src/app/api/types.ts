@@ -77,3 +77,7 @@ export interface Versioned<T> {
   canUndo: boolean;
   canRedo: boolean;
 }
+export type Shop = Schemas['Shop'];
+export type Machine = Schemas['Machine'];
+export type Person = Schemas['Person'];
+export type AttachedDevice = Schemas['AttachedDevice'];

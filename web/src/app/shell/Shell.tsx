@@ -54,6 +54,7 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
       if (event.key === 'Escape') setHelp(false);
       if (event.key === 'p') void go('/');
       if (event.key === 'l') void go('/library');
+      if (event.key === 's') void go('/shop');
       const step = steps[Number(event.key) - 1];
       if (projectId && step) void go({ pathname: `/projects/${projectId}/${step.path}`, search: location.search });
     };
@@ -119,6 +120,9 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
           {projectId && <PartingLine project={project} projectId={projectId} />}
         </Box>
         <Box sx={{ ml: 'auto', display: 'flex' }}>
+          <Button color="inherit" component={Link} to="/shop">
+            Shop
+          </Button>
           <Button color="inherit" component={Link} to="/library">
             Library
           </Button>

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../../shared/zod';
 import type { Brief } from '../../app/api/types';
 
 const day = z.iso.date('Give a date.');
@@ -92,6 +92,7 @@ export const briefSchema = z.object({
   changeRisk: z.object({ chancePerMonth: z.number().min(0).max(1), size: z.enum(['small', 'large']) }).nullable(),
   equipment: z
     .object({
+      machineIds: z.array(z.string()),
       chamberDiameterMm: size,
       chamberHeightMm: size,
       chamberLitres: size,

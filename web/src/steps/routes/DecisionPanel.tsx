@@ -3,7 +3,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { memo } from 'react';
 import { type FieldErrors, useForm, type UseFormRegister } from 'react-hook-form';
-import { z } from 'zod';
+import { z } from '../../shared/zod';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { DecisionRecord, Lane } from '../../app/api/types';
 import { useAddress } from '../../shared/useAddress';

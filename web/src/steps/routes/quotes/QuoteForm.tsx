@@ -1,7 +1,7 @@
 import { Box, Button, TextField } from '@mui/material';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
-import { z } from 'zod';
+import { z } from '../../../shared/zod';
 import type { Quote } from '../../../app/api/types';
 import { breaksOf } from './breaks';
 
