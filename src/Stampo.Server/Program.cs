@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.AspNetCore.Server.Kestrel.Core;
 using Microsoft.Extensions.Options;
+using Stampo.Server.Bench;
 using Stampo.Server.Brief;
 using Stampo.Server.Calc;
 using Stampo.Server.Demo;
@@ -76,6 +77,9 @@ builder.Services.AddSingleton<Decisions>();
 builder.Services.AddPlanFamilies();
 builder.Services.AddSingleton<Plans>();
 builder.Services.AddSingleton<Travellers>();
+builder.Services.AddSingleton<Runs>();
+builder.Services.AddSingleton<Benches>();
+builder.Services.AddSignalR();
 builder.Services.AddSingleton<DemoWorld>();
 
 // The build asks this program for its OpenAPI description; that must not touch anybody's data.
@@ -83,6 +87,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
     builder.Services.AddHostedService<Startup>();
     builder.Services.AddHostedService<Housekeeping>();
+    builder.Services.AddHostedService<Live>();
 }
 
 var app = builder.Build();
@@ -99,6 +104,9 @@ app.UseRequestTimeouts();
 app.UseRateLimiter();
 
 app.MapOpenApi();
+
+// Open as long as its page is.
+app.MapHub<LiveHub>(LiveHub.Path).DisableRequestTimeout();
 var api = app.MapGroup("")
     .AddEndpointFilterFactory((_, next) => context => app.Services.GetRequiredService<WholeAnswers>().InvokeAsync(context, next));
 api.MapProjects();
@@ -109,6 +117,7 @@ api.MapLibrary();
 api.MapShop();
 api.MapPlan();
 api.MapSchedule();
+api.MapBench();
 api.MapConvert();
 api.MapGet("/api/limits", (IOptions<StampoOptions> options) => new Limits(options.Value.MaxUploadBytes)).WithTags("Server");
 api.MapGet("/api/health", () => new { ok = true }).ExcludeFromDescription();

@@ -9,8 +9,12 @@ namespace Stampo.Storage;
 /// <param name="changes">For each kind of document the changes of its form, in their order. A kind that never changed has none.</param>
 public sealed class DocumentForms(IReadOnlyDictionary<string, IReadOnlyList<Action<JsonObject>>> changes)
 {
-    /// <summary>The kind of what is not a step: a decision, and an entry of the shop as it was kept one by one.</summary>
+    /// <summary>
+    /// The kind of what is not a step: a decision, a run and its acts, and an entry of the shop as it was kept one by one.
+    /// </summary>
     public const string Decision = "decision",
+        Run = "run",
+        Act = "act",
         ShopEntry = "shop entry";
 
     /// <summary>Of what is written today. All plans are of one kind, whatever their route.</summary>

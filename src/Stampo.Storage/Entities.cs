@@ -119,3 +119,50 @@ public sealed class ShopEntry
 
     public Instant ChangedUtc { get; set; }
 }
+
+/// <summary>
+/// A piece of a plan that is done at the bench: the plan as it stood when it began, and what was done in <see cref="RunAct"/>s.
+/// </summary>
+public sealed class Run
+{
+    /// <summary>Made by whoever began it, so that beginning it twice is the same run.</summary>
+    public required string Id { get; init; }
+
+    public required string ProjectId { get; init; }
+
+    /// <summary>The step of the plan it is of.</summary>
+    public required string Plan { get; init; }
+
+    /// <summary>The form of the JSON, see <see cref="DocumentForms"/>.</summary>
+    public int Schema { get; init; } = 1;
+
+    public required string Sheet { get; init; }
+
+    public required string By { get; init; }
+
+    public Instant BegunUtc { get; init; }
+
+    /// <summary>When it was ended or abandoned, as its acts say; null while it is open.</summary>
+    public Instant? OverUtc { get; set; }
+}
+
+/// <summary>Something that was done in a run. Rows are added and never changed.</summary>
+public sealed class RunAct
+{
+    public required string RunId { get; init; }
+
+    /// <summary>In which order they came in, from 1.</summary>
+    public int Ordinal { get; init; }
+
+    /// <summary>Made where the act was.</summary>
+    public required string ActId { get; init; }
+
+    /// <summary>The form of the JSON, see <see cref="DocumentForms"/>.</summary>
+    public int Schema { get; init; } = 1;
+
+    public required string Json { get; init; }
+
+    public Instant AtUtc { get; init; }
+
+    public Instant ReceivedUtc { get; init; }
+}

@@ -21,6 +21,10 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 
     public DbSet<Decision> Decisions => Set<Decision>();
 
+    public DbSet<Run> Runs => Set<Run>();
+
+    public DbSet<RunAct> Acts => Set<RunAct>();
+
     public DbSet<ShopEntry> ShopEntries => Set<ShopEntry>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
@@ -63,6 +67,19 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
             decision.HasKey(d => d.Id);
             decision.Property(d => d.Schema).HasDefaultValue(1);
             decision.HasOne<Project>().WithMany().HasForeignKey(d => d.ProjectId);
+        });
+        modelBuilder.Entity<Run>(run =>
+        {
+            run.HasKey(r => r.Id);
+            run.HasIndex(r => new { r.ProjectId, r.Plan });
+            run.HasIndex(r => r.OverUtc);
+            run.HasOne<Project>().WithMany().HasForeignKey(r => r.ProjectId);
+        });
+        modelBuilder.Entity<RunAct>(act =>
+        {
+            act.HasKey(a => new { a.RunId, a.Ordinal });
+            act.HasIndex(a => new { a.RunId, a.ActId }).IsUnique();
+            act.HasOne<Run>().WithMany().HasForeignKey(a => a.RunId);
         });
     }
 }

@@ -26,6 +26,17 @@ public sealed record Ask(string Id, AskKind Kind, string What)
 
     public string? Unit { get; init; }
 
+    /// <summary>The target is a limit: less is as good.</summary>
+    public bool AtMost { get; init; }
+
+    /// <summary>Whether a value lies in the band; null when there is none.</summary>
+    public bool? Within(double value) =>
+        Target is not { } target ? null
+        : AtMost ? value <= target
+        : Math.Abs(value - target) <= (Tolerance ?? 0);
+
+    public bool Holds(double value) => Within(value) ?? true;
+
     public static Ask Weigh(string what, double grams) =>
         new($"weigh-{what.ToLowerInvariant().Replace(' ', '-')}", AskKind.Weigh, what)
         {
@@ -41,6 +52,8 @@ public sealed record Ask(string Id, AskKind Kind, string What)
             Tolerance = tolerance,
             Unit = unit,
         };
+
+    public static Ask ReadAtMost(string id, string what, double most, string unit) => Read(id, what, most, 0, unit) with { AtMost = true };
 
     public static Ask Count(string what) => new("count", AskKind.Count, what);
 

@@ -18,9 +18,10 @@ public sealed record Purchase(string What, double Amount, string Unit, IReadOnly
 }
 
 /// <summary>
-/// What a plan makes: good parts wanted, the shots, builds or loads that make them, the tools used in turn, and what these are called.
+/// What a plan makes: good parts wanted, the shots, builds or loads that make them with so many in each, the tools used in turn, and what
+/// these are called.
 /// </summary>
-public sealed record OrderedWork(int Parts, int Shots, int Tools, string ShotName, string ToolName)
+public sealed record OrderedWork(int Parts, int Shots, int Tools, int Each, string ShotName, string ToolName)
 {
     /// <summary>Hours from the last part to its full properties.</summary>
     public double ReadyH { get; init; }

@@ -38,7 +38,8 @@ public sealed class Visitors(RequestDelegate next, AllowedHosts hosts)
     private static bool IsForeign(HttpRequest request)
     {
         var origin = request.Headers.Origin.ToString();
-        var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
+        // What begins as a reading and goes on as a line both ways is no reading.
+        var reads = (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method)) && request.Headers.Upgrade.Count == 0;
         if (!reads && origin.Length > 0 && origin != $"{request.Scheme}://{request.Host}")
             return true;
         return request.Headers["Sec-Fetch-Site"] == "cross-site" && !(reads && request.Headers["Sec-Fetch-Mode"] == "navigate");

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.Mvc;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
@@ -39,7 +40,12 @@ public sealed record PlanAnswer(
     string? Notice,
     string? Stretch,
     IReadOnlyList<PlannedStretch> Stretches
-);
+)
+{
+    /// <summary>Where the plan is kept, and with it the runs that are of it.</summary>
+    [JsonIgnore]
+    public string? Step { get; init; }
+}
 
 /// <summary>
 /// Where a plan is: a stretch of the decision of a project; left out, the one that is poured, of several the one with the most parts.
@@ -203,7 +209,10 @@ public sealed class Plans(
             null,
             decided.Stretch,
             decided.All
-        );
+        )
+        {
+            Step = decided.Step,
+        };
     }
 
     /// <summary>
@@ -266,5 +275,8 @@ public sealed class Plans(
     }
 
     private static PlanAnswer Without(Decided? decided, string notice) =>
-        new(decided?.Route, null, null, null, null, [], Cautions.Deference, notice, decided?.Stretch, decided?.All ?? []);
+        new(decided?.Route, null, null, null, null, [], Cautions.Deference, notice, decided?.Stretch, decided?.All ?? [])
+        {
+            Step = decided?.Step,
+        };
 }

@@ -75,6 +75,78 @@ namespace Stampo.Storage.Migrations
                     b.ToTable("Projects");
                 });
 
+            modelBuilder.Entity("Stampo.Storage.Run", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("BegunUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("OverUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProjectId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Schema")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Sheet")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OverUtc");
+
+                    b.HasIndex("ProjectId", "Plan");
+
+                    b.ToTable("Runs");
+                });
+
+            modelBuilder.Entity("Stampo.Storage.RunAct", b =>
+                {
+                    b.Property<string>("RunId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Ordinal")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ActId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("AtUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("ReceivedUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Schema")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("RunId", "Ordinal");
+
+                    b.HasIndex("RunId", "ActId")
+                        .IsUnique();
+
+                    b.ToTable("Acts");
+                });
+
             modelBuilder.Entity("Stampo.Storage.ShopEntry", b =>
                 {
                     b.Property<string>("Kind")
@@ -211,6 +283,24 @@ namespace Stampo.Storage.Migrations
                     b.HasOne("Stampo.Storage.Project", null)
                         .WithMany()
                         .HasForeignKey("ProjectId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Stampo.Storage.Run", b =>
+                {
+                    b.HasOne("Stampo.Storage.Project", null)
+                        .WithMany()
+                        .HasForeignKey("ProjectId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Stampo.Storage.RunAct", b =>
+                {
+                    b.HasOne("Stampo.Storage.Run", null)
+                        .WithMany()
+                        .HasForeignKey("RunId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

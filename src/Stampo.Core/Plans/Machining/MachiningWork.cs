@@ -37,7 +37,7 @@ internal sealed class MachiningWork
         );
         Plan = new WorkPlan(
             Head(kg),
-            new OrderedWork(_parts, (int)blocks, choices.Order.Machines, "Part", "Machine"),
+            new OrderedWork(_parts, (int)blocks, choices.Order.Machines, 1, "Part", "Machine"),
             [],
             null,
             WorkPlan.DateFor(job, _parts),

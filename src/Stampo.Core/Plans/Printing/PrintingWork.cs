@@ -56,7 +56,7 @@ internal sealed class PrintingWork
         Write();
         Plan = new WorkPlan(
             Head(),
-            new OrderedWork(_parts, Figures.Builds, choices.Order.Machines, "Build", "Printer"),
+            new OrderedWork(_parts, Figures.Builds, choices.Order.Machines, Figures.Chosen.InBuild, "Build", "Printer"),
             [],
             null,
             WorkPlan.DateFor(job, _parts),

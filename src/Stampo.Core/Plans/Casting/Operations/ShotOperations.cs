@@ -62,7 +62,7 @@ internal static class ShotOperations
         )
         {
             Lags = [NotBeforeHandling(plan)],
-            Asks = [Ask.Count("shots of this mold, with this one"), .. Ask.Ticks("edges, tears and dull places looked at")],
+            Asks = Ask.Ticks("edges, tears and dull places of the mold looked at"),
             Cautions = plan.Printed?.Kind == PrintedMoldKind.Soluble ? ["support-bath"] : ["blade"],
         };
         yield return new(
@@ -72,6 +72,7 @@ internal static class ShotOperations
             60 * job.Norm("cast.trim").Likely * choices.Pour.Cavities
         )
         {
+            Asks = [Ask.Count("good, rework, scrap")],
             Cautions = ["blade"],
         };
         if (plan.Enclosed.CleanMin > 0)
@@ -160,7 +161,7 @@ internal static class ShotOperations
             yield return new($"degas-{number}", Repeats.EachShot, $"Degas{said}", steps.DegasMin * times)
             {
                 Holds = Hold.Of(Resource.Hands, Resource.Chamber, Resource.Vessel),
-                Asks = Ask.Ticks("rose and fell back"),
+                Asks = [Vacuum(choices), .. Ask.Ticks("rose and fell back")],
                 Cautions = ["vacuum"],
             };
         yield return new(
@@ -180,7 +181,7 @@ internal static class ShotOperations
         yield return new($"degas-open-{number}", Repeats.EachShot, $"Degas the open half again{said}", steps.SecondDegasMin * times)
         {
             Holds = Hold.Of(Resource.Hands, Resource.Chamber),
-            Asks = Ask.Ticks("no bubble left in the groove"),
+            Asks = [Vacuum(choices), .. Ask.Ticks("no bubble left in the groove")],
             Cautions = ["vacuum"],
         };
         yield return new($"shut-{number}", Repeats.EachShot, $"Close and clamp{said}", ShutMin * times)
@@ -190,7 +191,27 @@ internal static class ShotOperations
         };
     }
 
-    private const double ShutMin = 1;
+    private const double ShutMin = 1,
+        OvenHoldsC = 3,
+        PotHoldsShare = 0.05;
+
+    private static Ask Vacuum(CastingChoices choices) =>
+        Ask.ReadAtMost("vacuum", "absolute pressure reached", choices.Filling.ToMbar, "mbar");
+
+    /// <summary>What a cure is held at, where it is not the room.</summary>
+    private static IEnumerable<Ask> Held(CastingFigures plan, CastingChoices choices)
+    {
+        if (plan.Filling.CureC > 30)
+            yield return Ask.Read("oven", "temperature at the mold", plan.Filling.CureC, OvenHoldsC, "°C");
+        if (plan.Filling.UsesPressure)
+            yield return Ask.Read(
+                "pot",
+                "pressure in the pot, gauge",
+                choices.Filling.PressureKpa,
+                PotHoldsShare * choices.Filling.PressureKpa,
+                "kPa"
+            );
+    }
 
     /// <summary>A card that stands for several cups allows each its own pot life, one after the other.</summary>
     private static IReadOnlyList<Lag> WithinPotLife(Charge charge, int number, int times) =>
@@ -231,6 +252,7 @@ internal static class ShotOperations
                     ? $"Bubbles shrink to {Text.Number(ratio, 2)} of their diameter. Vent before opening."
                     : null,
             Holds = [Hold.Hands, .. CastingOperations.Curing(pressed, plan.Filling.CureC)],
+            Asks = [.. Held(plan, choices)],
             Cautions =
             [
                 .. pressed ? new[] { "pressure" } : [],

@@ -1,0 +1,53 @@
+using Stampo.Core.Planning;
+using Stampo.Core.Safety;
+
+namespace Stampo.Core.Bench;
+
+/// <summary>Which piece of a plan's work: what is done once, a tool, a shot, or what is left at the end.</summary>
+public sealed record WorkPiece(Repeats Repeats, int? Tool = null, int? Shot = null)
+{
+    public bool Holds(Operation operation) =>
+        operation.Repeats == Repeats || (Repeats == Repeats.EachShot && operation.Repeats == Repeats.EachPart);
+}
+
+/// <summary>A piece of a plan, frozen as it stood when its run began.</summary>
+/// <param name="Piece">Which.</param>
+/// <param name="Title">As it is called: "Shot 3 on mold 1".</param>
+/// <param name="Route">Name of the route.</param>
+/// <param name="Operations">In their order.</param>
+/// <param name="Parts">It makes so many, a cavity each; none when it makes a tool.</param>
+/// <param name="Cautions">Those of the operations.</param>
+/// <param name="Deference">What comes before all of them.</param>
+public sealed record RunSheet(
+    WorkPiece Piece,
+    string Title,
+    string Route,
+    IReadOnlyList<Operation> Operations,
+    int Parts,
+    IReadOnlyList<Caution> Cautions,
+    string Deference
+)
+{
+    public static RunSheet Of(WorkPlan plan, WorkPiece piece, string route)
+    {
+        var operations = plan.Operations.Where(piece.Holds).ToList();
+        return new(
+            piece,
+            TitleOf(plan.Order, piece),
+            route,
+            operations,
+            piece.Repeats == Repeats.EachShot ? plan.Order.Each : 0,
+            Safety.Cautions.Of(operations.SelectMany(o => o.Cautions)),
+            Safety.Cautions.Deference
+        );
+    }
+
+    private static string TitleOf(OrderedWork order, WorkPiece piece) =>
+        piece.Repeats switch
+        {
+            Repeats.Once => "Preparation",
+            Repeats.EachTool => $"{order.ToolName} {piece.Tool}",
+            Repeats.Last => "What is left",
+            _ => $"{order.ShotName} {piece.Shot}, {order.ToolName.ToLowerInvariant()} {piece.Tool}",
+        };
+}

@@ -1,0 +1,202 @@
+using Stampo.Core.Bench;
+using Stampo.Core.Planning;
+using Stampo.Core.Routes;
+using Stampo.Core.Working;
+using Stampo.Server.Plan;
+using Stampo.Server.Projects;
+using Stampo.Storage;
+
+namespace Stampo.Server.Bench;
+
+/// <summary>
+/// A tool as its runs tell it: made when the run that makes it has ended, or when it is not made here; shots made with it, those that were
+/// abandoned left out; the id of the run that keeps it.
+/// </summary>
+public sealed record BenchTool(int Number, string Name, bool IsMade, int Shots, string? BusyWith);
+
+/// <summary>A piece of work that may be begun, with what speaks against beginning it now.</summary>
+public sealed record Beginning(WorkPiece Piece, string Title, string? But);
+
+/// <summary>What was made of what is wanted.</summary>
+public sealed record BenchProgress(int Wanted, int Good, int Rework, int Scrap, int ShotsDone, int ShotsPlanned, string ShotName);
+
+/// <summary>The bench of a stretch. Without a plan that may be followed there is nothing to begin, and the notice says why.</summary>
+public sealed record BenchAnswer(
+    string? Stretch,
+    IReadOnlyList<PlannedStretch> Stretches,
+    RouteCard? Route,
+    string? Notice,
+    BenchProgress? Progress,
+    IReadOnlyList<BenchTool> Tools,
+    IReadOnlyList<Beginning> Next,
+    IReadOnlyList<RunSummary> Runs
+);
+
+/// <summary>A run to begin, with an id made by whoever begins it.</summary>
+public sealed record NewRun(string Id, WorkPiece Piece, string By);
+
+/// <summary>From plans to runs: what may be begun, and how far the order is.</summary>
+public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeProvider clock)
+{
+    private const int MostNumber = 1_000_000;
+
+    public async Task<BenchAnswer> OfAsync(PlanAt at, CancellationToken cancel)
+    {
+        var project = await projects.FindAsync(at.Id, cancel);
+        var whole = await plans.OfAsync(at, cancel);
+        var kept = whole.Step is { } step ? await runs.OfAsync(at.Id, step, cancel) : [];
+        var order = whole.Answer is { Refusals.Count: 0 } plan ? plan : null;
+        var notice = whole.Answer is { Refusals: [var refusal, ..] } ? $"The plan can't be followed: {refusal.Text}" : whole.Notice;
+        var tools = order is null ? [] : Tools(order, kept);
+        return new BenchAnswer(
+            whole.Stretch,
+            whole.Stretches,
+            whole.Route,
+            notice,
+            order is null ? null : Progress(order, kept),
+            tools,
+            order is null ? [] : Next(order, kept, tools),
+            [.. kept.Reverse().Select(r => RunSummary.From(r, project.Name))]
+        );
+    }
+
+    public async Task<RunView> BeginAsync(PlanAt at, NewRun asked, CancellationToken cancel)
+    {
+        Check.Between(Check.Given(asked.Id, "id").Length, 8, 64, "id", "signs", "made by whoever begins the run");
+        Check.Between(Check.Given(asked.By, "by").Trim().Length, 1, 80, "by", "signs", "the name of whoever is at the bench");
+        var piece = Known(Check.Given(asked.Piece, "piece"));
+        var (whole, plan) = await plans.NeededAsync(at, cancel);
+        var sheet = RunSheet.Of(plan, piece, whole.Route!.Name);
+        if (sheet.Operations.Count == 0)
+            throw new RefusalException("run.nothing", "The plan has nothing to do of that kind.", "piece.repeats");
+        var kept = await runs.OfAsync(at.Id, whole.Step!, cancel);
+        if (kept.FirstOrDefault(r => r.Sheet.Piece == piece && r.State.Phase != RunPhase.Abandoned && r.Row.Id != asked.Id) is { } twice)
+            throw new RefusalException(
+                "run.twice",
+                $"{sheet.Title} was begun by {twice.Row.By} already; go on with that run, or abandon it.",
+                "piece"
+            );
+        return await ViewAsync(await runs.BeginAsync(asked.Id, at.Id, whole.Step!, sheet, asked.By.Trim(), cancel), cancel);
+    }
+
+    public async Task<RunView> ViewAsync(KeptRun run, CancellationToken cancel)
+    {
+        var project = await projects.FindAsync(run.Row.ProjectId, cancel);
+        return new RunView(
+            run.Row.Id,
+            project.Id,
+            project.Name,
+            project.Revision,
+            run.Row.By,
+            run.Row.BegunUtc,
+            run.Sheet,
+            run.State,
+            run.Log,
+            clock.Now()
+        );
+    }
+
+    public async Task<OpenRuns> OpenAsync(CancellationToken cancel)
+    {
+        var names = new Dictionary<string, string>();
+        var open = await runs.OpenAsync(cancel);
+        foreach (var id in open.Select(r => r.Row.ProjectId).Distinct())
+            names[id] = (await projects.FindAsync(id, cancel)).Name;
+        return new OpenRuns([.. open.Select(r => RunSummary.From(r, names[r.Row.ProjectId]))], clock.Now());
+    }
+
+    private static WorkPiece Known(WorkPiece piece)
+    {
+        if (piece.Tool is { } tool)
+            Check.Between(tool, 1, MostNumber, "piece.tool", "", "tools are counted from 1");
+        if (piece.Shot is { } shot)
+            Check.Between(shot, 1, MostNumber, "piece.shot", "", "shots are counted from 1");
+        return piece.Repeats switch
+        {
+            Repeats.EachTool => new(Repeats.EachTool, Given(piece.Tool, "piece.tool")),
+            Repeats.EachShot => new(Repeats.EachShot, Given(piece.Tool, "piece.tool"), Given(piece.Shot, "piece.shot")),
+            Repeats.Once or Repeats.Last => new(piece.Repeats),
+            _ => throw new RefusalException("run.piece", "A run is of what is done once, a tool, a shot, or the rest.", "piece.repeats"),
+        };
+    }
+
+    private static int Given(int? number, string field) =>
+        number ?? throw new RefusalException("input.missing", $"{field} is missing: which one is it?", field);
+
+    private static IEnumerable<KeptRun> Shots(IEnumerable<KeptRun> kept) =>
+        kept.Where(r => r.Sheet.Piece.Repeats == Repeats.EachShot && r.State.Phase != RunPhase.Abandoned);
+
+    private static BenchProgress Progress(WorkPlan plan, IReadOnlyList<KeptRun> kept)
+    {
+        var shots = Shots(kept).ToList();
+        return new(
+            plan.Order.Parts,
+            shots.Sum(s => s.State.Of(Fate.Good)),
+            shots.Sum(s => s.State.Of(Fate.Rework)),
+            shots.Sum(s => s.State.Of(Fate.Scrap)),
+            shots.Count(s => s.State.IsOver),
+            plan.Order.Shots,
+            plan.Order.ShotName
+        );
+    }
+
+    /// <summary>Those of the plan, and those that runs name beyond it.</summary>
+    private static List<BenchTool> Tools(WorkPlan plan, IReadOnlyList<KeptRun> kept)
+    {
+        var made = plan.Operations.Any(o => o.Repeats == Repeats.EachTool);
+        var most = Math.Max(plan.Order.Tools, kept.Select(r => r.Sheet.Piece.Tool ?? 0).DefaultIfEmpty(0).Max());
+        return
+        [
+            .. Enumerable
+                .Range(1, most)
+                .Select(number =>
+                {
+                    var shots = Shots(kept).Where(r => r.Sheet.Piece.Tool == number).ToList();
+                    var making = kept.LastOrDefault(r =>
+                        r.Sheet.Piece is { Repeats: Repeats.EachTool, Tool: var tool }
+                        && tool == number
+                        && r.State.Phase != RunPhase.Abandoned
+                    );
+                    return new BenchTool(
+                        number,
+                        $"{plan.Order.ToolName} {number}",
+                        !made || making?.State.Phase == RunPhase.Ended,
+                        shots.Count,
+                        shots.Find(s => !s.State.FreesTool(s.Sheet))?.Row.Id ?? (making is { State.IsOver: false } ? making.Row.Id : null)
+                    );
+                }),
+        ];
+    }
+
+    private static List<Beginning> Next(WorkPlan plan, IReadOnlyList<KeptRun> kept, List<BenchTool> tools)
+    {
+        var next = new List<Beginning>();
+        bool Has(Repeats repeats) => plan.Operations.Any(o => o.Repeats == repeats);
+        KeptRun? Of(WorkPiece piece) => kept.LastOrDefault(r => r.Sheet.Piece == piece && r.State.Phase != RunPhase.Abandoned);
+        void Add(WorkPiece piece, string? but)
+        {
+            if (Of(piece) is null)
+                next.Add(new Beginning(piece, RunSheet.Of(plan, piece, "").Title, but));
+        }
+
+        var prepared = !Has(Repeats.Once) || Of(new WorkPiece(Repeats.Once))?.State.Phase == RunPhase.Ended;
+        if (Has(Repeats.Once))
+            Add(new WorkPiece(Repeats.Once), null);
+        if (Has(Repeats.EachTool))
+            foreach (var tool in tools.Where(t => !t.IsMade))
+                Add(new WorkPiece(Repeats.EachTool, tool.Number), prepared ? null : "the preparation is not ended");
+        if (Has(Repeats.EachShot))
+        {
+            var shot = 1 + Shots(kept).Select(r => r.Sheet.Piece.Shot ?? 0).DefaultIfEmpty(0).Max();
+            foreach (var tool in tools.Where(t => t.BusyWith is null))
+                Add(new WorkPiece(Repeats.EachShot, tool.Number, shot), tool.IsMade ? null : $"no run says that {tool.Name} is made");
+        }
+
+        if (Has(Repeats.Last))
+            Add(
+                new WorkPiece(Repeats.Last),
+                Progress(plan, kept) is { } p && p.Good < p.Wanted ? $"{p.Good} of {p.Wanted} parts are good yet" : null
+            );
+        return next;
+    }
+}

@@ -1,0 +1,30 @@
+using Microsoft.AspNetCore.SignalR;
+
+namespace Stampo.Server.Bench;
+
+/// <summary>Tells every open page what changed; pages ask for the rest as they always do.</summary>
+public sealed class LiveHub : Hub
+{
+    public const string Path = "/live";
+
+    /// <summary>A run was begun or got an act: its id and its project's.</summary>
+    public const string RunChanged = "run";
+}
+
+/// <summary>Carries what happens on the server to the pages.</summary>
+public sealed class Live(Runs runs, IHubContext<LiveHub> hub) : IHostedService
+{
+    public Task StartAsync(CancellationToken cancellationToken)
+    {
+        runs.Changed += Tell;
+        return Task.CompletedTask;
+    }
+
+    public Task StopAsync(CancellationToken cancellationToken)
+    {
+        runs.Changed -= Tell;
+        return Task.CompletedTask;
+    }
+
+    private void Tell(KeptRun run) => _ = hub.Clients.All.SendAsync(LiveHub.RunChanged, run.Row.Id, run.Row.ProjectId);
+}
