@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.AspNetCore.Server.Kestrel.Core;
 using Microsoft.Extensions.Options;
+using Stampo.Devices.StandIns;
 using Stampo.Server.Bench;
 using Stampo.Server.Brief;
 using Stampo.Server.Calc;
@@ -22,6 +23,8 @@ const int LargestJsonBytes = 1_000_000,
 
 if (args is ["backup", ..])
     return BackupCommand.Run(args[1..]);
+if (args is ["devices", ..])
+    return await DevicesCommand.RunAsync(args[1..]);
 
 // Settings lie beside the program, wherever it is started from.
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
@@ -69,6 +72,8 @@ builder.Services.AddSingleton<Surfaces>();
 builder.Services.AddSingleton<Mending>();
 builder.Services.AddSingleton<ShopLibrary>();
 builder.Services.AddSingleton<ShopFloor>();
+builder.Services.AddSingleton<StandInRoom>();
+builder.Services.AddSingleton<DeviceRoom>();
 builder.Services.AddSingleton<Comparisons>();
 builder.Services.AddSingleton<QuoteFiles>();
 builder.Services.AddSingleton<QuoteRequests>();
@@ -79,7 +84,7 @@ builder.Services.AddSingleton<Plans>();
 builder.Services.AddSingleton<Travellers>();
 builder.Services.AddSingleton<Runs>();
 builder.Services.AddSingleton<Benches>();
-builder.Services.AddSignalR();
+builder.Services.AddSignalR().AddJsonProtocol(json => Json.ConfigureWire(json.PayloadSerializerOptions));
 builder.Services.AddSingleton<DemoWorld>();
 
 // The build asks this program for its OpenAPI description; that must not touch anybody's data.
@@ -88,6 +93,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     builder.Services.AddHostedService<Startup>();
     builder.Services.AddHostedService<Housekeeping>();
     builder.Services.AddHostedService<Live>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<DeviceRoom>());
 }
 
 var app = builder.Build();
@@ -115,6 +121,7 @@ api.MapBrief();
 api.MapRoutes();
 api.MapLibrary();
 api.MapShop();
+api.MapDevices();
 api.MapPlan();
 api.MapSchedule();
 api.MapBench();

@@ -1,4 +1,6 @@
 using Microsoft.AspNetCore.SignalR;
+using Stampo.Devices;
+using Stampo.Server.Shop;
 
 namespace Stampo.Server.Bench;
 
@@ -9,22 +11,29 @@ public sealed class LiveHub : Hub
 
     /// <summary>A run was begun or got an act: its id and its project's.</summary>
     public const string RunChanged = "run";
+
+    /// <summary>A reading, or a change of how a device stands.</summary>
+    public const string DeviceHeard = "device";
 }
 
 /// <summary>Carries what happens on the server to the pages.</summary>
-public sealed class Live(Runs runs, IHubContext<LiveHub> hub) : IHostedService
+public sealed class Live(Runs runs, DeviceRoom devices, IHubContext<LiveHub> hub) : IHostedService
 {
     public Task StartAsync(CancellationToken cancellationToken)
     {
         runs.Changed += Tell;
+        devices.Heard += Tell;
         return Task.CompletedTask;
     }
 
     public Task StopAsync(CancellationToken cancellationToken)
     {
         runs.Changed -= Tell;
+        devices.Heard -= Tell;
         return Task.CompletedTask;
     }
 
     private void Tell(KeptRun run) => _ = hub.Clients.All.SendAsync(LiveHub.RunChanged, run.Row.Id, run.Row.ProjectId);
+
+    private void Tell(DeviceNow device) => _ = hub.Clients.All.SendAsync(LiveHub.DeviceHeard, device);
 }

@@ -12,6 +12,9 @@ public sealed class StampoOptions
     /// <summary>A folder holding the demo world, to start with a fresh copy of it; null for none.</summary>
     public string? Demo { get; set; }
 
+    /// <summary>Whether the stand-ins for devices run with the server.</summary>
+    public bool StandIns { get; set; }
+
     public long MaxUploadBytes { get; set; } = 150_000_000;
 
     /// <summary>Names this server answers to besides those of this machine, apart by commas: for one behind a proxy.</summary>
