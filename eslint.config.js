@@ -30,7 +30,7 @@ export default tseslint.config(
     },
   },
   // A step knows the shared rooms and itself; the shared rooms know no step; only its own folder knows a family of plans.
-  ...['part', 'brief', 'routes', 'plan', 'projects', 'later'].map((step, _, all) => ({
+  ...['part', 'brief', 'routes', 'plan', 'bench', 'projects', 'later'].map((step, _, all) => ({
     files: [`web/src/steps/${step}/**/*.{ts,tsx}`],
     rules: {
       'no-restricted-imports': [

@@ -34,7 +34,7 @@ public sealed class DeviceConnection(
         Second = Duration.FromSeconds(1);
 
     private readonly SemaphoreSlim _command = new(1, 1);
-    private readonly Channel<Answer> _answers = Channel.CreateBounded<Answer>(
+    private readonly Channel<DeviceAnswer> _answers = Channel.CreateBounded<DeviceAnswer>(
         new BoundedChannelOptions(4) { FullMode = BoundedChannelFullMode.DropOldest }
     );
 
@@ -77,13 +77,13 @@ public sealed class DeviceConnection(
     public void Dispose() => _command.Dispose();
 
     /// <summary>Tells it to do something, as a JSON object in one line; what it answered, or that it did not.</summary>
-    public async Task<Answer> TellAsync(string command, CancellationToken cancel)
+    public async Task<DeviceAnswer> TellAsync(string command, CancellationToken cancel)
     {
         await _command.WaitAsync(cancel);
         try
         {
             if (_line is not { } line)
-                return new Answer(false, "it is not connected");
+                return new DeviceAnswer(false, "it is not connected");
             while (_answers.Reader.TryRead(out _)) { }
 
             await line.WriteAsync(Encoding.UTF8.GetBytes(command + "\n"), cancel);
@@ -93,11 +93,11 @@ public sealed class DeviceConnection(
         }
         catch (Exception failure) when (failure is IOException or ObjectDisposedException)
         {
-            return new Answer(false, "the connection was lost");
+            return new DeviceAnswer(false, "the connection was lost");
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
         {
-            return new Answer(false, "it did not answer");
+            return new DeviceAnswer(false, "it did not answer");
         }
         finally
         {
@@ -196,7 +196,7 @@ public sealed class DeviceConnection(
             case Over:
                 Take(new DeviceReading(null, _now.Reading?.Unit ?? "g", false, true, false, null, now()));
                 break;
-            case Answer answer:
+            case DeviceAnswer answer:
                 _answers.Writer.TryWrite(answer);
                 break;
             case NotUnderstood odd:

@@ -25,7 +25,7 @@ public sealed record Read(double Value, string Unit) : DeviceLine
 public sealed record Over : DeviceLine;
 
 /// <summary>It did, or can't do, what it was told.</summary>
-public sealed record Answer(bool IsDone, string Says) : DeviceLine;
+public sealed record DeviceAnswer(bool IsDone, string Says) : DeviceLine;
 
 /// <summary>A line that means nothing here; it is shown and goes no further.</summary>
 public sealed record NotUnderstood(string Text) : DeviceLine;
@@ -74,9 +74,9 @@ public static class DeviceLines
         if (Flag(line, "over") == true)
             return new Over();
         if (Text(line, "done") is { } done)
-            return new Answer(true, Shown(done));
+            return new DeviceAnswer(true, Shown(done));
         if (Text(line, "cannot") is { } cannot)
-            return new Answer(false, Shown(cannot));
+            return new DeviceAnswer(false, Shown(cannot));
         foreach (var (name, unit) in Units)
         {
             if (Number(line, name) is { } value)

@@ -85,6 +85,7 @@ builder.Services.AddSingleton<Travellers>();
 builder.Services.AddSingleton<Runs>();
 builder.Services.AddSingleton<Benches>();
 builder.Services.AddSignalR().AddJsonProtocol(json => Json.ConfigureWire(json.PayloadSerializerOptions));
+builder.Services.AddSingleton<DemoRuns>();
 builder.Services.AddSingleton<DemoWorld>();
 
 // The build asks this program for its OpenAPI description; that must not touch anybody's data.

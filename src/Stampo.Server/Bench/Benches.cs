@@ -183,8 +183,13 @@ public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeP
         if (Has(Repeats.Once))
             Add(new WorkPiece(Repeats.Once), null);
         if (Has(Repeats.EachTool))
+        {
             foreach (var tool in tools.Where(t => !t.IsMade))
                 Add(new WorkPiece(Repeats.EachTool, tool.Number), prepared ? null : "the preparation is not ended");
+            // One tears, or the order is late: another may be made than the plan counts on.
+            if (tools.TrueForAll(t => t.IsMade))
+                Add(new WorkPiece(Repeats.EachTool, tools.Count + 1), $"the plan counts on {tools.Count}");
+        }
         if (Has(Repeats.EachShot))
         {
             var shot = 1 + Shots(kept).Select(r => r.Sheet.Piece.Shot ?? 0).DefaultIfEmpty(0).Max();

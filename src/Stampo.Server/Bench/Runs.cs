@@ -77,8 +77,16 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
         return [.. _open.Values.OrderBy(r => r.Row.BegunUtc).ThenBy(r => r.Row.Id, StringComparer.Ordinal)];
     }
 
-    /// <summary>Begins a run; the same one a second time is the one that was begun.</summary>
-    public async Task<KeptRun> BeginAsync(string id, string projectId, string plan, RunSheet sheet, string by, CancellationToken cancel)
+    /// <summary>Begins a run, now or so long ago; the same one a second time is the one that was begun.</summary>
+    public async Task<KeptRun> BeginAsync(
+        string id,
+        string projectId,
+        string plan,
+        RunSheet sheet,
+        string by,
+        CancellationToken cancel,
+        Duration ago = default
+    )
     {
         await _one.WaitAsync(cancel);
         try
@@ -96,7 +104,7 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
                 Schema = forms.Current(DocumentForms.Run),
                 Sheet = Json.Write(sheet),
                 By = by,
-                BegunUtc = clock.Now(),
+                BegunUtc = clock.Now() - ago,
             };
             db.Add(run);
             await db.SaveChangesAsync(cancel);

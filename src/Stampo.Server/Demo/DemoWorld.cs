@@ -62,6 +62,7 @@ public sealed class DemoWorld(
     Decisions decisions,
     Plans plans,
     ShopFloor floor,
+    DemoRuns runs,
     TimeProvider clock
 )
 {
@@ -76,6 +77,8 @@ public sealed class DemoWorld(
         var parts = new List<StoredPart>();
         foreach (var project in Enumerable.Reverse(world))
             parts.Add(await LayInAsync(project, folder, cancel));
+        var ids = (await projects.PageAsync(ProjectQuery.Of(null, null, null, null), cancel)).Page.ToDictionary(p => p.Name, p => p.Id);
+        await runs.LayInAsync(await ReadAsync<List<DemoRun>>(folder, "runs.json", cancel), ids, cancel);
         // Measured when all is laid in, the first one listed first.
         foreach (var part in Enumerable.Reverse(parts))
             await studies.StartAsync(part, cancel);

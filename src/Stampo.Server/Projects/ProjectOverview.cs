@@ -10,7 +10,7 @@ using Stampo.Storage;
 namespace Stampo.Server.Projects;
 
 /// <summary>Which steps of a project hold something.</summary>
-public sealed record StepsDone(bool Part, bool Brief, bool Routes, bool Plan);
+public sealed record StepsDone(bool Part, bool Brief, bool Routes, bool Plan, bool Bench);
 
 /// <summary>A project as the list and the job strip show it.</summary>
 public sealed record ProjectSummary(
@@ -78,6 +78,9 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
         )
             .Select(d => (d.ProjectId, d.Step))
             .ToHashSet();
+        var run = (
+            await db.Runs.Where(r => ids.Contains(r.ProjectId) && r.OverUtc != null).Select(r => r.ProjectId).Distinct().ToListAsync(cancel)
+        ).ToHashSet();
         return list.ConvertAll(project =>
             Summary(
                 project,
@@ -86,7 +89,8 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
                     contents.GetValueOrDefault((project.Id, BriefEndpoints.Step)),
                     decisions.GetValueOrDefault(project.Id),
                     contents.GetValueOrDefault((project.Id, Plans.EarlierStep)),
-                    routeId => planned.Contains((project.Id, Plans.StepOf(routeId)))
+                    routeId => planned.Contains((project.Id, Plans.StepOf(routeId))),
+                    run.Contains(project.Id)
                 )
             )
         );
@@ -95,7 +99,14 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
     private static readonly string[] StepsRead = [PartEndpoints.Step, BriefEndpoints.Step, Plans.EarlierStep];
 
     /// <summary>What the steps of a project hold, as it is kept; null for what was never saved.</summary>
-    private sealed record Kept(Document? Part, Document? Brief, Document? Decision, Document? EarlierPlan, Func<string, bool> IsPlanned);
+    private sealed record Kept(
+        Document? Part,
+        Document? Brief,
+        Document? Decision,
+        Document? EarlierPlan,
+        Func<string, bool> IsPlanned,
+        bool IsRun
+    );
 
     private sealed record Document(string Kind, int Schema, string Json);
 
@@ -138,7 +149,8 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
                     facts is not null,
                     brief.Demand.Count > 0,
                     decided is not null,
-                    decided is not null && decided.RouteIds.Any(id => IsPlanned(id, kept))
+                    decided is not null && decided.RouteIds.Any(id => IsPlanned(id, kept)),
+                    kept.IsRun
                 )
             );
         }
@@ -156,7 +168,7 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
                 "What is kept of this project can't be read whole; put a backup copy of the data in its place.",
                 0,
                 null,
-                new StepsDone(false, false, false, false)
+                new StepsDone(false, false, false, false, false)
             );
         }
     }

@@ -30,7 +30,7 @@ public sealed class DeviceRoom(ShopFloor floor, StandInRoom standIns, IOptions<S
             ),
         ];
 
-    public async Task<Answer> TellAsync(string id, string command, CancellationToken cancel)
+    public async Task<DeviceAnswer> TellAsync(string id, string command, CancellationToken cancel)
     {
         var line = _lines.FirstOrDefault(l => l.Key.Id == id).Value.Line;
         return line is null ? throw new NotFoundException($"The shop has no device \"{id}\".") : await line.TellAsync(command, cancel);

@@ -146,7 +146,7 @@ public class DeviceConnectionTests
         }
 
         await bench.UntilAsync(d => d.Status == DeviceStatus.Away);
-        Assert.Equal(new Answer(false, "it is not connected"), await bench.Line.TellAsync("""{"do":"tare"}""", default));
+        Assert.Equal(new DeviceAnswer(false, "it is not connected"), await bench.Line.TellAsync("""{"do":"tare"}""", default));
         (await bench.RungAsync()).Dispose();
     }
 
@@ -167,7 +167,7 @@ public class DeviceConnectionTests
         using var device = await bench.RungAsync();
         await SayAsync(device, Hello, """{"g":1}""");
         await bench.UntilAsync(d => d.Status == DeviceStatus.Live);
-        Assert.Equal(new Answer(false, "it did not answer"), await bench.Line.TellAsync("""{"do":"tare"}""", default));
+        Assert.Equal(new DeviceAnswer(false, "it did not answer"), await bench.Line.TellAsync("""{"do":"tare"}""", default));
     }
 
     /// <summary>The stand-ins keep to the same lines: every one is understood, says that it is one, and does what it is told.</summary>

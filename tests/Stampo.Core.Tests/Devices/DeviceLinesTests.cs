@@ -28,8 +28,8 @@ public class DeviceLinesTests
         );
         Assert.Null(Assert.IsType<Hello>(DeviceLines.Parse("""{"device":"toaster"}""")).Kind);
         Assert.IsType<Over>(DeviceLines.Parse("""{"over":true}"""));
-        Assert.Equal(new Answer(true, "tare"), DeviceLines.Parse("""{"done":"tare"}"""));
-        Assert.Equal(new Answer(false, "too hot"), DeviceLines.Parse("""{"cannot":"too hot"}"""));
+        Assert.Equal(new DeviceAnswer(true, "tare"), DeviceLines.Parse("""{"done":"tare"}"""));
+        Assert.Equal(new DeviceAnswer(false, "too hot"), DeviceLines.Parse("""{"cannot":"too hot"}"""));
         Assert.Equal(70, Assert.IsType<Read>(DeviceLines.Parse("""{"c":69.2,"set":70}""")).Set);
     }
 

@@ -81,6 +81,8 @@ export const words: Record<string, string> = {
   mild: 'Mild',
   strong: 'Strong',
   moldMaker: 'mold maker',
+  remixed: 'mixed again',
+  wrongLot: 'wrong lot',
 };
 
 export const word = (key: string): string => words[key] ?? key;

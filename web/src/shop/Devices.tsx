@@ -1,7 +1,10 @@
-import { Box, Button, FormControlLabel, Radio, RadioGroup, Typography } from '@mui/material';
+import { Box, Button, FormControlLabel, Link as MuiLink, Radio, RadioGroup, Typography } from '@mui/material';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { Link } from 'react-router';
 import type { Shop } from '../app/api/types';
 import { FormChoice, FormNumber, FormText } from '../shared/formFields';
+import { useDevices } from '../shared/useDevices';
+import { DeviceState } from './DeviceState';
 import type { RoomProps } from './room';
 import { Row } from './Row';
 import { newId } from './shopForm';
@@ -22,7 +25,10 @@ export function Devices({ problem }: RoomProps) {
     <section aria-label="Devices">
       <Typography color="textSecondary">
         A device sends its readings as lines over the network; an adapter of your own may speak for one. What it can’t
-        say is typed at the bench.
+        say is typed at the bench.{' '}
+        <MuiLink component={Link} to="/stand-ins">
+          Pour, pump and unplug the stand-ins
+        </MuiLink>
       </Typography>
       {fields.map((device, i) => (
         <Row key={device.key} label={device.name || `device ${i + 1}`} onRemove={() => remove(i)}>
@@ -34,6 +40,7 @@ export function Devices({ problem }: RoomProps) {
             names={deviceNames}
             sx={{ width: 210 }}
           />
+          <Now id={device.id} />
           <Where i={i} refused={problem?.field?.startsWith(`devices[${i}]`) ? problem.message : undefined} />
         </Row>
       ))}
@@ -48,6 +55,12 @@ export function Devices({ problem }: RoomProps) {
       </Button>
     </section>
   );
+}
+
+/** How it stands now; nothing while it is not kept yet. */
+function Now({ id }: { id: string }) {
+  const device = useDevices().data?.find((d) => d.id === id);
+  return device ? <DeviceState device={device} /> : null;
 }
 
 /** A stand-in that ships, or an address. */

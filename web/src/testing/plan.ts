@@ -1,6 +1,6 @@
 import type { CastingChoices, CastingFigures, Operation, PlanAnswer, WorkPlan } from '../app/api/types';
 
-const operation = (
+export const operation = (
   id: string,
   repeats: Operation['repeats'],
   name: string,
@@ -28,6 +28,7 @@ const weigh = (what: string, target: number): Operation['asks'][number] => ({
   target,
   tolerance: 0.005 * target,
   unit: 'g',
+  atMost: false,
 });
 
 /** What a small silicone mold with two patterns is planned with. */
@@ -261,7 +262,17 @@ export const answer = {
     operation('mix-1', 'eachShot', 'Mix: the clock starts'),
     operation('pour-1', 'eachShot', 'Pour from the low end', {
       followsAtOnce: true,
-      asks: [{ id: 'tick-1', kind: 'tick', what: 'risers show resin', target: null, tolerance: null, unit: null }],
+      asks: [
+        {
+          id: 'tick-1',
+          kind: 'tick',
+          what: 'risers show resin',
+          target: null,
+          tolerance: null,
+          unit: null,
+          atMost: false,
+        },
+      ],
       lags: [
         {
           after: 'mix-1',

@@ -11,6 +11,7 @@ const keys: readonly [string, string][] = [
   ['PgUp PgDn', 'on the quantity ruler: ten times as many, a tenth'],
   ['← → ↑ ↓  + −', 'on the part: turn it, come nearer, go away'],
   ['Ctrl Z', 'undo the last change of this step; with Shift redo'],
+  ['g t z x', 'at the bench: go on, take the reading, tare, not as planned'],
   ['?', 'this list'],
 ];
 

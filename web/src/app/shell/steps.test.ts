@@ -3,7 +3,7 @@ import type { ProjectSummary } from '../api/types';
 import { stateOf, steps } from './steps';
 
 const project = (done: Partial<ProjectSummary['done']>, fault: string | null = null) =>
-  ({ done: { part: false, brief: false, routes: false, plan: false, ...done }, fault }) as ProjectSummary;
+  ({ done: { part: false, brief: false, routes: false, plan: false, bench: false, ...done }, fault }) as ProjectSummary;
 
 test('a new project is open at part and brief and says what the others wait for', () => {
   expect(steps.map((step) => stateOf(step.path, project({})).state)).toEqual([
@@ -22,6 +22,8 @@ test('what is done is done, and opens the next', () => {
   expect(stateOf('routes', project({ part: true })).state).toBe('open');
   expect(stateOf('plan', project({ part: true, routes: true })).state).toBe('open');
   expect(stateOf('plan', project({ part: true, routes: true, plan: true })).state).toBe('done');
+  expect(stateOf('bench', project({ part: true, routes: true, plan: true })).state).toBe('open');
+  expect(stateOf('bench', project({ part: true, routes: true, plan: true, bench: true })).state).toBe('done');
 });
 
 test('a faulty part says so', () => expect(stateOf('part', project({}, 'open edges')).why).toBe('fault'));

@@ -40,6 +40,12 @@ export function stateOf(path: string, project: ProjectSummary | undefined): { st
         : done.routes
           ? { state: 'open' }
           : { state: 'blocked', why: 'needs a route' };
+    case 'bench':
+      return done.bench
+        ? { state: 'done' }
+        : done.routes
+          ? { state: 'open' }
+          : { state: 'blocked', why: 'needs a plan' };
     default:
       return { state: 'blocked', why: 'to come' };
   }

@@ -3,16 +3,6 @@ import { useParams } from 'react-router';
 import { Broken } from '../../app/shell/Broken';
 
 const holds: Record<string, { title: string; text: string; list: string[] }> = {
-  bench: {
-    title: 'Bench is not built yet',
-    text: 'The plan will run here, one operation a screen, readable at two metres:',
-    list: [
-      'weighing against the target, with the scale read in',
-      'pot-life, degas, cure and demold clocks that survive a reload',
-      'cautions to tick, deviations in one tap',
-      'every shot counted against its mold, good, rework or scrap',
-    ],
-  },
   log: {
     title: 'Log is not built yet',
     text: 'What happened will be kept here and learned from:',
@@ -39,7 +29,7 @@ export function LaterPage() {
           <li key={line}>{line}</li>
         ))}
       </ul>
-      <Typography color="textSecondary">Until then the Plan page’s batch card is what goes to the bench.</Typography>
+      <Typography color="textSecondary">Until then each run on the Bench page keeps its own log.</Typography>
     </Box>
   );
 }
