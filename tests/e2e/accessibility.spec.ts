@@ -22,7 +22,16 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['cast in', (id) => `/projects/${id}/plan?at=within`],
   ['order and life', (id) => `/projects/${id}/plan?at=order`],
   ['traveller', (id) => `/projects/${id}/traveller`],
-  ['bench', (id) => `/projects/${id}/bench`],
+  ['bench', (id) => `/projects/${id}/bench?stretch=s2`],
+  ['a cure at the bench', (id) => `/projects/${id}/bench?run=${run}`],
+  ['cautions at the bench', (id) => `/projects/${id}/bench?run=${run}&op=demold`],
+  ['counting at the bench', (id) => `/projects/${id}/bench?run=${run}&op=end`],
+  ['people', () => '/shop'],
+  ['equipment', () => '/shop?room=equipment'],
+  ['calendar', () => '/shop?room=calendar'],
+  ['devices', () => '/shop?room=devices'],
+  ['stand-ins', () => '/stand-ins'],
+  ['log', (id) => `/projects/${id}/log`],
 ];
 
 /** Of a project with a printed and a machined stretch. */
@@ -36,13 +45,18 @@ const ofStretches: typeof views = [
 
 /** One page goes through them all, each loaded once: seen by day, by night and narrow. */
 let page: Page;
-let demo: string, stretches: string;
+let demo: string, stretches: string, run: string;
 
 test.beforeAll(async ({ browser, application }) => {
   page = await (await browser.newContext({ baseURL: application.url, reducedMotion: 'reduce' })).newPage();
   demo = await idOf(application, 'Gateway housing');
   stretches = await newProject(application, 'In two ways');
   await decided(application, stretches, ['print', 6], ['machine', 20]);
+  const open = (await (await fetch(`${application.url}/api/runs`)).json()) as {
+    runs: { id: string; projectId: string }[];
+  };
+  run = open.runs.find((r) => r.projectId === demo)!.id;
+  await page.addInitScript(() => localStorage.setItem('stampo.bench.by', 'Maud Quill'));
 });
 
 test.afterAll(() => page.context().close());

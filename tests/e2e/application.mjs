@@ -51,7 +51,8 @@ export async function launch({ demo = false, data, stderr = 'inherit' }) {
     [
       join(root, 'src/Stampo.Server/bin/Release/net10.0/Stampo.Server.dll'),
       ...['--urls', url, `--Stampo:Data=${data}`, `--Stampo:Web=${join(root, 'web/dist')}`],
-      ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`, '--Stampo:StandIns=true'] : []),
+      ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`] : []),
+      '--Stampo:StandIns=true',
     ],
     { stdio: ['ignore', 'ignore', stderr], env: { ...process.env, ...memory } },
   );
