@@ -58,6 +58,7 @@ public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
         private readonly int[] _near;
         private readonly Dictionary<int, IntVar> _starts = [];
         private readonly Dictionary<int, List<(string Person, BoolVar Is)>> _people = [];
+        private readonly List<LinearExpr> _costs = [];
         private readonly int _horizon;
 
         public Model(LaidShop laid)
@@ -95,7 +96,7 @@ public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
         /// <summary>One person each, inside their hours, one thing at a time.</summary>
         private void Hands()
         {
-            var busy = _laid.Ledger.People.ToDictionary(p => p.Id, _ => new List<IntervalVar>());
+            var busy = _laid.Ledger.People.ToDictionary(p => p.Person.Id, _ => new List<IntervalVar>());
             for (var i = 0; i < _laid.Placed.Count; i++)
             {
                 var (placed, block) = (_laid.Placed[i], _laid.Placed[i].Block);
@@ -110,14 +111,16 @@ public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
                 }
 
                 _people[i] = [];
-                foreach (var (id, windows) in _laid.Ledger.People)
+                foreach (var (person, windows) in _laid.Ledger.People)
                 {
+                    var id = person.Id;
                     var within = Within(windows, block);
                     if (within is null && id != placed.Person)
                         continue;
                     var isThis = _model.NewBoolVar($"b{i} {id}");
                     _people[i].Add((id, isThis));
                     _model.AddHint(isThis, id == placed.Person ? 1 : 0);
+                    _costs.Add(isThis * Ledger.Strangeness(person, block));
                     if (within is not null)
                         _model.AddLinearExpressionInDomain(start, within).OnlyEnforceIf(isThis);
                     busy[id].Add(_model.NewOptionalFixedSizeIntervalVar(start + block.HandsFrom, length, isThis, ""));
@@ -183,7 +186,6 @@ public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
         /// <summary>In time, then soon, then tidy.</summary>
         private void Make()
         {
-            var costs = new List<LinearExpr>();
             foreach (var job in _laid.Work.Jobs)
             {
                 var mine = _near.Where(i => _laid.Placed[i].Block.Job == job.Id).ToList();
@@ -194,18 +196,18 @@ public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
                 foreach (var i in mine)
                     _model.Add(end >= _starts[i] + _laid.Placed[i].Block.Length);
                 _model.Add(late >= end - DueOf(_laid, job));
-                costs.Add(end);
-                costs.Add(late * LateWeighs);
+                _costs.Add(end);
+                _costs.Add(late * LateWeighs);
             }
 
             foreach (var i in _near.Where(i => _laid.Placed[i].Block.NeedsHands))
             {
                 var early = _model.NewBoolVar("");
                 _model.AddLinearExpressionInDomain(_starts[i] + _laid.Placed[i].Block.HandsFrom, Early()).OnlyEnforceIf(early);
-                costs.Add(early.NotAsExpr() * LateStartMin);
+                _costs.Add(early.NotAsExpr() * LateStartMin);
             }
 
-            _model.Minimize(LinearExpr.Sum(costs));
+            _model.Minimize(LinearExpr.Sum(_costs));
         }
 
         private Domain? _early;

@@ -84,6 +84,7 @@ builder.Services.AddSingleton<Plans>();
 builder.Services.AddSingleton<Travellers>();
 builder.Services.AddSingleton<Runs>();
 builder.Services.AddSingleton<Benches>();
+builder.Services.AddSingleton<ShopSchedules>();
 builder.Services.AddSignalR().AddJsonProtocol(json => Json.ConfigureWire(json.PayloadSerializerOptions));
 builder.Services.AddSingleton<DemoRuns>();
 builder.Services.AddSingleton<DemoWorld>();

@@ -60,7 +60,13 @@ internal sealed record LaidShop(
             Ledger.At(placed.Start + step.Offset + step.HandsMin),
             Ledger.At(placed.Start + step.End),
             step.HandsMin > 0 ? placed.Person : null,
-            placed.Machines,
+            [
+                .. placed
+                    .Block.Holds.Where(h => Ledger.Has(h.Kind))
+                    .Zip(placed.Machines)
+                    .Where(m => step.Operation.Needs(m.First.Kind))
+                    .Select(m => m.Second),
+            ],
             false,
             placed.IsPinned
         ));

@@ -15,13 +15,13 @@ internal sealed class Ledger
     public const int HorizonDays = 400;
 
     private readonly LocalDateTime _now;
-    private readonly IReadOnlyList<(string Id, List<Busy> Windows, List<Busy> Taken)> _people;
+    private readonly IReadOnlyList<(Person Person, List<Busy> Windows, List<Busy> Taken)> _people;
     private readonly ILookup<Resource, (Machine Machine, List<Busy> Taken)> _machines;
 
     public Ledger(Shop shop, LocalDateTime now)
     {
         _now = now;
-        _people = [.. shop.People.Select(p => (p.Id, WindowsOf(p, shop.Calendar), new List<Busy>()))];
+        _people = [.. shop.People.Select(p => (p, WindowsOf(p, shop.Calendar), new List<Busy>()))];
         _machines = shop.Machines.ToLookup(m => m.Kind, m => (m, new List<Busy>()));
     }
 
@@ -37,7 +37,7 @@ internal sealed class Ledger
     public int MinuteOf(LocalDateTime at) => (int)Math.Floor(_now.MinutesUntil(at));
 
     /// <summary>The first minute from which a block can be done, and by what; null when never.</summary>
-    public (int Start, string? Person, IReadOnlyList<string> Machines)? Earliest(WorkBlock block, int from)
+    public (int Start, string? Person, IReadOnlyList<string> Machines)? Earliest(WorkBlock block, int from, string? before = null)
     {
         for (var at = from; at < HorizonDays * 24 * 60; )
         {
@@ -45,7 +45,7 @@ internal sealed class Ledger
             string? person = null;
             if (block.NeedsHands)
             {
-                if (FirstPerson(block, at) is not { } found)
+                if (FirstPerson(block, at, before) is not { } found)
                     return null;
                 (next, person) = (found.Start, found.Id);
             }
@@ -70,7 +70,7 @@ internal sealed class Ledger
     public void Take(WorkBlock block, int start, string? person, IReadOnlyList<string> machines)
     {
         if (person is not null)
-            Add(_people.First(p => p.Id == person).Taken, new Busy(start + block.HandsFrom, start + block.HandsTo));
+            Add(_people.First(p => p.Person.Id == person).Taken, new Busy(start + block.HandsFrom, start + block.HandsTo));
         foreach (var (id, busy) in HeldBy(block, start, machines))
             Add(_machines.SelectMany(kind => kind).First(m => m.Machine.Id == id).Taken, busy);
     }
@@ -79,23 +79,33 @@ internal sealed class Ledger
     public IEnumerable<(string Machine, Busy Busy)> HeldBy(WorkBlock block, int start, IReadOnlyList<string> machines) =>
         block.Holds.Where(h => Has(h.Kind)).Zip(machines, (hold, id) => (id, new Busy(start + hold.From, start + hold.To, hold.AtC)));
 
-    public IReadOnlyList<(string Id, IReadOnlyList<Busy> Windows)> People =>
-        [.. _people.Select(p => (p.Id, (IReadOnlyList<Busy>)p.Windows))];
+    public IReadOnlyList<(Person Person, IReadOnlyList<Busy> Windows)> People =>
+        [.. _people.Select(p => (p.Person, (IReadOnlyList<Busy>)p.Windows))];
 
-    /// <summary>Whoever is free first; of several, whoever has least to do.</summary>
-    private (int Start, string Id)? FirstPerson(WorkBlock block, int from)
+    /// <summary>Whoever is free first; of several whoever was at it before, then whose work it is, then whoever has least to do.</summary>
+    private (int Start, string Id)? FirstPerson(WorkBlock block, int from, string? before)
     {
-        (int Start, string Id, int Load)? best = null;
-        foreach (var (id, windows, taken) in _people)
+        (int Start, int Strange, int Load, string Id)? best = null;
+        foreach (var (person, windows, taken) in _people)
         {
             if (FirstIn(windows, taken, from + block.HandsFrom, block.HandsTo - block.HandsFrom) is not { } start)
                 continue;
-            var found = (start - block.HandsFrom, id, taken.Count);
-            if (best is not { } b || found.Item1 < b.Start || (found.Item1 == b.Start && taken.Count < b.Load))
+            var found = (start - block.HandsFrom, person.Id == before ? -1 : Strangeness(person, block), taken.Count, person.Id);
+            if (best is not { } b || found.CompareTo(b) < 0)
                 best = found;
         }
 
         return best is { } first ? (first.Start, first.Id) : null;
+    }
+
+    /// <summary>How far a block is from a person's usual work: nought when it is theirs.</summary>
+    public static int Strangeness(Person person, WorkBlock block)
+    {
+        Role[] usual = block.Piece.Repeats is Repeats.EachTool or Repeats.Once
+            ? [Role.MoldMaker, Role.Bench, Role.Apprentice, Role.Engineer]
+            : [Role.Bench, Role.Apprentice, Role.MoldMaker, Role.Engineer];
+        var at = Array.FindIndex(usual, person.Roles.Contains);
+        return at < 0 ? usual.Length : at;
     }
 
     private static int? FirstIn(List<Busy> windows, List<Busy> taken, int from, int length)

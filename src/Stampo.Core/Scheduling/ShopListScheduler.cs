@@ -85,6 +85,9 @@ public sealed class ShopListScheduler : IShopScheduler
 
         public bool HasFreedTool { get; set; }
 
+        /// <summary>Who was at it last.</summary>
+        public string? Person { get; set; }
+
         /// <summary>The placements that make it ready.</summary>
         public IReadOnlyList<int> After { get; set; } = [];
 
@@ -174,7 +177,7 @@ public sealed class ShopListScheduler : IShopScheduler
             var from = Math.Max(chain.Ready, LeastOf(chain, block));
             if (PinOf(block) is { } pin)
                 from = Math.Max(from, pin);
-            return _ledger.Earliest(block, from);
+            return _ledger.Earliest(block, from, chain.Person);
         }
 
         private int? PinOf(WorkBlock block) =>
@@ -204,6 +207,7 @@ public sealed class ShopListScheduler : IShopScheduler
         {
             var block = chain.Blocks[chain.Next++];
             _ledger.Take(block, start, person, machines);
+            chain.Person = person ?? chain.Person;
             var waits = Lags(chain, block)
                 .Where(l => l.In >= 0)
                 .Select(l => new PlacedAfter(l.In, l.From - _placed[l.In].Start + l.Delay))

@@ -12,17 +12,21 @@ public sealed class LiveHub : Hub
     /// <summary>A run was begun or got an act: its id and its project's.</summary>
     public const string RunChanged = "run";
 
+    /// <summary>A better schedule was found.</summary>
+    public const string ScheduleBettered = "schedule";
+
     /// <summary>A reading, or a change of how a device stands.</summary>
     public const string DeviceHeard = "device";
 }
 
 /// <summary>Carries what happens on the server to the pages.</summary>
-public sealed class Live(Runs runs, DeviceRoom devices, IHubContext<LiveHub> hub) : IHostedService
+public sealed class Live(Runs runs, DeviceRoom devices, ShopSchedules schedules, IHubContext<LiveHub> hub) : IHostedService
 {
     public Task StartAsync(CancellationToken cancellationToken)
     {
         runs.Changed += Tell;
         devices.Heard += Tell;
+        schedules.Bettered += Tell;
         return Task.CompletedTask;
     }
 
@@ -30,10 +34,13 @@ public sealed class Live(Runs runs, DeviceRoom devices, IHubContext<LiveHub> hub
     {
         runs.Changed -= Tell;
         devices.Heard -= Tell;
+        schedules.Bettered -= Tell;
         return Task.CompletedTask;
     }
 
     private void Tell(KeptRun run) => _ = hub.Clients.All.SendAsync(LiveHub.RunChanged, run.Row.Id, run.Row.ProjectId);
 
     private void Tell(DeviceNow device) => _ = hub.Clients.All.SendAsync(LiveHub.DeviceHeard, device);
+
+    private void Tell() => _ = hub.Clients.All.SendAsync(LiveHub.ScheduleBettered);
 }

@@ -63,6 +63,7 @@ public sealed class DemoWorld(
     Plans plans,
     ShopFloor floor,
     DemoRuns runs,
+    ShopSchedules schedules,
     TimeProvider clock
 )
 {
@@ -79,6 +80,13 @@ public sealed class DemoWorld(
             parts.Add(await LayInAsync(project, folder, cancel));
         var ids = (await projects.PageAsync(ProjectQuery.Of(null, null, null, null), cancel)).Page.ToDictionary(p => p.Name, p => p.Id);
         await runs.LayInAsync(await ReadAsync<List<DemoRun>>(folder, "runs.json", cancel), ids, cancel);
+        await schedules.SaveAsync(
+            new Save<Commitments>(
+                new Commitments([new CommittedStretch(ids["Gateway housing"], "s2"), new CommittedStretch(ids["Scale foot"], "s1")], []),
+                0
+            ),
+            cancel
+        );
         // Measured when all is laid in, the first one listed first.
         foreach (var part in Enumerable.Reverse(parts))
             await studies.StartAsync(part, cancel);

@@ -38,6 +38,7 @@ internal static class Schemas
         typeof(Core.Shops.Shop),
         typeof(Core.Shops.ShopCalendar),
         typeof(Core.Shops.Holiday),
+        typeof(Core.Bench.WorkPiece),
         typeof(Core.Briefs.Schools),
         typeof(Core.Materials.LadderRequest),
         typeof(Brief.Ladder),

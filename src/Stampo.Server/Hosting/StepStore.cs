@@ -21,11 +21,12 @@ public sealed class StepStore(StepDocuments documents, ProjectStore projects)
     /// <summary>In place of a project's id: what belongs to the whole shop.</summary>
     public const string WholeShop = "shop";
 
-    /// <summary>Its document; an address can't name them as steps of a project.</summary>
-    public const string Floor = "floor";
+    /// <summary>Its documents; an address can't name them as steps of a project.</summary>
+    public const string Floor = "floor",
+        Commitments = "commitments";
 
     private Task FindAsync(string projectId, string step, CancellationToken cancel) =>
-        (projectId, step) is (WholeShop, Floor) ? Task.CompletedTask : projects.FindAsync(projectId, cancel);
+        (projectId, step) is (WholeShop, Floor or Commitments) ? Task.CompletedTask : projects.FindAsync(projectId, cancel);
 
     public async Task<Versioned<T>> ReadAsync<T>(string projectId, string step, T fallback, CancellationToken cancel = default)
         where T : class
