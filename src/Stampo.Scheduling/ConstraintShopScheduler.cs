@@ -10,7 +10,8 @@ namespace Stampo.Scheduling;
 /// in the day. The nearest blocks are moved; what lies further off stays and is kept clear of.
 /// </summary>
 /// <param name="seconds">As long as it may look.</param>
-public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
+/// <param name="processors">It may take so many.</param>
+public sealed class ConstraintShopScheduler(double seconds, int processors = 2) : IShopScheduler
 {
     /// <summary>Blocks that are moved; a month of a busy shop.</summary>
     private const int MostMoved = 120;
@@ -27,7 +28,7 @@ public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
         var laid = ShopListScheduler.LayOut(work);
         if (laid.Placed.Count == 0)
             return laid.Summed();
-        var better = new Model(laid).Solved(seconds);
+        var better = new Model(laid).Solved(seconds, processors);
         return (better is not null && CostOf(better) < CostOf(laid) ? better : laid).Summed();
     }
 
@@ -227,11 +228,14 @@ public sealed class ConstraintShopScheduler(double seconds) : IShopScheduler
                     ),
             ]);
 
-        public LaidShop? Solved(double within)
+        public LaidShop? Solved(double within, int processors)
         {
             var solver = new CpSolver
             {
-                StringParameters = string.Create(CultureInfo.InvariantCulture, $"max_time_in_seconds:{within},num_workers:2,random_seed:1"),
+                StringParameters = string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"max_time_in_seconds:{within},num_workers:{processors},random_seed:1"
+                ),
             };
             if (solver.Solve(_model) is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
                 return null;

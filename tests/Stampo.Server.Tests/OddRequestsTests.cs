@@ -140,6 +140,8 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
         await SpoilAsync("POST", "/api/library/preview", $"{{{entries}}}");
         var shop = (await _server.GetAsync("/api/shop")).GetProperty("value");
         await SpoilAsync("PUT", "/api/shop", $"{{\"value\":{shop.GetRawText()},\"version\":{NoVersion}}}");
+        var commitments = (await _server.GetAsync("/api/shop/commitments")).GetProperty("value");
+        await SpoilAsync("PUT", "/api/shop/commitments", $"{{\"value\":{commitments.GetRawText()},\"version\":{NoVersion}}}");
     }
 
     [Theory]

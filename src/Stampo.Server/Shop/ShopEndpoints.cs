@@ -19,6 +19,7 @@ public static class ShopEndpoints
         shop.MapPost("/redo", (Move from, ShopFloor floor, CancellationToken cancel) => floor.MoveAsync(+1, from, cancel));
 
         var commitments = shop.MapGroup("/commitments");
+        commitments.MapGet("", (ShopSchedules schedules, CancellationToken cancel) => schedules.CommittedAsync(cancel));
         commitments.MapPut(
             "",
             async (Save<Commitments> save, ShopSchedules schedules, CancellationToken cancel) =>

@@ -52,7 +52,7 @@ public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans,
 
     public async Task<ScheduleView> OfAsync(CancellationToken cancel)
     {
-        var commitments = await steps.ReadAsync(StepStore.WholeShop, StepStore.Commitments, Commitments.Empty, cancel);
+        var commitments = await CommittedAsync(cancel);
         var (work, jobs) = await WorkAsync(commitments.Value, cancel);
         var standing = await LaidOutAsync(work, cancel);
         var newest = standing.Work.Jobs.Count > 1 ? standing.Work.Jobs[^1].Id : null;
@@ -66,6 +66,9 @@ public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans,
             standing.Work.Now
         );
     }
+
+    public Task<Versioned<Commitments>> CommittedAsync(CancellationToken cancel) =>
+        steps.ReadAsync(StepStore.WholeShop, StepStore.Commitments, Commitments.Empty, cancel);
 
     public Task<Versioned<Commitments>> SaveAsync(Save<Commitments> save, CancellationToken cancel) =>
         steps.SaveAsync(
@@ -119,7 +122,7 @@ public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans,
             await Task.Delay(200, _end.Token);
             if (_standing != laid)
                 return;
-            var better = new ConstraintShopScheduler(LongS).Lay(laid.Work);
+            var better = new ConstraintShopScheduler(LongS, processors: 1).Lay(laid.Work);
             if (Interlocked.CompareExchange(ref _standing, laid with { Schedule = better, IsLookedOn = false }, laid) == laid)
                 Bettered?.Invoke();
         }

@@ -49,6 +49,7 @@ const router = createBrowserRouter([
       },
       { path: 'library', lazy: async () => ({ Component: (await import('../library/LibraryPage')).LibraryPage }) },
       { path: 'shop', lazy: async () => ({ Component: (await import('../shop/ShopPage')).ShopPage }) },
+      { path: 'week', lazy: async () => ({ Component: (await import('../shop/week/WeekPage')).WeekPage }) },
       { path: 'stand-ins', lazy: async () => ({ Component: (await import('../shop/StandInsPage')).StandInsPage }) },
       { path: '*', Component: Broken },
     ],

@@ -2,8 +2,8 @@ import type { HubConnection } from '@microsoft/signalr';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 
-/** What the server tells every open page: a run changed (its id, its project’s), a device was heard. */
-export type LiveEvent = 'run' | 'device';
+/** What the server tells every open page: a run changed (its id, its project’s), a device was heard, a better schedule was found. */
+export type LiveEvent = 'run' | 'device' | 'schedule';
 
 type Heard = (...told: never[]) => void;
 
@@ -13,6 +13,7 @@ const watchers = new Set<() => void>();
 const listeners = new Map<LiveEvent, Set<Heard>>([
   ['run', new Set()],
   ['device', new Set()],
+  ['schedule', new Set()],
 ]);
 
 function become(open: boolean) {

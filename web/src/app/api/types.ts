@@ -93,3 +93,6 @@ export type RunClock = Schemas['RunClock'];
 export type RunState = Schemas['RunState'];
 export type RunSummary = Schemas['RunSummary'];
 export type RunView = Schemas['RunView'];
+export type Commitments = Schemas['Commitments'];
+export type ScheduleView = Schemas['ScheduleView'];
+export type ShopSlot = Schemas['ShopSlot'];

@@ -4,6 +4,7 @@ const keys: readonly [string, string][] = [
   ['1 … 6', 'go to a step'],
   ['p', 'all projects'],
   ['l', 'the library of rates and materials'],
+  ['w', 'the shop’s week'],
   ['s', 'the shop: people, equipment, calendar, devices'],
   ['Tab', 'from one thing to the next; Enter opens a figure’s working'],
   ['Esc', 'close the working, or this list'],

@@ -55,6 +55,7 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
       if (event.key === 'p') void go('/');
       if (event.key === 'l') void go('/library');
       if (event.key === 's') void go('/shop');
+      if (event.key === 'w') void go('/week');
       const step = steps[Number(event.key) - 1];
       if (projectId && step) void go({ pathname: `/projects/${projectId}/${step.path}`, search: location.search });
     };
@@ -120,6 +121,9 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
           {projectId && <PartingLine project={project} projectId={projectId} />}
         </Box>
         <Box sx={{ ml: 'auto', display: 'flex' }}>
+          <Button color="inherit" component={Link} to="/week">
+            Week
+          </Button>
           <Button color="inherit" component={Link} to="/shop">
             Shop
           </Button>

@@ -18,6 +18,7 @@ import { ProposedContext, RefusedContext } from './planForm';
 import type { StationProps } from './station';
 import { StationLine } from './StationLine';
 
+const ToWeek = lazy(async () => ({ default: (await import('./ToWeek')).ToWeek }));
 const WorkStation = lazy(() => import('./operations/WorkStation'));
 
 const planApi = ({ params }: PlanAt): StepApi<PlanChoices, PlanAnswer> => {
@@ -59,6 +60,11 @@ export function PlanPage() {
         <Typography variant="h1" sx={{ flex: 1 }}>
           Plan: {route.name.toLowerCase()}
         </Typography>
+        {step.answer.stretch && answer.refusals.length === 0 && (
+          <Suspense fallback={null}>
+            <ToWeek projectId={projectId} stretch={step.answer.stretch} />
+          </Suspense>
+        )}
         <SaveState step={step} labels={familyOf(plan.value).labels} />
       </Stack>
       <Ways whole={step.answer} onChange={step.change} />
