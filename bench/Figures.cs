@@ -22,6 +22,7 @@ public class Figures
             [nameof(CompareAllRoutesFinely)] = ("nineteen routes × 60 quantities × 10 000 draws", 150),
             [nameof(BridgeOfThreeYears)] = ("bridge of 36 months × 18 routes", 50),
             [nameof(AnswerOfThreeYears)] = ("sequence of 36 months × 19 routes, what would change it", 150),
+            [nameof(ShopOfManyShots)] = ("60 operations × 40 shots × 8 people and machines laid out", 2000),
             [nameof(MovedMarker)] = ("one quantity of a standing comparison", 10),
         };
 
@@ -106,4 +107,57 @@ public class Figures
 
     [Benchmark]
     public ComparisonAnswer MovedMarker() => _standing.At(137);
+
+    private readonly Core.Scheduling.ShopWork _shop = new(
+        new(
+            [.. Enumerable.Range(0, 4).Select(i => new Core.Shops.Person($"p{i}", $"P{i}", [Core.Shops.Role.Bench], 8, 17))],
+            [
+                new("pot", Core.Planning.Resource.Pot, "Pot"),
+                new("pot-2", Core.Planning.Resource.Pot, "Second pot"),
+                new("oven", Core.Planning.Resource.Oven, "Oven") { HighestC = 80 },
+                new("chamber", Core.Planning.Resource.Chamber, "Chamber"),
+            ],
+            Core.Shops.ShopCalendar.Usual,
+            []
+        ),
+        [
+            new(
+                "order",
+                "Order",
+                [
+                    .. Enumerable
+                        .Range(0, 60)
+                        .Select(i => new Core.Planning.Operation(
+                            $"o{i}",
+                            Core.Planning.Repeats.EachShot,
+                            $"O{i}",
+                            4 + i % 7,
+                            i % 6 == 5 ? 60 : 0
+                        )
+                        {
+                            Holds =
+                            [
+                                Core.Planning.Hold.Hands,
+                                .. (i % 12) switch
+                                {
+                                    3 => [new Core.Planning.Hold(Core.Planning.Resource.Chamber, Core.Planning.During.Both)],
+                                    5 => [new Core.Planning.Hold(Core.Planning.Resource.Pot, Core.Planning.During.Both)],
+                                    11 => [Core.Planning.Hold.OvenAt(70)],
+                                    _ => Array.Empty<Core.Planning.Hold>(),
+                                },
+                            ],
+                        }),
+                ],
+                6,
+                40,
+                null,
+                []
+            ),
+        ],
+        [],
+        new(2026, 3, 2, 8, 0)
+    );
+
+    [Benchmark]
+    public object ShopOfManyShots() => new Stampo.Scheduling.ConstraintShopScheduler(0.9).Lay(_shop);
 }

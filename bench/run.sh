@@ -9,8 +9,12 @@ fi
 if [ "${1:-}" = --faults ]; then
   exec node bench/faults.mjs
 fi
+if [ "${1:-}" = --kills ]; then
+  exec node bench/bench.mjs "$@"
+fi
 dotnet run --no-build -c Release --project bench
 node bench/page.mjs
 node bench/plan.mjs
+node bench/bench.mjs
 node bench/load.mjs
 node bench/crowd.mjs
