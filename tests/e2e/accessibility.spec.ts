@@ -26,6 +26,7 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['a cure at the bench', (id) => `/projects/${id}/bench?run=${run}`],
   ['cautions at the bench', (id) => `/projects/${id}/bench?run=${run}&op=demold`],
   ['counting at the bench', (id) => `/projects/${id}/bench?run=${run}&op=end`],
+  ['week', () => '/week'],
   ['people', () => '/shop'],
   ['equipment', () => '/shop?room=equipment'],
   ['calendar', () => '/shop?room=calendar'],

@@ -21,28 +21,15 @@ const views = [
       await page.getByRole('table').waitFor();
     },
   },
-  { name: 'part-wall', path: (id) => `/projects/${id('Gateway housing')}/part?look=ball`, canvas: true },
   { name: 'brief', full: true, path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
   { name: 'ladder', path: (id) => `/projects/${id('Probe grommet')}/ladder` },
   { name: 'library', path: () => '/library?shelf=materials' },
   { name: 'memo', full: true, path: (id) => `/projects/${id('Gateway housing')}/memo?q=43` },
   { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes` },
-  {
-    name: 'quote',
-    path: (id) => `/projects/${id('Gateway housing')}/routes?route=inject-aluminium`,
-    act: (page) => page.getByRole('table', { name: 'Quotes beside the estimate' }).scrollIntoViewIfNeeded(),
-  },
-  { name: 'working', path: (id) => `/projects/${id('Gateway housing')}/routes?q=43&route=cast-silicone&working=sets` },
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
   { name: 'plan-mold', full: true, canvas: true, path: (id) => `/projects/${id('Scale foot')}/plan?at=mold` },
-  { name: 'plan-night', canvas: true, path: (id) => `/projects/${id('Gateway housing')}/plan?at=mold`, scheme: 'dark' },
   { name: 'plan-printing', path: (id) => `/projects/${id('Gateway housing')}/plan?stretch=s1&at=orientation` },
   { name: 'traveller', full: true, path: (id) => `/projects/${id('Gateway housing')}/traveller` },
-  {
-    name: 'routes-narrow',
-    path: (id) => `/projects/${id('Scale foot')}/routes?q=40`,
-    size: { width: 420, height: 900 },
-  },
   {
     name: 'plan-machining',
     before: (id, decide) => decide(id('Frame grip'), 'machine'),
@@ -63,6 +50,60 @@ const views = [
   },
 ];
 
+/** A shot of the scale foot begun at the bench, brought to an operation. */
+async function atBench(page, { id, send, tell }, operation) {
+  const run = crypto.randomUUID();
+  const piece = { repeats: 'eachShot', tool: 2, shot: 4 + (operation === 'degas-1' ? 1 : 0) };
+  const { sheet } = await send(`/api/projects/${id('Scale foot')}/bench/runs`, { id: run, piece, by: 'Maud Quill' });
+  const acts = [];
+  const act = (more) =>
+    acts.push({ act: { id: crypto.randomUUID(), by: 'Maud Quill', corrects: null, ...more }, ageMs: 0 });
+  const end = sheet.operations.findIndex((o) => o.id === operation);
+  for (const [i, o] of sheet.operations.slice(0, end + 1).entries()) {
+    for (const caution of o.cautions) act({ kind: 'cautionRead', operation: o.id, caution });
+    act({ kind: 'began', operation: o.id });
+    if (i < end) act({ kind: 'finished', operation: o.id });
+  }
+  await send(`/api/runs/${run}/acts`, { acts });
+  await page.evaluate(() => localStorage.setItem('stampo.bench.by', 'Maud Quill'));
+  await page.goto(`${application.url}/projects/${id('Scale foot')}/bench?run=${run}`);
+  await tell(operation === 'degas-1' ? 'vacuum' : 'scale');
+}
+
+views.splice(
+  -1,
+  0,
+  {
+    name: 'bench-night',
+    scheme: 'dark',
+    path: (id) => `/projects/${id('Scale foot')}/bench`,
+    act: async (page) => {
+      await page.evaluate(() => localStorage.setItem('stampo.bench.by', 'Maud Quill'));
+      await page.reload();
+      await page.getByRole('table', { name: 'Runs' }).getByRole('link', { name: 'Shot 3, mold 1' }).click();
+      await page.getByRole('timer').waitFor();
+    },
+  },
+  { name: 'week', path: () => '/week', act: (page) => page.getByRole('group', { name: /^Lanes/ }).waitFor() },
+  { name: 'stand-ins', path: () => '/stand-ins' },
+  {
+    name: 'bench-weighing',
+    path: () => '/',
+    act: async (page, app) => {
+      await atBench(page, { ...app, tell: () => app.tell('scale', { do: 'pour', g: 119.5, gPerS: 200 }) }, 'weigh-1');
+      await page.waitForTimeout(2500);
+    },
+  },
+  {
+    name: 'bench-degassing',
+    path: () => '/',
+    act: async (page, app) => {
+      await atBench(page, { ...app, tell: () => app.tell('vacuum', { do: 'pump', gas: 60 }) }, 'degas-1');
+      await page.waitForTimeout(22_000);
+    },
+  },
+);
+
 mkdirSync(folder, { recursive: true });
 const application = await startApplication();
 const browser = await browserType.launch(chromium);
@@ -75,6 +116,15 @@ try {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ stretches: [{ routeId, quantity: 5 }], reason: 'A few to hold.', by: 'Ilka Brandvold' }),
     });
+  const send = async (path, body) =>
+    (
+      await fetch(application.url + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    ).json();
+  const tell = (device, command) => send(`/api/devices/${device}/do`, command);
   for (const { name, path, size = wide, scheme = 'light', canvas, act, before, full = false } of views) {
     if (only.length > 0 && !only.includes(name)) continue;
     if (before) await before(id, decide);
@@ -83,7 +133,7 @@ try {
     // What is laid out only when scrolled to is laid out for a picture of the whole page.
     if (full) await page.addStyleTag({ content: '* { content-visibility: visible !important; }' });
     if (canvas) await page.locator('canvas').waitFor();
-    if (act) await act(page);
+    if (act) await act(page, { id, send, tell });
     await page.waitForTimeout(canvas ? 1200 : 600);
     await page.screenshot({ path: join(folder, `${name}.png`), fullPage: full });
     await page.close();

@@ -70,7 +70,7 @@ function Clocks({ run, operation }: Pick<Props, 'run' | 'operation'>) {
         </Typography>
         <Typography component="span" sx={{ ...bigText, ml: 2 }}>
           {clock.kind === 'within'
-            ? `${own ? 'to the end of this' : `to the end of “${nameIn(run, clock.operation)}”`}, since ${clock.event}: ${standing.says}`
+            ? `${own ? 'to the end of this, ' : ''}since ${clock.event}: ${standing.says}`
             : clock.kind === 'alone'
               ? standing.level === 100
                 ? 'over: it may be ended'
@@ -88,9 +88,6 @@ function Clocks({ run, operation }: Pick<Props, 'run' | 'operation'>) {
     );
   });
 }
-
-const nameIn = (run: RunView, operation: string): string =>
-  run.sheet.operations.find((o) => o.id === operation)?.name.toLowerCase() ?? operation;
 
 function Asks({ operation, state, record }: Props) {
   const answered = new Map(state.answers.map((a) => [a.ask, a]));
