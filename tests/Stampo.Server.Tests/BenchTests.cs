@@ -7,27 +7,15 @@ using Stampo.Server.Bench;
 namespace Stampo.Server.Tests;
 
 /// <summary>Runs at the bench over HTTP, on the demo's planned scale foot.</summary>
-public sealed class BenchTests(BenchTests.Demo demo) : IClassFixture<BenchTests.Demo>
+public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
 {
-    public sealed class Demo : IDisposable
-    {
-        public StampoServer Server { get; } = new(settings: ("Stampo:Demo", StampoServer.DemoFolder));
-
-        public void Dispose() => Server.Dispose();
-    }
-
     private const string Maud = "Maud Quill";
 
     private readonly StampoServer _server = demo.Server;
 
     private static int _shot = 500;
 
-    private async Task<string> ProjectAsync(string name = "Scale foot") =>
-        (await _server.GetAsync("/api/projects"))
-            .EnumerateArray()
-            .Single(p => p.GetProperty("name").GetString() == name)
-            .GetProperty("id")
-            .GetString()!;
+    private Task<string> ProjectAsync(string name = "Scale foot") => demo.ProjectAsync(name);
 
     private static string NewId() => Guid.NewGuid().ToString("n");
 

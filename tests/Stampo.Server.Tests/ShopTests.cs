@@ -5,15 +5,8 @@ using Stampo.Server.Hosting;
 namespace Stampo.Server.Tests;
 
 /// <summary>People, equipment, calendar and devices count for the whole shop: these have a server to themselves.</summary>
-public sealed class ShopTests(ShopTests.Demo demo) : IClassFixture<ShopTests.Demo>
+public sealed class ShopTests(DemoServer demo) : IClassFixture<DemoServer>
 {
-    public sealed class Demo : IDisposable
-    {
-        public StampoServer Server { get; } = new(settings: ("Stampo:Demo", StampoServer.DemoFolder));
-
-        public void Dispose() => Server.Dispose();
-    }
-
     private readonly StampoServer _server = demo.Server;
 
     private async Task<(JsonNode Shop, int Version)> StandingAsync()
@@ -22,12 +15,7 @@ public sealed class ShopTests(ShopTests.Demo demo) : IClassFixture<ShopTests.Dem
         return (JsonNode.Parse(standing.GetProperty("value").GetRawText())!, standing.GetProperty("version").GetInt32());
     }
 
-    private async Task<string> ProjectAsync(string name) =>
-        (await _server.GetAsync("/api/projects"))
-            .EnumerateArray()
-            .Single(p => p.GetProperty("name").GetString() == name)
-            .GetProperty("id")
-            .GetString()!;
+    private Task<string> ProjectAsync(string name) => demo.ProjectAsync(name);
 
     [Fact]
     public async Task The_demo_shop_has_its_people_and_one_of_them_is_away_in_the_coming_week()

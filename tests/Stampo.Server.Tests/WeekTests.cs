@@ -5,15 +5,8 @@ using System.Text.Json.Nodes;
 namespace Stampo.Server.Tests;
 
 /// <summary>The schedule of the whole shop over HTTP, on the demo's commitments.</summary>
-public sealed class WeekTests(WeekTests.Demo demo) : IClassFixture<WeekTests.Demo>
+public sealed class WeekTests(DemoServer demo) : IClassFixture<DemoServer>
 {
-    public sealed class Demo : IDisposable
-    {
-        public StampoServer Server { get; } = new(settings: ("Stampo:Demo", StampoServer.DemoFolder));
-
-        public void Dispose() => Server.Dispose();
-    }
-
     private readonly StampoServer _server = demo.Server;
 
     private Task<JsonElement> WeekAsync() => _server.GetAsync("/api/shop/schedule");

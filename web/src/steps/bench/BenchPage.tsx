@@ -6,6 +6,7 @@ import { client, Problem, unwrap } from '../../app/api/client';
 import type { BenchAnswer, RunSummary, RunView } from '../../app/api/types';
 import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
+import { Stretches } from '../../shared/Stretches';
 import { stackingTable } from '../../shared/stackingTable';
 import { useGo } from '../../shared/useGo';
 import { AtBench } from './AtBench';
@@ -50,7 +51,11 @@ function Overview({ projectId, stretch }: { projectId: string; stretch: string |
   const { progress } = bench;
   return (
     <>
-      <Stretches bench={bench} projectId={projectId} />
+      <Stretches
+        stretches={bench.stretches}
+        here={bench.stretch}
+        to={(id) => `/projects/${projectId}/bench?stretch=${id}`}
+      />
       <Typography variant="h1" sx={{ fontSize: 28 }}>
         Bench{bench.route && `: ${bench.route.name.toLowerCase()}`}
       </Typography>
@@ -97,31 +102,6 @@ function Overview({ projectId, stretch }: { projectId: string; stretch: string |
       )}
       <Runs runs={bench.runs} projectId={projectId} />
     </>
-  );
-}
-
-function Stretches({ bench, projectId }: { bench: BenchAnswer; projectId: string }) {
-  if (bench.stretches.length < 2) return null;
-  return (
-    <Box
-      component="nav"
-      aria-label="Stretches of the decision"
-      sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3 }}
-    >
-      {bench.stretches.map(({ id, route, quantity }) => (
-        <MuiLink
-          key={id}
-          component={Link}
-          to={`/projects/${projectId}/bench?stretch=${id}`}
-          underline={id === bench.stretch ? 'none' : 'hover'}
-          color={id === bench.stretch ? 'textPrimary' : 'primary'}
-          aria-current={id === bench.stretch ? 'page' : undefined}
-          sx={{ fontWeight: id === bench.stretch ? 680 : 500 }}
-        >
-          {route.tag} {count(quantity)}: {route.name.toLowerCase()}
-        </MuiLink>
-      ))}
-    </Box>
   );
 }
 

@@ -1,13 +1,13 @@
-import { Alert, Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
+import { Alert, Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
 import type { PlanAnswer, PlanChoices } from '../../app/api/types';
 import { useEachChange } from '../../shared/formFields';
-import { count } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { RouteGlyph } from '../../shared/RouteGlyph';
+import { Stretches } from '../../shared/Stretches';
 import { SaveState } from '../../shared/SaveState';
 import { type Step, type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
@@ -40,7 +40,13 @@ export function PlanPage() {
   if (step.failure) return <Refusal problem={step.failure} to={`/projects/${projectId}/part`} act="Go to Part" />;
   if (!step.answer) return null;
   const { route, plan, answer, offers, notice } = step.answer;
-  const others = <Stretches at={at} whole={step.answer} />;
+  const others = (
+    <Stretches
+      stretches={step.answer.stretches}
+      here={step.answer.stretch}
+      to={(id) => planAt(projectId, id).page('plan')}
+    />
+  );
   if (!plan || !answer || !route || !offers)
     return (
       <Box sx={{ py: 2, maxWidth: 620 }}>
@@ -80,33 +86,6 @@ export function PlanPage() {
       />
       <WorkingDrawer title="the plan" lines={answer.working} />
     </>
-  );
-}
-
-/** The way between the plans of a decision's stretches. */
-function Stretches({ at, whole: { stretches, stretch: here } }: { at: PlanAt; whole: PlanAnswer }) {
-  if (stretches.length < 2) return null;
-  return (
-    <Box
-      component="nav"
-      aria-label="Stretches of the decision"
-      sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3 }}
-    >
-      {stretches.map(({ id, route, quantity, hasPlan }) => (
-        <MuiLink
-          key={id}
-          component={Link}
-          to={planAt(at.projectId, id).page('plan')}
-          underline={id === here ? 'none' : 'hover'}
-          color={id === here ? 'textPrimary' : 'primary'}
-          aria-current={id === here ? 'page' : undefined}
-          sx={{ fontWeight: id === here ? 680 : 500 }}
-        >
-          {route.tag} {count(quantity)}: {route.name.toLowerCase()}
-          {!hasPlan && ' (not built yet)'}
-        </MuiLink>
-      ))}
-    </Box>
   );
 }
 
