@@ -191,7 +191,7 @@ public sealed class ShopListScheduler : IShopScheduler
         private static int LeastOf(Chain chain, WorkBlock block) =>
             Lags(chain, block).Select(l => l.From + l.Delay).DefaultIfEmpty(0).Max();
 
-        /// <summary>What must have been so long ago before a block begins: minutes of it, the delay, and the placement it stands in.</summary>
+        /// <summary>What must have been so long ago before a block begins: minutes of it, the delay, the placement it stands in.</summary>
         private static IEnumerable<(int From, int Delay, int In)> Lags(Chain chain, WorkBlock block) =>
             from step in block.Steps
             from lag in step.Operation.Lags
