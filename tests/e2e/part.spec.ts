@@ -57,7 +57,7 @@ test('a reversed shell is mended after a look at what that changes, and undone',
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   await expect(page.getByText('sensor-prism (mended).stl')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Volume/ })).toContainText('13.08');
-  await expect(page.getByRole('button', { name: /^Section to cool/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Section to cool/ })).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByText('withheld')).toBeVisible();
 });

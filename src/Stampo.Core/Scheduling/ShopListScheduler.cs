@@ -139,6 +139,7 @@ public sealed class ShopListScheduler : IShopScheduler
         {
             foreach (var job in _work.Jobs)
             {
+                Count(job);
                 foreach (var piece in job.UnderWay.Where(p => !p.IsOver))
                     GoOn(job, piece);
             }
@@ -297,13 +298,21 @@ public sealed class ShopListScheduler : IShopScheduler
 
         private static LocalDateTime Later(LocalDateTime one, LocalDateTime other) => one > other ? one : other;
 
+        private static IReadOnlyList<PieceUnderWay> ShotsOf(ShopJob job) =>
+            [.. job.UnderWay.Where(p => p.Piece.Repeats == Repeats.EachShot)];
+
+        /// <summary>The shots that were begun are not begun again.</summary>
+        private void Count(ShopJob job)
+        {
+            var (progress, shots) = (_progress[job.Id], ShotsOf(job));
+            progress.NextShot = 1 + shots.Select(p => p.Piece.Shot ?? 0).DefaultIfEmpty(0).Max();
+            progress.ShotsLeft = Math.Max(0, job.Shots - shots.Count);
+        }
+
         /// <summary>What of a job may be begun now, by what was done of it.</summary>
         private void Begin(ShopJob job)
         {
-            var progress = _progress[job.Id];
-            var shots = job.UnderWay.Where(p => p.Piece.Repeats == Repeats.EachShot).ToList();
-            progress.NextShot = 1 + shots.Select(p => p.Piece.Shot ?? 0).DefaultIfEmpty(0).Max();
-            progress.ShotsLeft = Math.Max(0, job.Shots - shots.Count);
+            var (progress, shots) = (_progress[job.Id], ShotsOf(job));
             bool Is(Repeats repeats, Func<PieceUnderWay, bool> holds) => job.UnderWay.Any(p => p.Piece.Repeats == repeats && holds(p));
             bool Asks(Repeats repeats) => job.Operations.Any(o => o.Repeats == repeats);
             if (Asks(Repeats.Once) && !Is(Repeats.Once, _ => true) && shots.Count == 0)
@@ -315,12 +324,13 @@ public sealed class ShopListScheduler : IShopScheduler
             if (Is(Repeats.Once, p => !p.IsOver))
                 return;
             var makes = Asks(Repeats.EachTool);
-            for (var tool = 1; tool <= job.Tools; tool++)
+            var made = job.UnderWay.Where(p => p.Piece.Repeats == Repeats.EachTool).Select(p => p.Piece.Tool ?? 0).DefaultIfEmpty(0).Max();
+            for (var tool = 1; tool <= Math.Max(job.Tools, made); tool++)
             {
                 var number = tool;
                 var isMade =
-                    !makes || Is(Repeats.EachTool, p => p.IsOver && p.Piece.Tool == number) || shots.Exists(p => p.Piece.Tool == number);
-                var isBusy = shots.Exists(p => !p.IsOver && p.Piece.Tool == number && !HasFreed(job, p));
+                    !makes || Is(Repeats.EachTool, p => p.IsOver && p.Piece.Tool == number) || shots.Any(p => p.Piece.Tool == number);
+                var isBusy = shots.Any(p => !p.IsOver && p.Piece.Tool == number && !HasFreed(job, p));
                 if (isMade && !isBusy)
                     NextShot(job, progress, tool, 0);
                 if (isMade || Is(Repeats.EachTool, p => !p.IsOver && p.Piece.Tool == number))

@@ -134,6 +134,45 @@ public class ShopScheduleTests
         Assert.Equal(1, schedule.Jobs.Single().ShotsLeft);
     }
 
+    /// <summary>All was done and nobody has ended the run yet: the next shot is the next one, and none is lost.</summary>
+    [Fact]
+    public void A_shot_that_waits_only_to_be_ended_is_not_begun_again()
+    {
+        var began = Monday.PlusHours(-2);
+        var job = Casting("a", 1, 4) with
+        {
+            UnderWay =
+            [
+                new(new WorkPiece(Repeats.Once), true, []),
+                new(new WorkPiece(Repeats.EachTool, 1), true, []),
+                new(
+                    new WorkPiece(Repeats.EachShot, 1, 1),
+                    false,
+                    [.. new[] { "weigh", "mix", "pour", "cure", "demold" }.Select(o => new OperationUnderWay(o, true, began, began))]
+                ),
+            ],
+        };
+        var schedule = Lay(Work(job));
+        Assert.Equal([2, 3, 4], schedule.Slots.Where(s => s.Operation == "demold").Select(s => s.Piece.Shot!.Value));
+        Assert.Equal(3, schedule.Jobs.Single().ShotsLeft);
+    }
+
+    [Fact]
+    public void A_tool_beyond_the_plan_is_used_when_it_was_made()
+    {
+        var job = Casting("a", 1, 2) with
+        {
+            UnderWay =
+            [
+                new(new WorkPiece(Repeats.Once), true, []),
+                new(new WorkPiece(Repeats.EachTool, 1), true, []),
+                new(new WorkPiece(Repeats.EachTool, 2), true, []),
+            ],
+        };
+        var tools = Lay(Work(job)).Slots.Where(s => s.Piece.Repeats == Repeats.EachShot).Select(s => s.Piece.Tool).Distinct();
+        Assert.Equal([1, 2], tools.Order());
+    }
+
     [Fact]
     public void What_is_pinned_is_put_where_it_was_pinned_and_the_rest_goes_round_it()
     {

@@ -233,10 +233,6 @@ it('a print is filled: hollow by its lattice, or pocket by pocket', async () => 
 });
 
 it('a number the server refuses says why beside its field, and what was typed stays', async () => {
-  serve({
-    [`GET ${PLAN}`]: whole,
-    [`PUT ${PLAN}`]: undefined,
-  });
   vi.stubGlobal('fetch', async (input: Request) =>
     input.method === 'PUT'
       ? new Response(
@@ -247,7 +243,10 @@ it('a number the server refuses says why beside its field, and what was typed st
           }),
           { status: 422, headers: { 'content-type': 'application/problem+json' } },
         )
-      : new Response(JSON.stringify(whole), { headers: { 'content-type': 'application/json' } }),
+      : new Response(input.url.endsWith('/plan') ? JSON.stringify(whole) : '{}', {
+          status: input.url.endsWith('/plan') ? 200 : 404,
+          headers: { 'content-type': 'application/json' },
+        }),
   );
   draw(<PlanPage />, '/projects/p1/plan?at=shot');
   const loss = await screen.findByLabelText('Left in the pot');
