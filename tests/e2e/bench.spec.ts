@@ -26,22 +26,33 @@ async function weighed(page: Page, application: Application, what: string) {
 
 /** A whole shot of the plan as it stands, from the release to counted parts: whatever the screen asks for next. */
 async function shot(page: Page, application: Application) {
-  await main(page)
-    .getByRole('button', { name: /^Begin shot/ })
-    .click();
+  // The list of what may be begun may just be asked for anew.
+  await expect(async () => {
+    await main(page)
+      .getByRole('button', { name: /^Begin shot/ })
+      .click({ timeout: 2000 });
+    await expect(page).toHaveURL(/run=/, { timeout: 3000 });
+  }).toPass({ timeout: 20_000 });
   const heading = main(page).getByRole('heading', { level: 1 });
   const ticks = main(page).getByRole('button', { name: /^☐/ });
   const asked = (what: string) => main(page).getByRole('group', { name: what, exact: true });
   const goOn = main(page).locator('[data-key="g"]');
   await expect(heading).toBeVisible();
-  for (let acts = 0; acts < 200 && !(await heading.innerText()).startsWith('Count and end'); acts++) {
-    await expect(ticks.or(goOn).first()).toBeVisible();
-    if ((await ticks.count()) > 0) await ticks.first().click();
+  const end = main(page).getByRole('button', { name: /^End the run/ });
+  for (let acts = 0; acts < 200; acts++) {
+    await expect(ticks.or(goOn).or(end).first()).toBeVisible();
+    if ((await end.count()) > 0) break;
+    if ((await ticks.count()) > 0)
+      await ticks
+        .first()
+        .click({ timeout: 2000 })
+        .catch(() => {});
     else if ((await asked('A').count()) > 0) await weighed(page, application, 'A');
     else if ((await asked('B').count()) > 0) await weighed(page, application, 'B');
     else if ((await asked('absolute pressure reached').count()) > 0)
       await typed(page, 'absolute pressure reached', '8');
-    else await goOn.click();
+    // The screen may have gone on by itself: what it asks for then is looked at anew.
+    else await goOn.click({ timeout: 2000 }).catch(() => {});
   }
   const cavities = main(page).getByRole('group', { name: /^Cavity/ });
   const parts = await cavities.count();
@@ -52,9 +63,7 @@ async function shot(page: Page, application: Application) {
       .click();
     if (i === 1) await main(page).getByRole('button', { name: 'bubbles' }).click();
   }
-  await main(page)
-    .getByRole('button', { name: /^End the run/ })
-    .click();
+  await end.click();
   await expect(main(page).getByText('Ended.')).toBeVisible();
   return parts;
 }
