@@ -155,7 +155,7 @@ public sealed class DeviceConnection(
             }
 
             if (rest.Length > DeviceLines.LongestBytes)
-                throw new DeviceRefusedException(DeviceStatus.Away, "it sent a line of more than 4 kB and was cut off");
+                throw DeviceRefusedException.LongLine();
             reader.AdvanceTo(rest.Start, rest.End);
             if (read.IsCompleted)
                 return;
@@ -174,7 +174,7 @@ public sealed class DeviceConnection(
     private void Hear(ReadOnlySequence<byte> bytes)
     {
         if (bytes.Length > DeviceLines.LongestBytes)
-            throw new DeviceRefusedException(DeviceStatus.Away, "it sent a line of more than 4 kB and was cut off");
+            throw DeviceRefusedException.LongLine();
         var text = Encoding.UTF8.GetString(bytes).TrimEnd('\r');
         switch (DeviceLines.Parse(text))
         {
@@ -231,5 +231,7 @@ public sealed class DeviceConnection(
     private sealed class DeviceRefusedException(DeviceStatus status, string message) : Exception(message)
     {
         public DeviceStatus Status { get; } = status;
+
+        public static DeviceRefusedException LongLine() => new(DeviceStatus.Away, "it sent a line of more than 4 kB and was cut off");
     }
 }

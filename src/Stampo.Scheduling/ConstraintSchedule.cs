@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using System.Globalization;
 using Google.OrTools.Sat;
 using Google.OrTools.Util;
 using Stampo.Core.Planning;
@@ -118,13 +117,7 @@ public static class ConstraintSchedule
 
         private long[]? Solved(double seconds)
         {
-            var solver = new CpSolver
-            {
-                StringParameters = string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"max_time_in_seconds:{seconds},num_workers:2,random_seed:1"
-                ),
-            };
+            var solver = Solver.For(seconds);
             var status = solver.Solve(_model);
             IsProven = status == CpSolverStatus.Optimal;
             IsImpossible = status == CpSolverStatus.Infeasible;

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Google.OrTools.Sat;
 using Google.OrTools.Util;
 using Stampo.Core.Scheduling;
@@ -230,13 +229,7 @@ public sealed class ConstraintShopScheduler(double seconds, int processors = 2) 
 
         public LaidShop? Solved(double within, int processors)
         {
-            var solver = new CpSolver
-            {
-                StringParameters = string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"max_time_in_seconds:{within},num_workers:{processors},random_seed:1"
-                ),
-            };
+            var solver = Solver.For(within, processors);
             if (solver.Solve(_model) is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
                 return null;
             return _laid with

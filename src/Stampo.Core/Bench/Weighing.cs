@@ -13,7 +13,7 @@ public static class Weighing
     {
         var weighings = operation.Weighings.Where(a => a.Target > 0).ToList();
         var moved =
-            weighings.Count > 1 && Value(answers, weighings[0]) is { } first && !weighings[0].Holds(first)
+            weighings.Count > 1 && Value(answers, weighings[0]) is { } first && weighings[0].Within(first) == false
                 ? first / weighings[0].Target!.Value
                 : 1;
         return

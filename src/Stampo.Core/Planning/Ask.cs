@@ -35,8 +35,6 @@ public sealed record Ask(string Id, AskKind Kind, string What)
         : AtMost ? value <= target
         : Math.Abs(value - target) <= (Tolerance ?? 0);
 
-    public bool Holds(double value) => Within(value) ?? true;
-
     public static Ask Weigh(string what, double grams) =>
         new($"weigh-{what.ToLowerInvariant().Replace(' ', '-')}", AskKind.Weigh, what)
         {

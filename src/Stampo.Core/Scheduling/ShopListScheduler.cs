@@ -107,11 +107,11 @@ public sealed class ShopListScheduler : IShopScheduler
         private readonly Dictionary<string, Progress> _progress;
 
         /// <summary>How far a job is: pieces ended, shots begun, when tools are free.</summary>
-        private sealed class Progress(ShopJob job)
+        private sealed class Progress
         {
-            public int NextShot { get; set; } = 1;
+            public int NextShot { get; set; }
 
-            public int ShotsLeft { get; set; } = job.Shots;
+            public int ShotsLeft { get; set; }
 
             public int LaidOut { get; set; }
 
@@ -132,7 +132,7 @@ public sealed class ShopListScheduler : IShopScheduler
         {
             _work = work;
             _ledger = new Ledger(work.Shop, work.Now);
-            _progress = work.Jobs.ToDictionary(j => j.Id, j => new Progress(j));
+            _progress = work.Jobs.ToDictionary(j => j.Id, _ => new Progress());
         }
 
         public void LayAll()

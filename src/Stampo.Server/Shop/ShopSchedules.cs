@@ -45,7 +45,27 @@ public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans,
 
     private volatile Standing? _standing;
 
-    private sealed record Standing(string Of, ShopWork Work, ShopSchedule Schedule, bool IsLookedOn);
+    /// <summary>A schedule with what was tried on it: each lays the shop out again, so it is done once.</summary>
+    private sealed class Standing(string of, ShopWork work, ShopSchedule schedule, bool isLookedOn)
+    {
+        private readonly Lazy<IReadOnlyList<Collision>> _late = new(() => ShopListScheduler.Late(work, schedule));
+
+        private readonly Lazy<IReadOnlyList<Push>> _pushes = new(() =>
+            work.Jobs.Count > 1 ? ShopListScheduler.Pushes(work, schedule, work.Jobs[^1].Id) : []
+        );
+
+        public string Of { get; } = of;
+
+        public ShopWork Work { get; } = work;
+
+        public ShopSchedule Schedule { get; } = schedule;
+
+        public bool IsLookedOn { get; } = isLookedOn;
+
+        public IReadOnlyList<Collision> Late => _late.Value;
+
+        public IReadOnlyList<Push> Pushes => _pushes.Value;
+    }
 
     /// <summary>Told when a better one was found.</summary>
     public event Action? Bettered;
@@ -55,13 +75,12 @@ public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans,
         var commitments = await CommittedAsync(cancel);
         var (work, jobs) = await WorkAsync(commitments.Value, cancel);
         var standing = await LaidOutAsync(work, cancel);
-        var newest = standing.Work.Jobs.Count > 1 ? standing.Work.Jobs[^1].Id : null;
         return new ScheduleView(
             commitments,
             jobs,
             standing.Schedule,
-            ShopListScheduler.Late(standing.Work, standing.Schedule),
-            newest is null ? [] : ShopListScheduler.Pushes(standing.Work, standing.Schedule, newest),
+            standing.Late,
+            standing.Pushes,
             standing.IsLookedOn,
             standing.Work.Now
         );
@@ -123,7 +142,7 @@ public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans,
             if (_standing != laid)
                 return;
             var better = new ConstraintShopScheduler(LongS, processors: 1).Lay(laid.Work);
-            if (Interlocked.CompareExchange(ref _standing, laid with { Schedule = better, IsLookedOn = false }, laid) == laid)
+            if (Interlocked.CompareExchange(ref _standing, new Standing(laid.Of, laid.Work, better, false), laid) == laid)
                 Bettered?.Invoke();
         }
         catch (OperationCanceledException)

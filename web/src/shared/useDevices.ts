@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback } from 'react';
+import { useCallback, useState } from 'react';
 import { client, type Problem, unwrap } from '../app/api/client';
 import type { DeviceNow } from '../app/api/types';
 import { useLive } from './live';
@@ -41,7 +41,20 @@ export function useDevices() {
   });
 }
 
-/** Tells a device to do something; what it answers, in words. */
-export async function tell(id: string, command: Record<string, unknown>) {
-  return unwrap(client.POST('/api/devices/{device}/do', { params: { path: { device: id } }, body: command as never }));
+/** Tells a device to do something; what it could not, in words. */
+export function useTelling(id: string | undefined) {
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const tell = async (command: Record<string, unknown>) => {
+    if (id === undefined) return;
+    try {
+      const params = { path: { device: id } };
+      const { isDone, says } = await unwrap(
+        client.POST('/api/devices/{device}/do', { params, body: command as never }),
+      );
+      setRefusal(isDone ? null : says);
+    } catch (cause) {
+      setRefusal(cause instanceof Error ? cause.message : 'It could not be told.');
+    }
+  };
+  return { tell, refusal };
 }

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { DeviceNow } from '../app/api/types';
 import { NumberField } from '../shared/NumberField';
 import { Refusal } from '../shared/Refusal';
-import { tell, useDevices } from '../shared/useDevices';
+import { useDevices, useTelling } from '../shared/useDevices';
 import { DeviceState } from './DeviceState';
 
 interface Order {
@@ -80,15 +80,7 @@ export function StandInsPage() {
 }
 
 function StandIn({ device }: { device: DeviceNow }) {
-  const [answer, setAnswer] = useState<string | null>(null);
-  const order = async (command: Record<string, unknown>) => {
-    try {
-      const { isDone, says } = await tell(device.id, command);
-      setAnswer(isDone ? null : says);
-    } catch (cause) {
-      setAnswer(cause instanceof Error ? cause.message : 'It could not be told.');
-    }
-  };
+  const { tell, refusal } = useTelling(device.id);
   const known = orders[device.kind] ?? orders[device.reading?.unit ?? ''] ?? [];
   return (
     <Box component="section" aria-label={device.name} sx={{ borderTop: 1, borderColor: 'divider', pt: 1 }}>
@@ -100,12 +92,12 @@ function StandIn({ device }: { device: DeviceNow }) {
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-end' }}>
         {[...known, ...whatever].map((what) => (
-          <OrderButton key={what.do} order={what} onDo={(command) => void order(command)} />
+          <OrderButton key={what.do} order={what} onDo={(command) => void tell(command)} />
         ))}
       </Box>
-      {answer && (
+      {refusal && (
         <Typography color="error" role="status" sx={{ mt: 1 }}>
-          {answer}
+          {refusal}
         </Typography>
       )}
     </Box>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { DeviceNow, Operation, OperationState } from '../../app/api/types';
 import { number } from '../../shared/format';
 import { NumberField } from '../../shared/NumberField';
-import { tell, useDevices } from '../../shared/useDevices';
+import { useDevices, useTelling } from '../../shared/useDevices';
 import { BigButton, bigText, hugeNumber } from './big';
 import { Curve } from './Curve';
 
@@ -28,7 +28,6 @@ export function Measure({ ask, state, onTake }: Props) {
   const device = devices.find((d) => d.id === chosen) ?? devices.find((d) => d.status === 'live') ?? devices[0];
   const [typed, setTyped] = useState<number | null>(null);
   const [typing, setTyping] = useState(false);
-  const [answer, setAnswer] = useState<string | null>(null);
   const target = state.targets.find((t) => t.id === ask.id);
   const band: Band = target ?? {
     target: ask.target,
@@ -38,14 +37,7 @@ export function Measure({ ask, state, onTake }: Props) {
   const unit = ask.unit ?? '';
   const live = device?.status === 'live' ? device.reading : null;
   const value = live?.value ?? null;
-  const command = async (what: Record<string, unknown>) => {
-    try {
-      const { isDone, says } = await tell(device!.id, what);
-      setAnswer(isDone ? null : `${device!.name}: ${says}.`);
-    } catch (cause) {
-      setAnswer(cause instanceof Error ? cause.message : 'It could not be told.');
-    }
-  };
+  const { tell, refusal } = useTelling(device?.id);
   return (
     <Box role="group" aria-label={ask.what}>
       <Typography sx={bigText}>
@@ -99,7 +91,7 @@ export function Measure({ ask, state, onTake }: Props) {
             disabled={live === null}
             data-key="z"
             aria-keyshortcuts="z"
-            onClick={() => void command({ do: 'tare' })}
+            onClick={() => void tell({ do: 'tare' })}
           >
             Tare
           </BigButton>
@@ -122,7 +114,11 @@ export function Measure({ ask, state, onTake }: Props) {
             ))}
           </TextField>
         )}
-        {answer && <Typography color="error">{answer}</Typography>}
+        {refusal && (
+          <Typography color="error">
+            {device?.name}: {refusal}
+          </Typography>
+        )}
       </Box>
       {(typing || !device) && (
         <Box

@@ -7,7 +7,7 @@ import { said, standingOf } from './clocks';
 import { Counting } from './Counting';
 import { fixed, Measure } from './Measure';
 import { useServerNow } from './serverClock';
-import type { NewAct, Recorder } from './useRun';
+import type { Recorder } from './useRun';
 
 interface Props {
   run: RunView;
@@ -22,9 +22,7 @@ interface Props {
 /** One operation, to be read from two metres: what to do, what to answer, and one act to go on with. */
 export function OperationScreen(props: Props) {
   const { run, operation, state, by } = props;
-  const read = new Set(
-    run.state.operations.flatMap((o) => o.cautionsRead.filter((c) => c.by === by).map((c) => c.caution)),
-  );
+  const read = cautionsReadBy(run, by);
   const unread = operation.cautions.filter((caution) => !read.has(caution));
   return (
     <Box component="section" aria-label={operation.name}>
@@ -55,6 +53,10 @@ export function OperationScreen(props: Props) {
     </Box>
   );
 }
+
+/** A person reads a caution once a run. */
+const cautionsReadBy = (run: RunView, by: string): Set<string> =>
+  new Set(run.state.operations.flatMap((o) => o.cautionsRead.filter((c) => c.by === by).map((c) => c.caution)));
 
 /** The clocks that are about this operation, big; one that runs out whatever is done, beside it. */
 function Clocks({ run, operation }: Pick<Props, 'run' | 'operation'>) {
@@ -186,17 +188,14 @@ function GoOn({ run, operation, state, by, record, onNext }: Props) {
   const index = run.sheet.operations.findIndex((o) => o.id === operation.id);
   const next = run.sheet.operations[index + 1];
   const follows = next?.followsAtOnce ? next : undefined;
-  const act = (...acts: NewAct[]) => record(...acts);
   const missing = state.unanswered.length;
   const isOff = state.answers.some((a) => a.within === false) || state.ratios.some((r) => !r.within);
   const late = `${isOff ? ', though out of its band' : ''}${missing > 0 ? `, ${missing} not answered` : ''}`;
   const isDoubtful = isOff || missing > 0;
   const end = () => {
-    act({ kind: 'finished', operation: operation.id });
-    const read = new Set(
-      run.state.operations.flatMap((o) => o.cautionsRead.filter((c) => c.by === by).map((c) => c.caution)),
-    );
-    if (follows && follows.cautions.every((c) => read.has(c))) act({ kind: 'began', operation: follows.id });
+    record({ kind: 'finished', operation: operation.id });
+    const read = cautionsReadBy(run, by);
+    if (follows && follows.cautions.every((c) => read.has(c))) record({ kind: 'began', operation: follows.id });
     onNext();
   };
   const go = (label: string, onClick: () => void, isEarly = false) => (
@@ -214,10 +213,10 @@ function GoOn({ run, operation, state, by, record, onNext }: Props) {
   );
   switch (state.phase) {
     case 'waiting':
-      return go(`Begin${early}`, () => act({ kind: 'began', operation: operation.id }), early !== '');
+      return go(`Begin${early}`, () => record({ kind: 'began', operation: operation.id }), early !== '');
     case 'hands':
       return operation.waitMin > 0
-        ? go(`Leave it alone${late}`, () => act({ kind: 'left', operation: operation.id }), isDoubtful)
+        ? go(`Leave it alone${late}`, () => record({ kind: 'left', operation: operation.id }), isDoubtful)
         : go(follows ? `Done, go on: ${follows.name.toLowerCase()}${late}` : `Done${late}`, end, isDoubtful);
     case 'alone':
       return go(`It is over${early}${late}`, end, isDoubtful || early !== '');
