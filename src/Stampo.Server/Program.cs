@@ -77,6 +77,7 @@ builder.Services.AddSingleton<DeviceRoom>();
 builder.Services.AddSingleton<Comparisons>();
 builder.Services.AddSingleton<QuoteFiles>();
 builder.Services.AddSingleton<QuoteRequests>();
+builder.Services.AddSingleton<Suppliers>();
 builder.Services.AddSingleton<Memos>();
 builder.Services.AddSingleton<Decisions>();
 builder.Services.AddPlanFamilies();
@@ -96,6 +97,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     builder.Services.AddHostedService<Housekeeping>();
     builder.Services.AddHostedService<Live>();
     builder.Services.AddHostedService(services => services.GetRequiredService<DeviceRoom>());
+    builder.Services.AddHostedService(services => services.GetRequiredService<Suppliers>());
 }
 
 var app = builder.Build();

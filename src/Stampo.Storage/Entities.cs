@@ -166,3 +166,47 @@ public sealed class RunAct
 
     public Instant ReceivedUtc { get; init; }
 }
+
+public enum RequestState
+{
+    /// <summary>The supplier has said nothing yet.</summary>
+    Waiting,
+
+    /// <summary>The supplier wants to know something first.</summary>
+    Asks,
+
+    /// <summary>The quote is among those of the project.</summary>
+    Quoted,
+    Declined,
+
+    /// <summary>No answer will come: the desk does not know the request, or what it said was not understood.</summary>
+    Lost,
+}
+
+/// <summary>A quote asked for over the supplier desk, and what was said since.</summary>
+public sealed class SupplierRequest
+{
+    /// <summary>Made by whoever asked; the quote that comes of it has the same.</summary>
+    public required string Id { get; init; }
+
+    public required string ProjectId { get; init; }
+
+    public required string RouteId { get; init; }
+
+    /// <summary>As the desk lists it.</summary>
+    public required string Supplier { get; init; }
+
+    public required string Quantities { get; init; }
+
+    public Instant AskedUtc { get; init; }
+
+    public RequestState State { get; set; }
+
+    /// <summary>What the supplier wanted to know, and what it was told.</summary>
+    public string? Question { get; set; }
+
+    public string? Answer { get; set; }
+
+    /// <summary>Why it is declined or lost.</summary>
+    public string? Why { get; set; }
+}

@@ -25,6 +25,8 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 
     public DbSet<RunAct> Acts => Set<RunAct>();
 
+    public DbSet<SupplierRequest> SupplierRequests => Set<SupplierRequest>();
+
     public DbSet<ShopEntry> ShopEntries => Set<ShopEntry>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
@@ -74,6 +76,13 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
             run.HasIndex(r => new { r.ProjectId, r.Plan });
             run.HasIndex(r => r.OverUtc);
             run.HasOne<Project>().WithMany().HasForeignKey(r => r.ProjectId);
+        });
+        modelBuilder.Entity<SupplierRequest>(request =>
+        {
+            request.HasKey(r => r.Id);
+            request.HasIndex(r => r.ProjectId);
+            request.Property(r => r.State).HasConversion<string>();
+            request.HasOne<Project>().WithMany().HasForeignKey(r => r.ProjectId);
         });
         modelBuilder.Entity<RunAct>(act =>
         {

@@ -224,7 +224,10 @@ public sealed class ChoiceTests(SharedServer shared)
         using var zip = new ZipArchive(
             await _server.Client.GetStreamAsync($"/api/projects/{id}/quotes/request.zip?routeId=inject-aluminium&quantities=100,1000")
         );
-        Assert.Equal(["brief.json", "part.3mf", "part.stl", "quantities.csv", "request.pdf"], zip.Entries.Select(e => e.FullName).Order());
+        Assert.Equal(
+            ["brief.json", "part.3mf", "part.stl", "quantities.csv", "request.json", "request.pdf"],
+            zip.Entries.Select(e => e.FullName).Order()
+        );
         Assert.Equal(
             (422, "input.out-of-range", "quantities"),
             await StampoServer.RefusedAsync(

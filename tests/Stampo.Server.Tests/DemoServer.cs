@@ -1,6 +1,6 @@
 namespace Stampo.Server.Tests;
 
-/// <summary>A server with the demo world for the tests of one class, which may change what is the shop's.</summary>
+/// <summary>A server with the demo world.</summary>
 public sealed class DemoServer : IDisposable
 {
     public StampoServer Server { get; } = new(settings: ("Stampo:Demo", StampoServer.DemoFolder));
@@ -13,4 +13,13 @@ public sealed class DemoServer : IDisposable
             .GetString()!;
 
     public void Dispose() => Server.Dispose();
+}
+
+/// <summary>
+/// Tests that share one demo, one after the other: each leaves it as it found it, or changes only what none of the others looks at.
+/// </summary>
+[CollectionDefinition(Name)]
+public sealed class OneDemo : ICollectionFixture<DemoServer>
+{
+    public const string Name = "One demo";
 }

@@ -4,8 +4,9 @@ using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;
 
-/// <summary>People, equipment, calendar and devices count for the whole shop: these have a server to themselves.</summary>
-public sealed class ShopTests(DemoServer demo) : IClassFixture<DemoServer>
+/// <summary>People, equipment, calendar and devices count for the whole shop.</summary>
+[Collection(OneDemo.Name)]
+public sealed class ShopTests(DemoServer demo)
 {
     private readonly StampoServer _server = demo.Server;
 

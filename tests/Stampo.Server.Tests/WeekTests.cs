@@ -5,7 +5,8 @@ using System.Text.Json.Nodes;
 namespace Stampo.Server.Tests;
 
 /// <summary>The schedule of the whole shop over HTTP, on the demo's commitments.</summary>
-public sealed class WeekTests(DemoServer demo) : IClassFixture<DemoServer>
+[Collection(OneDemo.Name)]
+public sealed class WeekTests(DemoServer demo)
 {
     private readonly StampoServer _server = demo.Server;
 

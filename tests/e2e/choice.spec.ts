@@ -75,6 +75,23 @@ test('a quote that beats the estimate changes the answer when it counts; one tha
   expect((await request).suggestedFilename()).toBe('quote-request.zip');
 });
 
+test('a supplier is asked over the desk, asks back, and the quote lands beside the estimate', async ({
+  page,
+  application,
+}) => {
+  await page.goto(`${await routes(application, 'Gateway housing', 3600)}&route=inject-steel-pre`);
+  const suppliers = page.getByRole('group', { name: 'Suppliers' });
+  await suppliers.getByRole('button', { name: 'Ask Kestrelmere Tooling' }).click();
+  await expect(suppliers).toContainText('no answer yet');
+  const answer = suppliers.getByLabel('Answer to Kestrelmere Tooling');
+  await expect(answer).toBeVisible({ timeout: 20_000 });
+  await answer.fill('The lid snaps, by calliper');
+  await answer.press('Enter');
+  const quote = page.getByRole('table', { name: 'Quotes beside the estimate' }).getByRole('row').last();
+  await expect(quote).toContainText('Quoted for: The lid snaps, by calliper', { timeout: 20_000 });
+  await expect(quote.getByRole('checkbox')).not.toBeChecked();
+});
+
 test('the tray is formed and the roof is laid up between molds', async ({ page, application }) => {
   await page.goto(await routes(application, 'Feeder tray', 300));
   await expect(page.getByRole('region', { name: /^The answer/ })).toContainText(/Sheet formed/);

@@ -5,6 +5,8 @@ namespace Stampo.Devices.StandIns;
 /// <summary>All stand-ins that ship, on ports of the loopback.</summary>
 public sealed class StandInRoom : IDisposable
 {
+    private static readonly TimeSpan SuppliersThink = TimeSpan.FromSeconds(5);
+
     private readonly IReadOnlyList<(DeviceKind Kind, StandIn Device)> _all =
     [
         (DeviceKind.Scale, new ScaleStandIn("scale")),
@@ -17,13 +19,17 @@ public sealed class StandInRoom : IDisposable
 
     private bool _started;
 
+    public SupplierDeskStandIn Suppliers { get; } = new(TimeProvider.System, SuppliersThink);
+
+    /// <summary>The devices.</summary>
     public IEnumerable<StandIn> All => _all.Select(s => s.Device);
 
-    /// <param name="firstPort">They listen on this one and those after it; 0 for free ones.</param>
+    /// <param name="firstPort">They listen on this one and those after it, the supplier desk on the last; 0 for free ones.</param>
     public void Start(int firstPort = 0)
     {
         for (var i = 0; i < _all.Count; i++)
             _all[i].Device.Start(firstPort == 0 ? 0 : firstPort + i);
+        Suppliers.Start(firstPort == 0 ? 0 : firstPort + _all.Count);
         _started = true;
     }
 
@@ -40,5 +46,6 @@ public sealed class StandInRoom : IDisposable
     {
         foreach (var standIn in All)
             standIn.Dispose();
+        Suppliers.Dispose();
     }
 }

@@ -17,13 +17,14 @@ internal static class DevicesCommand
         {
             room.Start(port);
         }
-        catch (System.Net.Sockets.SocketException taken)
+        catch (Exception taken) when (taken is System.Net.Sockets.SocketException or IOException)
         {
             return Say.CannotStart("address.in-use", $"A port from {port} on can't be had: {taken.Message}");
         }
 
         foreach (var device in room.All)
             Console.WriteLine($"{device.Name, -10} 127.0.0.1:{device.Port}");
+        Console.WriteLine($"{"suppliers", -10} {room.Suppliers.Address}");
         var end = new TaskCompletionSource();
         Console.CancelKeyPress += (_, stop) =>
         {

@@ -15,6 +15,9 @@ public sealed class StampoOptions
     /// <summary>Whether the stand-ins for devices run with the server.</summary>
     public bool StandIns { get; set; }
 
+    /// <summary>Where a supplier desk listens, as http://host:port/; null for the stand-in, where the stand-ins run.</summary>
+    public string? SupplierDesk { get; set; }
+
     public long MaxUploadBytes { get; set; } = 150_000_000;
 
     /// <summary>Names this server answers to besides those of this machine, apart by commas: for one behind a proxy.</summary>

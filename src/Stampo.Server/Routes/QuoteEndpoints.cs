@@ -6,10 +6,13 @@ using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Routes;
 
-/// <summary>Suppliers' quotes for a project's routes: kept by hand, read from a table, asked for with one file.</summary>
+/// <summary>What a supplier wanted to know.</summary>
+public sealed record SupplierTold(string Text);
+
+/// <summary>Suppliers' quotes for a project's routes: kept by hand, read from a table, asked for with one file or over the desk.</summary>
 internal static class QuoteEndpoints
 {
-    private static readonly HashSet<string> RouteIds = [.. RouteCatalogue.All.Select(r => r.Card.Id)];
+    public static readonly HashSet<string> RouteIds = [.. RouteCatalogue.All.Select(r => r.Card.Id)];
 
     public static void MapQuotes(this RouteGroupBuilder project)
     {
@@ -79,5 +82,18 @@ internal static class QuoteEndpoints
                     TypedResults.File(await requests.ZipAsync(id, routeId, quantities, cancel), "application/zip", "quote-request.zip")
             )
             .ExcludeFromDescription();
+
+        var suppliers = project.MapGroup("/suppliers");
+        suppliers.MapGet("", (string id, string routeId, Suppliers all, CancellationToken cancel) => all.OfAsync(id, routeId, cancel));
+        suppliers.MapPost("", (string id, AskSupplier ask, Suppliers all, CancellationToken cancel) => all.AskAsync(id, ask, cancel));
+        suppliers.MapPost(
+            "/{request}/answer",
+            (string id, string request, SupplierTold told, Suppliers all, CancellationToken cancel) =>
+                all.AnswerAsync(id, request, told.Text, cancel)
+        );
+        suppliers.MapDelete(
+            "/{request}",
+            (string id, string request, Suppliers all, CancellationToken cancel) => all.ForgetAsync(id, request, cancel)
+        );
     }
 }

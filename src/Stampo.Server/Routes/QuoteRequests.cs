@@ -1,10 +1,13 @@
 using System.Globalization;
 using System.IO.Compression;
 using System.Text;
+using System.Text.Json;
 using Stampo.Core.Geometry.Writing;
+using Stampo.Core.Parts;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Working;
+using Stampo.Devices.Desk;
 using Stampo.Server.Hosting;
 using Stampo.Server.Hosting.Pdf;
 using Stampo.Server.Part;
@@ -12,7 +15,9 @@ using Stampo.Server.Projects;
 
 namespace Stampo.Server.Routes;
 
-/// <summary>One file to ask a supplier with: the part as STL and 3MF, the brief as JSON and on a page, the quantities asked for.</summary>
+/// <summary>
+/// One file to ask a supplier with: the part as STL and 3MF, the brief as JSON and on a page, what is asked as JSON, the quantities.
+/// </summary>
 public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIntake meshes, Comparisons comparisons)
 {
     private const int MostQuantities = 12;
@@ -36,6 +41,7 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
                 Add(zip, "part.3mf", ThreeMfWriter.Write(mesh));
             }
 
+            Add(zip, "request.json", JsonSerializer.SerializeToUtf8Bytes(Of(route, inputs.Part, asked), SupplierDesk.Form));
             Add(zip, "brief.json", Encoding.UTF8.GetBytes(Json.Write(inputs.Brief)));
             Add(
                 zip,
@@ -61,6 +67,15 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
 
         return stream.ToArray();
     }
+
+    /// <summary>What prices are asked for, as people write it.</summary>
+    public async Task<string> QuantitiesAsync(string id, string? quantities, CancellationToken cancel) =>
+        Written(QuantitiesOf(quantities, (await comparisons.OfAsync(id, cancel)).Inputs.Brief));
+
+    private static string Written(IEnumerable<int> quantities) => string.Join(", ", quantities.Select(q => Text.Number(q, 12)));
+
+    private static DeskRequest Of(RouteCard route, PartFacts part, IReadOnlyList<int> asked) =>
+        new(route.Id, route.Name, route.Family, [part.LengthMm, part.WidthMm, part.HeightMm], part.VolumeCm3, asked);
 
     /// <summary>As asked for, or the rows of the brief.</summary>
     private static List<int> QuantitiesOf(string? quantities, Core.Briefs.Brief brief)
@@ -102,7 +117,7 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
                             + $"{Text.Number(part.VolumeCm3, 3)} cm³.",
                         sheet.Plain
                     );
-                    sheet.Section("Quantities asked for", [string.Join(", ", asked.Select(q => Text.Number(q, 12)))]);
+                    sheet.Section("Quantities asked for", [Written(asked)]);
                     sheet.Section("What the part must do", [.. Memos.Asked(inputs.Brief)]);
                     sheet.Section(
                         "Please say",

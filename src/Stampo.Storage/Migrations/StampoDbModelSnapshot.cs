@@ -278,6 +278,50 @@ namespace Stampo.Storage.Migrations
                     b.ToTable("Studies");
                 });
 
+            modelBuilder.Entity("Stampo.Storage.SupplierRequest", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Answer")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("AskedUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProjectId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Quantities")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Question")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RouteId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("State")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Supplier")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Why")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ProjectId");
+
+                    b.ToTable("SupplierRequests");
+                });
+
             modelBuilder.Entity("Stampo.Storage.Decision", b =>
                 {
                     b.HasOne("Stampo.Storage.Project", null)
@@ -310,6 +354,15 @@ namespace Stampo.Storage.Migrations
                     b.HasOne("Stampo.Storage.StepDocument", null)
                         .WithMany()
                         .HasForeignKey("ProjectId", "Step")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Stampo.Storage.SupplierRequest", b =>
+                {
+                    b.HasOne("Stampo.Storage.Project", null)
+                        .WithMany()
+                        .HasForeignKey("ProjectId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -5,6 +5,7 @@ const formatters = Array.from(
   { length: 7 },
   (_, maximumFractionDigits) => new Intl.NumberFormat('en-GB', { maximumFractionDigits }),
 );
+const moments = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 
 /** A number with as many digits as mean something; thousands apart by a thin space no line breaks at. */
@@ -35,6 +36,8 @@ export const times = (value: ThreePoint, by: number): ThreePoint =>
   typeof value === 'number' ? value * by : { low: value.low * by, likely: value.likely * by, high: value.high * by };
 
 export const date = (iso: string): string => dates.format(new Date(iso));
+
+export const moment = (iso: string): string => moments.format(new Date(iso));
 
 export const box = (sides: readonly number[]): string => sides.map((side) => number(side, 4)).join(' × ');
 

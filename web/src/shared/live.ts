@@ -2,8 +2,11 @@ import type { HubConnection } from '@microsoft/signalr';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 
-/** What the server tells every open page: a run changed (its id, its project’s), a device was heard, a better schedule was found. */
-export type LiveEvent = 'run' | 'device' | 'schedule';
+/**
+ * What the server tells every open page: a run changed (its id, its project’s), a device was heard, a better schedule was found, a
+ * supplier was asked or said something (the project’s id).
+ */
+export type LiveEvent = 'run' | 'device' | 'schedule' | 'supplier';
 
 type Heard = (...told: never[]) => void;
 
@@ -14,6 +17,7 @@ const listeners = new Map<LiveEvent, Set<Heard>>([
   ['run', new Set()],
   ['device', new Set()],
   ['schedule', new Set()],
+  ['supplier', new Set()],
 ]);
 
 function become(open: boolean) {

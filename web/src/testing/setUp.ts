@@ -4,6 +4,12 @@ import { afterEach, vi } from 'vitest';
 // A busy machine takes its time over what is loaded when it is needed.
 configure({ asyncUtilTimeout: 6000 });
 
+// There is no server to hear of; what it would tell, the tests that need it say.
+vi.mock('@microsoft/signalr', () => {
+  const silent = new Proxy({}, { get: (_, name) => (name === 'start' ? () => new Promise(() => {}) : () => silent) });
+  return { HubConnectionBuilder: vi.fn(() => silent), LogLevel: {} };
+});
+
 // All tests of a worker share one page: each leaves it as it found it.
 afterEach(() => {
   cleanup();

@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Beside as BesideAnswer, EarlierBrief } from '../../app/api/types';
-import { count, number, word } from '../../shared/format';
+import { count, number, word, moment } from '../../shared/format';
 import { NumberField } from '../../shared/NumberField';
 import { useAddress } from '../../shared/useAddress';
 import { plain } from '../../shared/plainWords';
@@ -160,6 +160,3 @@ function Table({ data, withBrief }: { data: BesideAnswer; withBrief: number | nu
     </>
   );
 }
-
-const moments = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-const moment = (utc: string) => moments.format(new Date(utc));

@@ -5,6 +5,7 @@ import type { Lane, Quote, QuoteBeside } from '../../../app/api/types';
 import { count, date, number } from '../../../shared/format';
 import { stackingTable } from '../../../shared/stackingTable';
 import { QuoteForm } from './QuoteForm';
+import { Suppliers } from './Suppliers';
 import { useQuotes } from './useQuotes';
 
 /** The quotes for a lane's route beside its estimate: each with what it costs here, and which counts. */
@@ -40,6 +41,7 @@ export function LaneQuotes({ lane }: { lane: Lane }) {
           Ask for a quote: one file to send
         </Link>
       </Box>
+      <Suppliers routeId={lane.route.id} />
       {error && <Alert severity="error">{error.message}</Alert>}
       {adding && (
         <QuoteForm
