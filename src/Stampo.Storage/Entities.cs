@@ -210,3 +210,103 @@ public sealed class SupplierRequest
     /// <summary>Why it is declined or lost.</summary>
     public string? Why { get; set; }
 }
+
+/// <summary>Something that was done to a tool, or seen on it. Rows are added and never changed.</summary>
+public sealed class ToolRow
+{
+    public required string ProjectId { get; init; }
+
+    /// <summary>The step of the plan that the tool is of.</summary>
+    public required string Plan { get; init; }
+
+    /// <summary>Its number in that plan.</summary>
+    public int Tool { get; init; }
+
+    /// <summary>In which order they came in, from 1.</summary>
+    public int Ordinal { get; init; }
+
+    /// <summary>Made where the act was.</summary>
+    public required string ActId { get; init; }
+
+    /// <summary>The form of the JSON, see <see cref="DocumentForms"/>.</summary>
+    public int Schema { get; init; } = 1;
+
+    public required string Json { get; init; }
+
+    public Instant AtUtc { get; init; }
+}
+
+/// <summary>A value measured on a part. Rows are added and never changed.</summary>
+public sealed class MeasuredRow
+{
+    /// <summary>Made by whoever measured.</summary>
+    public required string Id { get; init; }
+
+    public required string ProjectId { get; init; }
+
+    /// <summary>The step of the plan that the part is of.</summary>
+    public required string Plan { get; init; }
+
+    /// <summary>Of the inspection plan.</summary>
+    public required string Item { get; init; }
+
+    public int Shot { get; init; }
+
+    public int Cavity { get; init; }
+
+    /// <summary>Null takes the entry it corrects back.</summary>
+    public double? Value { get; init; }
+
+    /// <summary>Of a hardness, apart by spaces.</summary>
+    public string? Readings { get; init; }
+
+    public required string By { get; init; }
+
+    public string? Source { get; init; }
+
+    public string? Corrects { get; init; }
+
+    public Instant AtUtc { get; init; }
+}
+
+/// <summary>What was decided of a value out of its limits. Rows are added and never changed; the last one stands.</summary>
+public sealed class DisposedRow
+{
+    public required string Id { get; init; }
+
+    public required string EntryId { get; init; }
+
+    public required string What { get; init; }
+
+    public required string By { get; init; }
+
+    public string? Note { get; init; }
+
+    public Instant AtUtc { get; init; }
+}
+
+/// <summary>A first article that somebody has signed, as it was seen. Rows are added and never changed.</summary>
+public sealed class SignedRow
+{
+    public required string Id { get; init; }
+
+    public required string ProjectId { get; init; }
+
+    public required string Plan { get; init; }
+
+    public int Shot { get; init; }
+
+    /// <summary>From 1 with each signature of the same shot.</summary>
+    public int Version { get; init; }
+
+    public required string By { get; init; }
+
+    public required string Says { get; init; }
+
+    /// <summary>The form of the report, see <see cref="DocumentForms"/>.</summary>
+    public int Schema { get; init; } = 1;
+
+    public required string Report { get; init; }
+
+    public Instant AtUtc { get; init; }
+}

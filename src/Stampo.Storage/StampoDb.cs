@@ -27,6 +27,14 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
 
     public DbSet<SupplierRequest> SupplierRequests => Set<SupplierRequest>();
 
+    public DbSet<ToolRow> ToolActs => Set<ToolRow>();
+
+    public DbSet<MeasuredRow> Measured => Set<MeasuredRow>();
+
+    public DbSet<DisposedRow> Disposed => Set<DisposedRow>();
+
+    public DbSet<SignedRow> Signed => Set<SignedRow>();
+
     public DbSet<ShopEntry> ShopEntries => Set<ShopEntry>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
@@ -76,6 +84,49 @@ public sealed class StampoDb(DbContextOptions<StampoDb> options) : DbContext(opt
             run.HasIndex(r => new { r.ProjectId, r.Plan });
             run.HasIndex(r => r.OverUtc);
             run.HasOne<Project>().WithMany().HasForeignKey(r => r.ProjectId);
+        });
+        modelBuilder.Entity<ToolRow>(act =>
+        {
+            act.HasKey(a => new
+            {
+                a.ProjectId,
+                a.Plan,
+                a.Tool,
+                a.Ordinal,
+            });
+            act.HasIndex(a => a.ActId).IsUnique();
+            act.HasOne<Project>().WithMany().HasForeignKey(a => a.ProjectId);
+        });
+        modelBuilder.Entity<MeasuredRow>(measured =>
+        {
+            measured.HasKey(m => m.Id);
+            measured.HasIndex(m => new
+            {
+                m.ProjectId,
+                m.Plan,
+                m.Item,
+            });
+            measured.HasOne<Project>().WithMany().HasForeignKey(m => m.ProjectId);
+        });
+        modelBuilder.Entity<DisposedRow>(disposed =>
+        {
+            disposed.HasKey(d => d.Id);
+            disposed.HasIndex(d => d.EntryId);
+            disposed.HasOne<MeasuredRow>().WithMany().HasForeignKey(d => d.EntryId);
+        });
+        modelBuilder.Entity<SignedRow>(signed =>
+        {
+            signed.HasKey(s => s.Id);
+            signed
+                .HasIndex(s => new
+                {
+                    s.ProjectId,
+                    s.Plan,
+                    s.Shot,
+                    s.Version,
+                })
+                .IsUnique();
+            signed.HasOne<Project>().WithMany().HasForeignKey(s => s.ProjectId);
         });
         modelBuilder.Entity<SupplierRequest>(request =>
         {

@@ -1,4 +1,5 @@
 using Stampo.Core.Planning;
+using Stampo.Core.Ranges;
 using Stampo.Core.Safety;
 
 namespace Stampo.Core.Bench;
@@ -28,6 +29,9 @@ public sealed record RunSheet(
     string Deference
 )
 {
+    /// <summary>What the plan trusts a tool with; null when nothing wears out.</summary>
+    public ThreePoint? LifeShots { get; init; }
+
     public static RunSheet Of(WorkPlan plan, WorkPiece piece, string route)
     {
         var operations = plan.Operations.Where(piece.Holds).ToList();
@@ -39,7 +43,10 @@ public sealed record RunSheet(
             piece.Repeats == Repeats.EachShot ? plan.Order.Each : 0,
             Safety.Cautions.Of(operations.SelectMany(o => o.Cautions)),
             Safety.Cautions.Deference
-        );
+        )
+        {
+            LifeShots = plan.Order.LifeShots,
+        };
     }
 
     private static string TitleOf(OrderedWork order, WorkPiece piece) =>

@@ -53,6 +53,9 @@ public sealed record Ask(string Id, AskKind Kind, string What)
 
     public static Ask ReadAtMost(string id, string what, double most, string unit) => Read(id, what, most, 0, unit) with { AtMost = true };
 
+    /// <summary>Gauge pressure, which a pot holds to a twentieth.</summary>
+    public static Ask Pot(double kpa) => Read("pot", "pressure in the pot, gauge", kpa, 0.05 * kpa, "kPa");
+
     public static Ask Count(string what) => new("count", AskKind.Count, what);
 
     public static IReadOnlyList<Ask> Ticks(params IEnumerable<string> sentences) =>

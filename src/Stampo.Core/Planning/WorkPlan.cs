@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using NodaTime;
 using Stampo.Core.Parts;
+using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Working;
@@ -25,6 +26,9 @@ public sealed record OrderedWork(int Parts, int Shots, int Tools, int Each, stri
 {
     /// <summary>Hours from the last part to its full properties.</summary>
     public double ReadyH { get; init; }
+
+    /// <summary>Shots of one tool; null when nothing wears out, or when it is a machine.</summary>
+    public ThreePoint? LifeShots { get; init; }
 }
 
 /// <summary>

@@ -246,7 +246,7 @@ public sealed class ShopListScheduler : IShopScheduler
                     break;
                 case Repeats.EachTool:
                     NextShot(job, progress, chain.Piece.Tool ?? 1, chain.Ready, chain.After);
-                    if (chain.Piece.Tool < job.Tools)
+                    if (chain.Piece.Tool < job.LastTool)
                         NextTool(job, progress, (chain.Piece.Tool ?? 1) + 1, chain.Ready, chain.After);
                     break;
             }
@@ -325,12 +325,14 @@ public sealed class ShopListScheduler : IShopScheduler
                 return;
             var makes = Asks(Repeats.EachTool);
             var made = job.UnderWay.Where(p => p.Piece.Repeats == Repeats.EachTool).Select(p => p.Piece.Tool ?? 0).DefaultIfEmpty(0).Max();
-            for (var tool = 1; tool <= Math.Max(job.Tools, made); tool++)
+            for (var tool = 1; tool <= Math.Max(job.LastTool, made); tool++)
             {
                 var number = tool;
                 var isMade =
                     !makes || Is(Repeats.EachTool, p => p.IsOver && p.Piece.Tool == number) || shots.Any(p => p.Piece.Tool == number);
                 var isBusy = shots.Any(p => !p.IsOver && p.Piece.Tool == number && !HasFreed(job, p));
+                if (job.Retired.Contains(tool))
+                    continue;
                 if (isMade && !isBusy)
                     NextShot(job, progress, tool, 0);
                 if (isMade || Is(Repeats.EachTool, p => !p.IsOver && p.Piece.Tool == number))
@@ -357,13 +359,13 @@ public sealed class ShopListScheduler : IShopScheduler
             }
 
             // Nothing is made beforehand: as many stand side by side as there are.
-            for (; tool <= job.Tools; tool++)
+            for (; tool <= job.LastTool; tool++)
                 NextShot(job, progress, tool, ready, after);
         }
 
         private void NextShot(ShopJob job, Progress progress, int tool, int ready, IReadOnlyList<int>? after = null)
         {
-            if (progress.ShotsLeft == 0 || progress.LaidOut >= MostShots)
+            if (progress.ShotsLeft == 0 || progress.LaidOut >= MostShots || job.Retired.Contains(tool))
                 return;
             (progress.ShotsLeft, progress.LaidOut) = (progress.ShotsLeft - 1, progress.LaidOut + 1);
             Open(job, progress, new WorkPiece(Repeats.EachShot, tool, progress.NextShot++), ready, after);

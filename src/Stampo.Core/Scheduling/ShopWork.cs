@@ -29,7 +29,14 @@ public sealed record ShopJob(
     int Shots,
     DateOnly? WantedBy,
     IReadOnlyList<PieceUnderWay> UnderWay
-);
+)
+{
+    /// <summary>Numbers of tools that are no longer used; each is made up for by another.</summary>
+    public IReadOnlyList<int> Retired { get; init; } = [];
+
+    /// <summary>The highest number a tool of it has: as many are in use as the plan says.</summary>
+    public int LastTool => Tools + Retired.Count;
+}
 
 /// <summary>An operation that somebody has put to a time.</summary>
 public sealed record Pin(string Job, WorkPiece Piece, string Operation, LocalDateTime Start);

@@ -2,6 +2,7 @@ using Stampo.Core.Bench;
 using Stampo.Core.Planning;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
+using Stampo.Server.Log;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
 using Stampo.Storage;
@@ -10,9 +11,9 @@ namespace Stampo.Server.Bench;
 
 /// <summary>
 /// A tool as its runs tell it: made when the run that makes it has ended, or when it is not made here; shots made with it, those that were
-/// abandoned left out; the id of the run that keeps it.
+/// abandoned left out; the id of the run that keeps it; whether the shelf says it is retired.
 /// </summary>
-public sealed record BenchTool(int Number, string Name, bool IsMade, int Shots, string? BusyWith);
+public sealed record BenchTool(int Number, string Name, bool IsMade, int Shots, string? BusyWith, bool IsRetired);
 
 /// <summary>A piece of work that may be begun, with what speaks against beginning it now.</summary>
 public sealed record Beginning(WorkPiece Piece, string Title, string? But);
@@ -36,7 +37,7 @@ public sealed record BenchAnswer(
 public sealed record NewRun(string Id, WorkPiece Piece, string By);
 
 /// <summary>From plans to runs: what may be begun, and how far the order is.</summary>
-public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeProvider clock)
+public sealed class Benches(Plans plans, Runs runs, ToolBooks books, ProjectStore projects, TimeProvider clock)
 {
     private const int MostNumber = 1_000_000;
 
@@ -47,7 +48,7 @@ public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeP
         var kept = whole.Step is { } step ? await runs.OfAsync(at.Id, step, cancel) : [];
         var order = whole.Answer is { Refusals.Count: 0 } plan ? plan : null;
         var notice = whole.Answer is { Refusals: [var refusal, ..] } ? $"The plan can't be followed: {refusal.Text}" : whole.Notice;
-        var tools = order is null ? [] : Tools(order, kept);
+        var tools = order is null ? [] : Tools(order, kept, await books.RetiredAsync(at.Id, whole.Step!, cancel));
         return new BenchAnswer(
             whole.Stretch,
             whole.Stretches,
@@ -141,10 +142,10 @@ public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeP
     }
 
     /// <summary>Those of the plan, and those that runs name beyond it.</summary>
-    private static List<BenchTool> Tools(WorkPlan plan, IReadOnlyList<KeptRun> kept)
+    private static List<BenchTool> Tools(WorkPlan plan, IReadOnlyList<KeptRun> kept, IReadOnlyList<int> retired)
     {
         var made = plan.Operations.Any(o => o.Repeats == Repeats.EachTool);
-        var most = Math.Max(plan.Order.Tools, kept.Select(r => r.Sheet.Piece.Tool ?? 0).DefaultIfEmpty(0).Max());
+        var most = Math.Max(plan.Order.Tools + retired.Count, kept.Select(r => r.Sheet.Piece.Tool ?? 0).DefaultIfEmpty(0).Max());
         return
         [
             .. Enumerable
@@ -162,7 +163,8 @@ public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeP
                         $"{plan.Order.ToolName} {number}",
                         !made || making?.State.Phase == RunPhase.Ended,
                         shots.Count,
-                        shots.Find(s => !s.State.FreesTool(s.Sheet))?.Row.Id ?? (making is { State.IsOver: false } ? making.Row.Id : null)
+                        shots.Find(s => !s.State.FreesTool(s.Sheet))?.Row.Id ?? (making is { State.IsOver: false } ? making.Row.Id : null),
+                        retired.Contains(number)
                     );
                 }),
         ];
@@ -184,7 +186,7 @@ public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeP
             Add(new WorkPiece(Repeats.Once), null);
         if (Has(Repeats.EachTool))
         {
-            foreach (var tool in tools.Where(t => !t.IsMade))
+            foreach (var tool in tools.Where(t => t is { IsMade: false, IsRetired: false }))
                 Add(new WorkPiece(Repeats.EachTool, tool.Number), prepared ? null : "the preparation is not ended");
             // One tears, or the order is late: another may be made than the plan counts on.
             if (tools.TrueForAll(t => t.IsMade))
@@ -193,7 +195,7 @@ public sealed class Benches(Plans plans, Runs runs, ProjectStore projects, TimeP
         if (Has(Repeats.EachShot))
         {
             var shot = 1 + Shots(kept).Select(r => r.Sheet.Piece.Shot ?? 0).DefaultIfEmpty(0).Max();
-            foreach (var tool in tools.Where(t => t.BusyWith is null))
+            foreach (var tool in tools.Where(t => t is { BusyWith: null, IsRetired: false }))
                 Add(new WorkPiece(Repeats.EachShot, tool.Number, shot), tool.IsMade ? null : $"no run says that {tool.Name} is made");
         }
 

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Core.Bench;
@@ -35,7 +36,8 @@ public sealed record Recorded(IReadOnlyList<TakenAct> Taken, IReadOnlyList<Refus
 public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms forms, TimeProvider clock) : IDisposable
 {
     /// <summary>Acts that may come at once, and how long one may have been on its way.</summary>
-    private const int MostAtOnce = 500;
+    private const int MostAtOnce = 500,
+        ReadAtOnce = 400;
 
     private const double LongestMs = 30 * 24 * 3600 * 1000.0;
 
@@ -75,6 +77,17 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
         }
 
         return [.. _open.Values.OrderBy(r => r.Row.BegunUtc).ThenBy(r => r.Row.Id, StringComparer.Ordinal)];
+    }
+
+    /// <summary>All there are, some hundreds read at a time.</summary>
+    public async IAsyncEnumerable<KeptRun> AllAsync([EnumeratorCancellation] CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        foreach (var some in (await db.Runs.Select(r => r.Id).ToListAsync(cancel)).Chunk(ReadAtOnce))
+        {
+            foreach (var run in await ReadAsync(db, db.Runs.Where(r => some.Contains(r.Id)), cancel))
+                yield return run;
+        }
     }
 
     /// <summary>Begins a run, now or so long ago; the same one a second time is the one that was begun.</summary>

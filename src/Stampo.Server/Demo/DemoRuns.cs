@@ -30,9 +30,22 @@ public sealed record DemoRun(string Project, string? Stretch, WorkPiece Piece, s
 
     public IReadOnlyList<DemoDeviation> Deviations { get; init; } = [];
 
-    /// <summary>How many such runs stand one after the other, a shot a working day.</summary>
+    /// <summary>How many such runs stand one after the other, a shot a working day, the shots numbered so far apart.</summary>
     public int Times { get; init; } = 1;
+
+    public int ShotStep { get; init; } = 1;
+
+    /// <summary>Lots that went in, with the first operation.</summary>
+    public IReadOnlyList<DemoLot> Lots { get; init; } = [];
+
+    /// <summary>Operations that ended late: at this share of the clock they end within.</summary>
+    public IReadOnlyDictionary<string, double> Late { get; init; } = new Dictionary<string, double>();
+
+    /// <summary>Answers that came out otherwise than planned, by "operation/ask", in per cent of the target.</summary>
+    public IReadOnlyDictionary<string, double> OffPct { get; init; } = new Dictionary<string, double>();
 }
+
+public sealed record DemoLot(string What, string Lot, int ExpiresInDays);
 
 public sealed record DemoDeviation(string Operation, Deviation What, string? Note);
 
@@ -56,7 +69,7 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
     private static IEnumerable<DemoRun> Each(DemoRun run) =>
         Enumerable
             .Range(0, run.Times)
-            .Select(i => run with { Piece = run.Piece with { Shot = run.Piece.Shot + i }, DaysAgo = run.DaysAgo - i });
+            .Select(i => run with { Piece = run.Piece with { Shot = run.Piece.Shot + i * run.ShotStep }, DaysAgo = run.DaysAgo - i });
 
     private async Task LayInAsync(DemoRun run, string projectId, PlanAnswer whole, WorkPlan plan, CancellationToken cancel)
     {
@@ -84,11 +97,18 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
     }
 
     /// <summary>As the plan has it, each act at its minute.</summary>
-    private static IEnumerable<(double Minute, Act Act)> ActsOf(DemoRun run, RunSheet sheet)
+    private IEnumerable<(double Minute, Act Act)> ActsOf(DemoRun run, RunSheet sheet)
     {
         var (minute, answers) = (0.0, 0);
+        var began = new Dictionary<string, double>();
+        foreach (var lot in run.Lots)
+            yield return (
+                0,
+                new LotUsed(NewId(), run.By, sheet.Operations[0].Id, lot.What, lot.Lot, clock.Today().AddDays(lot.ExpiresInDays))
+            );
         foreach (var operation in sheet.Operations)
         {
+            began[operation.Id] = minute;
             foreach (var caution in operation.Cautions)
                 yield return (minute, new CautionRead(NewId(), run.By, operation.Id, caution));
             yield return (minute, new Began(NewId(), run.By, operation.Id));
@@ -96,11 +116,14 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
                 yield return (minute, new Deviated(NewId(), run.By, operation.Id, deviation.What, deviation.Note));
             foreach (var ask in operation.Asks)
             {
-                if (Answer(operation, ask, run.By, Off[answers++ % Off.Length]) is { } answer)
+                var off = run.OffPct.TryGetValue($"{operation.Id}/{ask.Id}", out var pct) ? pct / 100 * (ask.Target ?? 0) : (double?)null;
+                if (Answer(operation, ask, run.By, off ?? Off[answers++ % Off.Length] * (ask.Tolerance ?? 0)) is { } answer)
                     yield return (minute + operation.HandsMin / 2, answer);
             }
 
             minute += operation.HandsMin;
+            if (run.Late.TryGetValue(operation.Id, out var share) && operation.Lags.FirstOrDefault(l => l.MostMin > 0) is { } within)
+                minute = Math.Max(minute, began[within.After] + share * within.MostMin!.Value);
             if (operation.WaitMin > 0)
                 yield return (minute, new Left(NewId(), run.By, operation.Id));
             if (operation.Id == run.Until)
@@ -123,7 +146,7 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
                 by,
                 operation.Id,
                 ask.Id,
-                Math.Round(ask.AtMost ? target * (0.8 + off / 5) : target + off * (ask.Tolerance ?? 0), 1)
+                Math.Round(ask.AtMost ? 0.8 * target : target + off, 1)
             ),
             _ => null,
         };

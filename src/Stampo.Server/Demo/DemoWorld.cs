@@ -1,7 +1,9 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Stampo.Core.Briefs;
 using Stampo.Core.Calendar;
 using Stampo.Core.Parts;
+using Stampo.Core.Planning;
 using Stampo.Core.Quotes;
 using Stampo.Core.Sequences;
 using Stampo.Core.Shops;
@@ -27,7 +29,8 @@ public sealed record DemoProject(
     DemoDecision? Decision,
     bool Planned,
     Ladder? Ladder = null,
-    IReadOnlyList<DemoQuote>? Quotes = null
+    IReadOnlyList<DemoQuote>? Quotes = null,
+    JsonObject? Plan = null
 );
 
 /// <summary>A quote as a project's file has it: working days from today in place of its last day.</summary>
@@ -63,6 +66,7 @@ public sealed class DemoWorld(
     Plans plans,
     ShopFloor floor,
     DemoRuns runs,
+    DemoLog log,
     ShopSchedules schedules,
     TimeProvider clock
 )
@@ -74,12 +78,15 @@ public sealed class DemoWorld(
         var shop = ShopOf(await ReadAsync<DemoShop>(folder, "shop.json", cancel));
         await floor.SaveAsync(new Save<TheShop>(shop.Checked(), 0), cancel);
         var world = await ReadAsync<List<DemoProject>>(folder, "projects.json", cancel);
-        // The last one laid in is the first one listed.
         var parts = new List<StoredPart>();
         foreach (var project in Enumerable.Reverse(world))
             parts.Add(await LayInAsync(project, folder, cancel));
         var ids = (await projects.PageAsync(ProjectQuery.Of(null, null, null, null), cancel)).Page.ToDictionary(p => p.Name, p => p.Id);
         await runs.LayInAsync(await ReadAsync<List<DemoRun>>(folder, "runs.json", cancel), ids, cancel);
+        await log.LayInAsync(await ReadAsync<DemoLogFile>(folder, "log.json", cancel), ids, cancel);
+        // The last one touched is the first one listed.
+        foreach (var project in Enumerable.Reverse(world))
+            await projects.ChangeAsync(ids[project.Name], null, null, null, cancel);
         await schedules.SaveAsync(
             new Save<Commitments>(
                 new Commitments([new CommittedStretch(ids["Gateway housing"], "s2"), new CommittedStretch(ids["Scale foot"], "s1")], []),
@@ -144,8 +151,23 @@ public sealed class DemoWorld(
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.Stretches, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(new PlanAt(project.Id), cancel)).Plan is { } plan)
-            await plans.SaveAsync(new PlanAt(project.Id), new Save<Core.Planning.PlanChoices>(plan.Value, 0), cancel);
+            await plans.SaveAsync(new PlanAt(project.Id), new Save<PlanChoices>(With(plan.Value, demo.Plan), 0), cancel);
         return part;
+    }
+
+    /// <summary>As proposed, but for what the file says.</summary>
+    private static PlanChoices With(PlanChoices proposed, JsonObject? changes)
+    {
+        if (changes is null)
+            return proposed;
+        var choices = JsonNode.Parse(Json.Write(proposed))!.AsObject();
+        foreach (var (station, fields) in changes)
+        {
+            foreach (var (field, value) in fields!.AsObject())
+                choices[station]![field] = value?.DeepClone();
+        }
+
+        return Json.Read<PlanChoices>(choices.ToJsonString());
     }
 
     /// <summary>Samples were felt a fortnight ago.</summary>

@@ -10,7 +10,7 @@ using Stampo.Storage;
 namespace Stampo.Server.Projects;
 
 /// <summary>Which steps of a project hold something.</summary>
-public sealed record StepsDone(bool Part, bool Brief, bool Routes, bool Plan, bool Bench);
+public sealed record StepsDone(bool Part, bool Brief, bool Routes, bool Plan, bool Bench, bool Log);
 
 /// <summary>A project as the list and the job strip show it.</summary>
 public sealed record ProjectSummary(
@@ -81,6 +81,9 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
         var run = (
             await db.Runs.Where(r => ids.Contains(r.ProjectId) && r.OverUtc != null).Select(r => r.ProjectId).Distinct().ToListAsync(cancel)
         ).ToHashSet();
+        var measured = (
+            await db.Measured.Where(m => ids.Contains(m.ProjectId)).Select(m => m.ProjectId).Distinct().ToListAsync(cancel)
+        ).ToHashSet();
         return list.ConvertAll(project =>
             Summary(
                 project,
@@ -90,7 +93,8 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
                     decisions.GetValueOrDefault(project.Id),
                     contents.GetValueOrDefault((project.Id, Plans.EarlierStep)),
                     routeId => planned.Contains((project.Id, Plans.StepOf(routeId))),
-                    run.Contains(project.Id)
+                    run.Contains(project.Id),
+                    measured.Contains(project.Id)
                 )
             )
         );
@@ -105,7 +109,8 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
         Document? Decision,
         Document? EarlierPlan,
         Func<string, bool> IsPlanned,
-        bool IsRun
+        bool IsRun,
+        bool IsMeasured
     );
 
     private sealed record Document(string Kind, int Schema, string Json);
@@ -150,7 +155,8 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
                     brief.Demand.Count > 0,
                     decided is not null,
                     decided is not null && decided.RouteIds.Any(id => IsPlanned(id, kept)),
-                    kept.IsRun
+                    kept.IsRun,
+                    kept.IsMeasured
                 )
             );
         }
@@ -168,7 +174,7 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
                 "What is kept of this project can't be read whole; put a backup copy of the data in its place.",
                 0,
                 null,
-                new StepsDone(false, false, false, false, false)
+                new StepsDone(false, false, false, false, false, false)
             );
         }
     }

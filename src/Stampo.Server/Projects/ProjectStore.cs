@@ -37,6 +37,14 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
         return await FindAsync(db, id, cancel);
     }
 
+    /// <summary>Names of those of these ids that are in the list.</summary>
+    public async Task<IReadOnlyDictionary<string, string>> NamesAsync(IEnumerable<string> ids, CancellationToken cancel = default)
+    {
+        var asked = ids.Distinct().ToList();
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.Projects.Where(p => p.RemovedUtc == null && asked.Contains(p.Id)).ToDictionaryAsync(p => p.Id, p => p.Name, cancel);
+    }
+
     public async Task<Project> CreateAsync(string name, string revision = "A", CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);

@@ -6,6 +6,7 @@ using Stampo.Core.Working;
 using Stampo.Scheduling;
 using Stampo.Server.Bench;
 using Stampo.Server.Hosting;
+using Stampo.Server.Log;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
 using Stampo.Storage;
@@ -30,8 +31,15 @@ public sealed record ScheduleView(
 /// Lays out what the shop has committed itself to: an answer at once, made better in the background; laid out again from now when anything
 /// it was made from has changed.
 /// </summary>
-public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans, Runs runs, ProjectStore projects, TimeProvider clock)
-    : IDisposable
+public sealed class ShopSchedules(
+    StepStore steps,
+    ShopFloor floor,
+    Plans plans,
+    Runs runs,
+    ToolBooks books,
+    ProjectStore projects,
+    TimeProvider clock
+) : IDisposable
 {
     private const double FirstS = 0.9,
         LongS = 18;
@@ -182,7 +190,10 @@ public sealed class ShopSchedules(StepStore steps, ShopFloor floor, Plans plans,
                 plan.Order.Shots,
                 plan.WantedBy,
                 [.. kept.Where(r => r.State.Phase != RunPhase.Abandoned).Select(UnderWay)]
-            );
+            )
+            {
+                Retired = await books.RetiredAsync(committed.ProjectId, whole.Step!, cancel),
+            };
             return (job, new ScheduledJob(committed.Id, committed.ProjectId, committed.Stretch, title, whole.Route.Name, null));
         }
         catch (Exception gone) when (gone is NotFoundException or RefusalException)

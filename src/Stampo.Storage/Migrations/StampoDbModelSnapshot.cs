@@ -46,6 +46,85 @@ namespace Stampo.Storage.Migrations
                     b.ToTable("Decisions");
                 });
 
+            modelBuilder.Entity("Stampo.Storage.DisposedRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("AtUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("EntryId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EntryId");
+
+                    b.ToTable("Disposed");
+                });
+
+            modelBuilder.Entity("Stampo.Storage.MeasuredRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("AtUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Cavity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Corrects")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Item")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProjectId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Readings")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Shot")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Source")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Value")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ProjectId", "Plan", "Item");
+
+                    b.ToTable("Measured");
+                });
+
             modelBuilder.Entity("Stampo.Storage.Project", b =>
                 {
                     b.Property<string>("Id")
@@ -165,6 +244,51 @@ namespace Stampo.Storage.Migrations
                     b.HasKey("Kind", "Key");
 
                     b.ToTable("ShopEntries");
+                });
+
+            modelBuilder.Entity("Stampo.Storage.SignedRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("AtUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProjectId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Report")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Says")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Schema")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Shot")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ProjectId", "Plan", "Shot", "Version")
+                        .IsUnique();
+
+                    b.ToTable("Signed");
                 });
 
             modelBuilder.Entity("Stampo.Storage.StepDocument", b =>
@@ -322,7 +446,61 @@ namespace Stampo.Storage.Migrations
                     b.ToTable("SupplierRequests");
                 });
 
+            modelBuilder.Entity("Stampo.Storage.ToolRow", b =>
+                {
+                    b.Property<string>("ProjectId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plan")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Tool")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Ordinal")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ActId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("AtUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Schema")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ProjectId", "Plan", "Tool", "Ordinal");
+
+                    b.HasIndex("ActId")
+                        .IsUnique();
+
+                    b.ToTable("ToolActs");
+                });
+
             modelBuilder.Entity("Stampo.Storage.Decision", b =>
+                {
+                    b.HasOne("Stampo.Storage.Project", null)
+                        .WithMany()
+                        .HasForeignKey("ProjectId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Stampo.Storage.DisposedRow", b =>
+                {
+                    b.HasOne("Stampo.Storage.MeasuredRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Stampo.Storage.MeasuredRow", b =>
                 {
                     b.HasOne("Stampo.Storage.Project", null)
                         .WithMany()
@@ -349,6 +527,15 @@ namespace Stampo.Storage.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Stampo.Storage.SignedRow", b =>
+                {
+                    b.HasOne("Stampo.Storage.Project", null)
+                        .WithMany()
+                        .HasForeignKey("ProjectId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Stampo.Storage.StepState", b =>
                 {
                     b.HasOne("Stampo.Storage.StepDocument", null)
@@ -359,6 +546,15 @@ namespace Stampo.Storage.Migrations
                 });
 
             modelBuilder.Entity("Stampo.Storage.SupplierRequest", b =>
+                {
+                    b.HasOne("Stampo.Storage.Project", null)
+                        .WithMany()
+                        .HasForeignKey("ProjectId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Stampo.Storage.ToolRow", b =>
                 {
                     b.HasOne("Stampo.Storage.Project", null)
                         .WithMany()

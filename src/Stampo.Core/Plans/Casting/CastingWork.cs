@@ -101,7 +101,11 @@ public sealed class CastingWork
     }
 
     private OrderedWork Order(CastingFigures figures) =>
-        new(figures.Order.Parts, figures.Order.Shots, Plan.Order.Molds, Plan.Pour.Cavities, "Shot", "Mold") { ReadyH = FullCureH };
+        new(figures.Order.Parts, figures.Order.Shots, Plan.Order.Molds, Plan.Pour.Cavities, "Shot", "Mold")
+        {
+            ReadyH = FullCureH,
+            LifeShots = figures.Life?.Shots,
+        };
 
     private static List<HeadFigure> Head(CastingFigures figures)
     {

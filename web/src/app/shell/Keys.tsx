@@ -5,6 +5,7 @@ const keys: readonly [string, string][] = [
   ['p', 'all projects'],
   ['l', 'the library of rates and materials'],
   ['w', 'the shop’s week'],
+  ['m', 'the molds of the shop, and the search over all runs'],
   ['s', 'the shop: people, equipment, calendar, devices'],
   ['Tab', 'from one thing to the next; Enter opens a figure’s working'],
   ['Esc', 'close the working, or this list'],

@@ -56,6 +56,7 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
       if (event.key === 'l') void go('/library');
       if (event.key === 's') void go('/shop');
       if (event.key === 'w') void go('/week');
+      if (event.key === 'm') void go('/shelf');
       const step = steps[Number(event.key) - 1];
       if (projectId && step) void go({ pathname: `/projects/${projectId}/${step.path}`, search: location.search });
     };
@@ -123,6 +124,9 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
         <Box sx={{ ml: 'auto', display: 'flex' }}>
           <Button color="inherit" component={Link} to="/week">
             Week
+          </Button>
+          <Button color="inherit" component={Link} to="/shelf">
+            Molds
           </Button>
           <Button color="inherit" component={Link} to="/shop">
             Shop

@@ -47,6 +47,6 @@ export function stateOf(path: string, project: ProjectSummary | undefined): { st
           ? { state: 'open' }
           : { state: 'blocked', why: 'needs a plan' };
     default:
-      return { state: 'blocked', why: 'to come' };
+      return done.log ? { state: 'done' } : done.part ? { state: 'open' } : { state: 'blocked', why: 'needs a part' };
   }
 }

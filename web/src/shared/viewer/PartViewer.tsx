@@ -1,23 +1,21 @@
 import { Alert, Box } from '@mui/material';
-import { Canvas } from '@react-three/fiber';
 import { useMemo, useRef, useState } from 'react';
-import { Color, Vector3 } from 'three';
+import { Vector3 } from 'three';
 import type { Place, ShapeFigures, ShapeVerdict, StoredPart } from '../../app/api/types';
 import { useInk } from '../../app/theme/useInk';
 import { count } from '../format';
 import { mmPer } from '../units';
-import { facetsOf, paint } from './drawing';
+import { bytesOf, facetsOf, paint } from './drawing';
 import { Legend } from './Legend';
 import { lookNames, paintingOf } from './looks';
-import { Scene, type SceneHandle } from './Scene';
+import { PartCanvas } from './PartCanvas';
+import type { SceneHandle } from './Scene';
 import { type Brush, ShowSideTools } from './ShowSideTools';
 import { type Picked, TapeReading } from './Tape';
 import { useDrawing, useMaps, useShown } from './useShape';
 import { useView } from './useView';
 import { LookRow } from './LookRow';
 import { ViewTools } from './ViewTools';
-
-const TURN = Math.PI / 18;
 
 interface Props {
   projectId: string;
@@ -79,27 +77,6 @@ export default function PartViewer({
     setPicked((before) => (before.length === 1 ? [...before, next] : [next]));
   };
 
-  const key = (event: React.KeyboardEvent) => {
-    const { current: s } = scene;
-    if (!s || event.target !== event.currentTarget) return;
-    const shift = event.shiftKey;
-    const moves: Record<string, () => void> = {
-      ArrowLeft: () => (shift ? s.pan(0.05, 0) : s.turn(-TURN, 0, 1)),
-      ArrowRight: () => (shift ? s.pan(-0.05, 0) : s.turn(TURN, 0, 1)),
-      ArrowUp: () => (shift ? s.pan(0, -0.05) : s.turn(0, -TURN, 1)),
-      ArrowDown: () => (shift ? s.pan(0, 0.05) : s.turn(0, TURN, 1)),
-      '+': () => s.turn(0, 0, 0.87),
-      '=': () => s.turn(0, 0, 0.87),
-      '-': () => s.turn(0, 0, 1.15),
-      Home: s.whole,
-      Enter: s.pickMiddle,
-    };
-    const move = moves[event.key];
-    if (!move) return;
-    event.preventDefault();
-    move();
-  };
-
   const marks = useMemo(() => {
     if (tape) return picked.map((p) => p.point);
     return place ? [new Vector3(...(place.pointMm as [number, number, number])).divideScalar(mmPerUnit)] : [];
@@ -123,44 +100,20 @@ export default function PartViewer({
       {view.look === 'show' && (
         <ShowSideTools brush={brush} onBrush={setBrush} areaCm2={part.showAreaCm2 ?? null} onClear={onShowClear} />
       )}
-      <Box
-        role="application"
-        tabIndex={0}
-        aria-label={`${part.fileName} in three dimensions. Arrow keys turn it, with Shift they move it, plus and minus come nearer or go away, Home shows the whole part${picking ? ', Enter picks what the cross is on' : ''}.`}
-        onKeyDown={key}
-        sx={{
-          position: 'relative',
-          height: { xs: 320, md: 'min(560px, calc(100vh - 290px))' },
-          minHeight: 300,
-          border: 1,
-          borderColor: 'divider',
-          cursor: picking ? 'crosshair' : 'grab',
-          '&:focus-visible': { outline: 2, outlineStyle: 'solid', outlineColor: 'primary.main' },
-          '&:focus-visible .cross': { visibility: picking ? 'visible' : 'hidden' },
-        }}
+      <PartCanvas
+        ref={scene}
+        name={part.fileName}
+        drawing={drawing}
+        facets={facets}
+        mmPerUnit={mmPerUnit}
+        cut={view.cut}
+        place={place}
+        marks={marks}
+        onPick={picking ? pick : null}
+        painted={painted}
       >
-        <Canvas
-          frameloop="demand"
-          dpr={[1, 2]}
-          gl={{ antialias: true, localClippingEnabled: true }}
-          onCreated={({ gl }) => (gl.localClippingEnabled = true)}
-          camera={{ fov: 28, up: [0, 0, 1], near: drawing.sphere.radius / 50, far: drawing.sphere.radius * 50 }}
-        >
-          <Scene
-            ref={scene}
-            drawing={drawing}
-            facets={facets}
-            mmPerUnit={mmPerUnit}
-            cut={view.cut}
-            place={place}
-            marks={marks}
-            onPick={picking ? pick : null}
-            painted={painted}
-          />
-        </Canvas>
-        <Cross />
         {tape && <TapeReading picked={picked} mmPerUnit={mmPerUnit} />}
-      </Box>
+      </PartCanvas>
       <Box sx={{ minHeight: 24, mt: 0.75 }}>
         {view.look !== 'plain' && painting && <Legend title={lookNames[view.look]} bands={painting.bands} />}
         {view.look !== 'plain' && !painting && (
@@ -176,31 +129,4 @@ export default function PartViewer({
       </Box>
     </>
   );
-}
-
-function Cross() {
-  return (
-    <Box
-      className="cross"
-      aria-hidden
-      sx={{
-        position: 'absolute',
-        left: '50%',
-        top: '50%',
-        translate: '-50% -50%',
-        visibility: 'hidden',
-        pointerEvents: 'none',
-        color: 'error.main',
-        fontSize: 22,
-      }}
-    >
-      ✛
-    </Box>
-  );
-}
-
-function bytesOf(color: string): [number, number, number] {
-  // Vertex colours are taken as light, not as the screen's values.
-  const { r, g, b } = new Color(color);
-  return [Math.round(r * 255), Math.round(g * 255), Math.round(b * 255)];
 }

@@ -1,4 +1,4 @@
-import { Box3, BufferAttribute, BufferGeometry, EdgesGeometry, Sphere } from 'three';
+import { Box3, BufferAttribute, BufferGeometry, Color, EdgesGeometry, Sphere } from 'three';
 
 /** The mesh as the server draws it, in the file's own unit. */
 export interface Drawing {
@@ -140,4 +140,11 @@ export function paint(
     for (let corner = 0; corner < 3; corner++) bytes.set(color, 9 * facet + 3 * corner);
   }
   attribute.needsUpdate = true;
+}
+
+/** A colour of the theme as vertices have it. */
+export function bytesOf(color: string): [number, number, number] {
+  // Vertex colours are taken as light, not as the screen's values.
+  const { r, g, b } = new Color(color);
+  return [Math.round(r * 255), Math.round(g * 255), Math.round(b * 255)];
 }

@@ -13,7 +13,7 @@ import { AtBench } from './AtBench';
 import { BigButton, bigText } from './big';
 import { ClockStrip } from './ClockStrip';
 import { RunPage } from './RunPage';
-import { useAtBench } from './useAtBench';
+import { useAtBench } from '../../shared/useAtBench';
 import { useOpenRuns } from './useRun';
 
 /** What is to be done of a plan, what was, and a run of it when the address names one. */

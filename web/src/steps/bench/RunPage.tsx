@@ -11,7 +11,7 @@ import { OperationScreen } from './OperationScreen';
 import { RunLog } from './RunLog';
 import { SideActs } from './SideActs';
 import { type Recorder, useRun } from './useRun';
-import { useAtBench } from './useAtBench';
+import { useAtBench } from '../../shared/useAtBench';
 
 /** A run: where it is, one operation at a time, and what it takes to go on. */
 export function RunPage({ id, isLive }: { id: string; isLive: boolean }) {

@@ -192,8 +192,7 @@ internal static class ShotOperations
     }
 
     private const double ShutMin = 1,
-        OvenHoldsC = 3,
-        PotHoldsShare = 0.05;
+        OvenHoldsC = 3;
 
     private static Ask Vacuum(CastingChoices choices) =>
         Ask.ReadAtMost("vacuum", "absolute pressure reached", choices.Filling.ToMbar, "mbar");
@@ -204,13 +203,7 @@ internal static class ShotOperations
         if (plan.Filling.CureC > 30)
             yield return Ask.Read("oven", "temperature at the mold", plan.Filling.CureC, OvenHoldsC, "°C");
         if (plan.Filling.UsesPressure)
-            yield return Ask.Read(
-                "pot",
-                "pressure in the pot, gauge",
-                choices.Filling.PressureKpa,
-                PotHoldsShare * choices.Filling.PressureKpa,
-                "kPa"
-            );
+            yield return Ask.Pot(choices.Filling.PressureKpa);
     }
 
     /// <summary>A card that stands for several cups allows each its own pot life, one after the other.</summary>

@@ -136,6 +136,7 @@ internal static class SiliconeOperations
         }
 
         var pressed = plan.Filling.UsesPressure;
+        var kpa = choices.Filling.MoldPressureKpa ?? choices.Filling.PressureKpa;
         yield return new(
             $"cure-silicone-{n}",
             Repeats.EachTool,
@@ -144,10 +145,11 @@ internal static class SiliconeOperations
             60 * cureH
         )
         {
-            Detail = pressed
-                ? $"Under {Text.Number(choices.Filling.MoldPressureKpa ?? choices.Filling.PressureKpa)} kPa, the pressure "
-                    + "the parts will cure under."
-                : null,
+            Detail =
+                !pressed ? null
+                : kpa == choices.Filling.PressureKpa ? $"Under {Text.Number(kpa)} kPa, the pressure the parts will cure under."
+                : $"Under {Text.Number(kpa)} kPa.",
+            Asks = pressed ? [Ask.Pot(kpa)] : [],
             Holds = CastingOperations.Curing(pressed, choices.Silicone.CureC),
             Cautions = [.. pressed ? new[] { "pressure" } : [], .. choices.Silicone.CureC > 30 ? new[] { "oven" } : []],
         };

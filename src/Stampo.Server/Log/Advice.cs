@@ -1,0 +1,55 @@
+using Stampo.Core.Bench;
+using Stampo.Core.Log.Advice;
+using Stampo.Server.Plan;
+
+namespace Stampo.Server.Log;
+
+/// <summary>A defect of a run of shots, how often it came, and what it may come from.</summary>
+public sealed record DefectFound(string Defect, int Rework, int Scrap, IReadOnlyList<int> Shots, IReadOnlyList<LikelyCause> Causes);
+
+/// <summary>What went wrong in a stretch, and why.</summary>
+public sealed record AdviceView(string? Stretch, int Shots, int Good, IReadOnlyList<DefectFound> Defects);
+
+/// <summary>From the records of a stretch's shots to causes.</summary>
+public sealed class Advice(Plans plans, RunHistory history, Shelf shelf)
+{
+    public async Task<AdviceView> OfAsync(PlanAt at, CancellationToken cancel)
+    {
+        var whole = await plans.OfAsync(at, cancel);
+        if (whole.Step is not { } step)
+            return new AdviceView(whole.Stretch, 0, 0, []);
+        var runs = (await history.AllAsync(cancel)).Where(r => r.ProjectId == at.Id && r.Plan == step).ToList();
+        var shots = new List<AdvisedShot>();
+        foreach (var tool in runs.Where(r => r.IsShot).GroupBy(r => r.Piece.Tool ?? 0))
+        {
+            var making = runs.LastOrDefault(r => r.IsMaking && r.Piece.Tool == tool.Key);
+            var life = await shelf.TrustedShotsAsync(new ToolKey(at.Id, step, tool.Key), cancel);
+            var book = await shelf.TryFindAsync(new ToolKey(at.Id, step, tool.Key), cancel);
+            shots.AddRange(
+                tool.OrderBy(r => r.Begun)
+                    .Select((r, i) => ShotFacts.Of(r, making, i + 1, life, book?.State.Marks.Count(m => m.At < r.Begun) ?? 0))
+            );
+        }
+
+        var counts = shots.SelectMany(s => s.Record.Counts.Select(c => (s.Shot, c.Fate, c.Defect))).ToList();
+        return new AdviceView(
+            whole.Stretch,
+            shots.Count,
+            counts.Count(c => c.Fate == Fate.Good),
+            [
+                .. counts
+                    .Where(c => c is { Fate: not Fate.Good, Defect: not null })
+                    .GroupBy(c => c.Defect!)
+                    .OrderByDescending(g => g.Count())
+                    .ThenBy(g => g.Key, StringComparer.Ordinal)
+                    .Select(g => new DefectFound(
+                        g.Key,
+                        g.Count(c => c.Fate == Fate.Rework),
+                        g.Count(c => c.Fate == Fate.Scrap),
+                        [.. g.Select(c => c.Shot).Distinct().Order()],
+                        DefectAdvisor.Of(g.Key, shots)
+                    )),
+            ]
+        );
+    }
+}

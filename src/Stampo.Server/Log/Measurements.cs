@@ -1,0 +1,155 @@
+using System.Globalization;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+using Stampo.Core.Log.Inspection;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+using Stampo.Storage;
+
+namespace Stampo.Server.Log;
+
+/// <summary>What the parts of a plan are measured for: its project and the step it is kept at.</summary>
+public sealed record OfPlan(string ProjectId, string Plan);
+
+/// <summary>Keeps what was measured, and what was decided of it. What was acknowledged is on disk.</summary>
+public sealed class Measurements(IDbContextFactory<StampoDb> factory, TimeProvider clock) : IDisposable
+{
+    private readonly SemaphoreSlim _one = new(1, 1);
+
+    /// <summary>Those of an item that stand, by shot and cavity.</summary>
+    public async Task<IReadOnlyList<KeptEntry>> OfItemAsync(OfPlan of, string item, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return Entries.Standing((await Rows(db, of).Where(m => m.Item == item).ToListAsync(cancel)).Select(Read));
+    }
+
+    /// <summary>All that stand, by item.</summary>
+    public async Task<ILookup<string, KeptEntry>> AllAsync(OfPlan of, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return Entries.Standing((await Rows(db, of).ToListAsync(cancel)).Select(Read)).ToLookup(k => k.Entry.Item);
+    }
+
+    /// <summary>
+    /// Keeps all entries, or none when one of them can't be: a table is put right as a whole. The same entry a second time is the one that
+    /// is kept.
+    /// </summary>
+    public async Task AddAsync(OfPlan of, InspectionPlan plan, IReadOnlyList<Entry> entries, CancellationToken cancel, Instant? at = null)
+    {
+        await _one.WaitAsync(cancel);
+        try
+        {
+            await using var db = await factory.CreateDbContextAsync(cancel);
+            var standing = new Dictionary<string, List<Entry>>();
+            foreach (var item in entries.Select(e => e.Item).Distinct())
+                standing[item] =
+                [
+                    .. Entries
+                        .Standing((await Rows(db, of).Where(m => m.Item == item).ToListAsync(cancel)).Select(Read))
+                        .Select(k => k.Entry),
+                ];
+            var ids = entries.Select(e => e.Id).ToList();
+            var known = await db.Measured.AsNoTracking().Where(m => ids.Contains(m.Id)).ToDictionaryAsync(m => m.Id, cancel);
+            for (var i = 0; i < entries.Count; i++)
+            {
+                var entry = Check(entries[i], plan, standing[entries[i].Item], known.GetValueOrDefault(entries[i].Id), of, i);
+                if (entry is not null)
+                    db.Add(RowOf(of, entry, at ?? clock.Now()));
+            }
+
+            await db.SaveChangesAsync(cancel);
+        }
+        finally
+        {
+            _one.Release();
+        }
+    }
+
+    /// <summary>The last that was decided of each of these entries.</summary>
+    public async Task<IReadOnlyDictionary<string, Disposed>> DecidedAsync(IReadOnlyCollection<string> entries, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var rows = await db.Disposed.AsNoTracking().Where(d => entries.Contains(d.EntryId)).ToListAsync(cancel);
+        return rows.GroupBy(d => d.EntryId)
+            .ToDictionary(g => g.Key, g => Read(g.OrderBy(d => d.AtUtc).ThenBy(d => d.Id, StringComparer.Ordinal).Last()));
+    }
+
+    public async Task DecideAsync(OfPlan of, Disposed disposed, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        if (!await Rows(db, of).AnyAsync(m => m.Id == disposed.Entry, cancel))
+            throw new NotFoundException("That entry is not one of this plan.");
+        if (await db.Disposed.AnyAsync(d => d.Id == disposed.Id, cancel))
+            return;
+        db.Add(
+            new DisposedRow
+            {
+                Id = disposed.Id,
+                EntryId = disposed.Entry,
+                What = disposed.What.ToString(),
+                By = disposed.By.Trim(),
+                Note = disposed.Note?.Trim(),
+                AtUtc = clock.Now(),
+            }
+        );
+        await db.SaveChangesAsync(cancel);
+    }
+
+    public void Dispose() => _one.Dispose();
+
+    /// <summary>The entry as it is to be kept; null when it is already. What follows it in the same table is looked at with it standing.</summary>
+    private static Entry? Check(Entry sent, InspectionPlan plan, List<Entry> standing, MeasuredRow? known, OfPlan of, int at)
+    {
+        if (known is not null)
+            return
+                (known.ProjectId, known.Plan, known.Item, known.Shot, known.Cavity)
+                == (of.ProjectId, of.Plan, sent.Item, sent.Shot, sent.Cavity)
+                ? null
+                : throw new RefusalException("entry.id", "Another entry has this id; make a new one.", $"entries[{at}].id");
+        var entry = RefusalException.Renamed(() => Entries.Checked(sent, plan.Of(sent.Item), standing), field => $"entries[{at}].{field}");
+        standing.RemoveAll(e => e.Id == entry.Corrects);
+        if (entry.Value is not null)
+            standing.Add(entry);
+        return entry;
+    }
+
+    private static IQueryable<MeasuredRow> Rows(StampoDb db, OfPlan of) =>
+        db.Measured.AsNoTracking().Where(m => m.ProjectId == of.ProjectId && m.Plan == of.Plan);
+
+    private static MeasuredRow RowOf(OfPlan of, Entry entry, Instant at) =>
+        new()
+        {
+            Id = entry.Id,
+            ProjectId = of.ProjectId,
+            Plan = of.Plan,
+            Item = entry.Item,
+            Shot = entry.Shot,
+            Cavity = entry.Cavity,
+            Value = entry.Value,
+            Readings = entry.Readings is null
+                ? null
+                : string.Join(' ', entry.Readings.Select(r => r.ToString("R", CultureInfo.InvariantCulture))),
+            By = entry.By.Trim(),
+            Source = entry.Source,
+            Corrects = entry.Corrects,
+            AtUtc = at,
+        };
+
+    private static KeptEntry Read(MeasuredRow row) =>
+        new(
+            new Entry(
+                row.Id,
+                row.Item,
+                row.Shot,
+                row.Cavity,
+                row.Value,
+                row.By,
+                row.Source,
+                row.Readings is null ? null : [.. row.Readings.Split(' ').Select(r => double.Parse(r, CultureInfo.InvariantCulture))],
+                row.Corrects
+            ),
+            row.AtUtc
+        );
+
+    private static Disposed Read(DisposedRow row) => new(row.Id, row.EntryId, Enum.Parse<Disposition>(row.What), row.By, row.Note);
+}

@@ -1,0 +1,104 @@
+using System.Security.Cryptography;
+using Microsoft.EntityFrameworkCore;
+using SkiaSharp;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+using Stampo.Storage;
+
+namespace Stampo.Server.Log;
+
+/// <summary>A photograph as it is kept.</summary>
+public sealed record KeptPhoto(string Hash, int WidthPx, int HeightPx);
+
+/// <summary>
+/// Photographs of tools and parts. What is kept is drawn anew from its pixels, upright and no larger than is looked at: nothing else a
+/// stranger's file holds comes along, no place, no device, no hidden content.
+/// </summary>
+public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clock)
+{
+    public const int LargestBytes = 20_000_000;
+
+    private const int LargestSidePx = 1_600,
+        Quality = 85;
+
+    private const long MostPixels = 80_000_000;
+
+    public async Task<KeptPhoto> KeepAsync(IFormFile file, CancellationToken cancel)
+    {
+        if (file.Length is 0 or > LargestBytes)
+            throw new RefusalException(
+                "photo.size",
+                $"The file has {file.Length / 1e6:0.0} MB; a photograph has something in it, and up to {LargestBytes / 1_000_000} MB.",
+                "file"
+            );
+        var (jpeg, width, height) = Drawn(await Forms.BytesAsync(file, cancel));
+        var hash = Convert.ToHexStringLower(SHA256.HashData(jpeg));
+        await factory.AddOnceAsync(
+            new StoredFile
+            {
+                Hash = hash,
+                Content = jpeg,
+                KeptUtc = clock.Now(),
+            },
+            f => f.Hash == hash,
+            cancel
+        );
+        return new KeptPhoto(hash, width, height);
+    }
+
+    /// <summary>Only what came in as a photograph.</summary>
+    public async Task<byte[]> FindAsync(string hash, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var content = await db.Files.Where(f => f.Hash == hash).Select(f => f.Content).SingleOrDefaultAsync(cancel);
+        return content is [0xFF, 0xD8, 0xFF, ..] ? content : throw new NotFoundException("There is no such photograph here.");
+    }
+
+    private static (byte[] Jpeg, int Width, int Height) Drawn(byte[] bytes)
+    {
+        using var data = SKData.CreateCopy(bytes);
+        using var codec = SKCodec.Create(data);
+        if (codec is null)
+            throw NotOne();
+        if ((long)codec.Info.Width * codec.Info.Height is 0 or > MostPixels)
+            throw new RefusalException(
+                "photo.size",
+                $"The picture has {codec.Info.Width} × {codec.Info.Height} pixels; up to {MostPixels / 1_000_000} million are read.",
+                "file"
+            );
+        using var bitmap = SKBitmap.Decode(codec) ?? throw NotOne();
+        var turned =
+            codec.EncodedOrigin
+            is SKEncodedOrigin.LeftTop
+                or SKEncodedOrigin.RightTop
+                or SKEncodedOrigin.RightBottom
+                or SKEncodedOrigin.LeftBottom;
+        var scale = Math.Min(1.0, (double)LargestSidePx / Math.Max(bitmap.Width, bitmap.Height));
+        var (width, height) = (Math.Max(1, (int)(bitmap.Width * scale)), Math.Max(1, (int)(bitmap.Height * scale)));
+        using var surface = SKSurface.Create(new SKImageInfo(turned ? height : width, turned ? width : height));
+        surface.Canvas.Clear(SKColors.White);
+        surface.Canvas.Concat(Upright(codec.EncodedOrigin, width, height));
+        using var picture = SKImage.FromBitmap(bitmap);
+        surface.Canvas.DrawImage(picture, new SKRect(0, 0, width, height), new SKSamplingOptions(SKCubicResampler.Mitchell));
+        using var image = surface.Snapshot();
+        using var jpeg = image.Encode(SKEncodedImageFormat.Jpeg, Quality);
+        return (jpeg.ToArray(), image.Width, image.Height);
+    }
+
+    /// <summary>From how the camera lay to how one looks at it.</summary>
+    private static SKMatrix Upright(SKEncodedOrigin origin, float width, float height) =>
+        origin switch
+        {
+            SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, width, 0, 1, 0, 0, 0, 1),
+            SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, width, 0, -1, height, 0, 0, 1),
+            SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, height, 0, 0, 1),
+            SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightTop => new SKMatrix(0, -1, height, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, height, -1, 0, width, 0, 0, 1),
+            SKEncodedOrigin.LeftBottom => new SKMatrix(0, 1, 0, -1, 0, width, 0, 0, 1),
+            _ => SKMatrix.Identity,
+        };
+
+    private static RefusalException NotOne() =>
+        new("photo.not-one", "The file is no photograph that can be read; send a JPEG, PNG or WebP.", "file");
+}

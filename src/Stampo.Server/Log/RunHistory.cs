@@ -1,0 +1,67 @@
+using System.Collections.Concurrent;
+using Stampo.Core.Log;
+using Stampo.Server.Bench;
+
+namespace Stampo.Server.Log;
+
+/// <summary>
+/// The records of all runs of the shop, read once and kept with each change: what is asked across the shop is answered without folding ten
+/// thousand runs anew.
+/// </summary>
+public sealed class RunHistory : IDisposable
+{
+    private readonly Runs _runs;
+    private readonly ConcurrentDictionary<string, RunRecord> _records = [];
+    private readonly SemaphoreSlim _reading = new(1, 1);
+    private volatile bool _isRead;
+    private volatile IReadOnlyList<RunRecord>? _inOrder;
+
+    public RunHistory(Runs runs)
+    {
+        _runs = runs;
+        runs.Changed += Keep;
+    }
+
+    /// <summary>In the order they began.</summary>
+    public async Task<IReadOnlyList<RunRecord>> AllAsync(CancellationToken cancel = default)
+    {
+        await ReadAsync(cancel);
+        return _inOrder ??= [.. _records.Values.OrderBy(r => r.Begun).ThenBy(r => r.Run, StringComparer.Ordinal)];
+    }
+
+    public void Dispose()
+    {
+        _runs.Changed -= Keep;
+        _reading.Dispose();
+    }
+
+    private async Task ReadAsync(CancellationToken cancel)
+    {
+        if (_isRead)
+            return;
+        await _reading.WaitAsync(cancel);
+        try
+        {
+            if (_isRead)
+                return;
+            // What changed meanwhile is newer than what is read.
+            await foreach (var run in _runs.AllAsync(cancel))
+                _records.TryAdd(run.Row.Id, Of(run));
+            _inOrder = null;
+            _isRead = true;
+        }
+        finally
+        {
+            _reading.Release();
+        }
+    }
+
+    private void Keep(KeptRun run)
+    {
+        _records[run.Row.Id] = Of(run);
+        _inOrder = null;
+    }
+
+    private static RunRecord Of(KeptRun run) =>
+        RunRecord.Of(run.Row.Id, run.Row.ProjectId, run.Row.Plan, run.Row.By, run.Row.BegunUtc, run.Sheet, run.State, run.Log);
+}

@@ -1,0 +1,300 @@
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json;
+using Stampo.Core.Log.Inspection;
+using Stampo.Server.Hosting;
+
+namespace Stampo.Server.Tests;
+
+/// <summary>The contracts of the log, and the shelf, the inspection and the causes of the demo over HTTP.</summary>
+[Collection(OneDemo.Name)]
+public sealed class LogTests(DemoServer demo)
+{
+    private const string Sefa = "Sefa Rowntree-Adeyi",
+        Plan = "plan/cast-silicone";
+
+    private readonly StampoServer _server = demo.Server;
+
+    private static string NewId() => Guid.NewGuid().ToString("n");
+
+    private Task<string> GatewayAsync() => demo.ProjectAsync("Gateway housing");
+
+    private async Task<JsonElement> ToolAsync(int number) =>
+        await _server.GetAsync($"/api/shelf/tool?projectId={await GatewayAsync()}&plan={Uri.EscapeDataString(Plan)}&number={number}");
+
+    private async Task<JsonElement> ActAsync(int number, object act) =>
+        await _server.PostAsync("/api/shelf/acts", await OfAsync(number, act));
+
+    private async Task<object> OfAsync(int number, object act) =>
+        new
+        {
+            tool = new
+            {
+                projectId = await GatewayAsync(),
+                plan = Plan,
+                number,
+            },
+            act,
+        };
+
+    [Fact]
+    public async Task The_four_contracts_answer_as_written()
+    {
+        var life = await _server.PostAsync(
+            "/api/calc/life-forecast",
+            new
+            {
+                shape = 3,
+                prior = new { a = 2, b = 54_000 },
+                retired = new[] { 22, 31 },
+                inService = new[] { 12 },
+                current = 12,
+                more = 10,
+            }
+        );
+        Assert.Equal((4, 96_167), (life.GetProperty("a").GetDouble(), life.GetProperty("b").GetDouble()));
+        Assert.Equal(0.7013, life.GetProperty("survival").GetDouble(), 5e-5);
+        double[] values = [10.02, 10.04, 9.99, 10.01, 10.05, 10.00];
+        var chart = await _server.PostAsync("/api/calc/control-chart", new { values });
+        Assert.Equal(9.9226, chart.GetProperty("lower").GetDouble(), 5e-5);
+        Assert.Empty(chart.GetProperty("signals").EnumerateArray());
+        var capability = await _server.PostAsync(
+            "/api/calc/capability",
+            new
+            {
+                values,
+                lower = 9.9,
+                upper = 10.1,
+            }
+        );
+        Assert.False(capability.GetProperty("enough").GetBoolean());
+        foreach (var name in new[] { "mean", "sigmaWithin", "sigmaOverall", "cp", "cpk", "pp", "ppk", "ppkLow", "ppkHigh" })
+            Assert.True(double.IsFinite(capability.GetProperty(name).GetDouble()));
+        var replication = await _server.PostAsync(
+            "/api/calc/replication",
+            new
+            {
+                pairs = new[] { 10, 20, 30 }.Select(shot => new
+                {
+                    shot,
+                    toolMm = 0.2,
+                    partMm = 0.196,
+                }),
+            }
+        );
+        Assert.Equal(0.98, replication.GetProperty("mean").GetDouble(), 1e-9);
+        Assert.False(replication.GetProperty("drifts").GetBoolean());
+    }
+
+    [Fact]
+    public async Task The_shelf_has_a_retired_a_worn_and_a_new_mold_and_says_when_the_next_is_due()
+    {
+        var lines = (await _server.GetAsync("/api/shelf"))
+            .EnumerateArray()
+            .Where(l => l.GetProperty("project").GetString() == "Gateway housing")
+            .ToDictionary(l => l.GetProperty("name").GetString()!);
+        Assert.Equal("wornOut", lines["Mold 1"].GetProperty("retired").GetString());
+        Assert.True(lines["Mold 2"].GetProperty("sureMore").GetDouble() < lines["Mold 3"].GetProperty("sureMore").GetDouble());
+        var worn = await ToolAsync(2);
+        var outlook = worn.GetProperty("outlook");
+        Assert.Equal(13, worn.GetProperty("state").GetProperty("shots").GetInt32());
+        Assert.True(outlook.GetProperty("toCome").GetDouble() > outlook.GetProperty("sureMore").GetDouble());
+        Assert.NotNull(outlook.GetProperty("makeNextBy").GetString());
+        Assert.Equal(JsonValueKind.Null, (await ToolAsync(1)).GetProperty("outlook").ValueKind);
+    }
+
+    [Fact]
+    public async Task A_retired_mold_is_not_offered_at_the_bench_and_comes_back_when_that_is_taken_back()
+    {
+        async Task<IEnumerable<string?>> NextAsync() =>
+            (await _server.GetAsync($"/api/projects/{await GatewayAsync()}/bench?stretch=s2"))
+                .GetProperty("next")
+                .EnumerateArray()
+                .Select(n => n.GetProperty("title").GetString());
+        Assert.DoesNotContain(await NextAsync(), t => t!.EndsWith("mold 1", StringComparison.Ordinal));
+        var retired = (await ToolAsync(1)).GetProperty("state").GetProperty("retired").GetProperty("act").GetString();
+        var back = new
+        {
+            kind = "takenBack",
+            id = NewId(),
+            by = Sefa,
+            act = retired,
+        };
+        await ActAsync(1, back);
+        await ActAsync(1, back);
+        Assert.Contains(await NextAsync(), t => t!.EndsWith("mold 1", StringComparison.Ordinal));
+        Assert.Equal((422, "act.other", "act.id"), await _server.RefusedPostAsync("/api/shelf/acts", await OfAsync(2, back)));
+        await ActAsync(
+            1,
+            new
+            {
+                kind = "retired",
+                id = NewId(),
+                by = Sefa,
+                why = "wornOut",
+                note = "Torn at the boss.",
+            }
+        );
+        Assert.DoesNotContain(await NextAsync(), t => t!.EndsWith("mold 1", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task A_lot_leads_to_its_parts_and_a_part_to_its_lots()
+    {
+        var found = await _server.GetAsync("/api/log/search?q=UA-2207");
+        Assert.Equal(15, found.GetProperty("total").GetInt32());
+        var run = (await _server.GetAsync("/api/log/search?q=UA-2207%20bubbles")).GetProperty("runs")[0].GetProperty("run").GetString();
+        var pedigree = await _server.GetAsync($"/api/log/pedigree/{run}");
+        Assert.Contains("Mold", pedigree.GetProperty("toolName").GetString(), StringComparison.Ordinal);
+        Assert.Contains(pedigree.GetProperty("lots").EnumerateArray(), l => l.GetProperty("lot").GetString() == "UA-2207");
+        Assert.Contains(pedigree.GetProperty("toolLots").EnumerateArray(), l => l.GetProperty("lot").GetString() == "SB-118");
+        Assert.Contains(pedigree.GetProperty("clocks").EnumerateArray(), c => c.GetProperty("event").GetString() == "mixing");
+        var pdf = await _server.Client.GetByteArrayAsync($"/api/log/pedigree/{run}.pdf", TestContext.Current.CancellationToken);
+        Assert.Equal("%PDF"u8.ToArray(), pdf[..4]);
+        Assert.Equal(0, (await _server.GetAsync("/api/log/search?q=")).GetProperty("total").GetInt32());
+    }
+
+    [Fact]
+    public async Task Both_defects_of_the_demo_have_their_cause_found()
+    {
+        var defects = (await _server.GetAsync($"/api/projects/{await GatewayAsync()}/advice?stretch=s2"))
+            .GetProperty("defects")
+            .EnumerateArray()
+            .ToDictionary(d => d.GetProperty("defect").GetString()!, d => d.GetProperty("causes")[0]);
+        Assert.Equal("bubbles-late", defects["bubbles"].GetProperty("rule").GetString());
+        Assert.Equal([14, 15], defects["bubbles"].GetProperty("shots").EnumerateArray().Select(s => s.GetInt32()));
+        Assert.Equal("pour.steps.pourMinPerCavity", defects["bubbles"].GetProperty("edit").GetProperty("field").GetString());
+        Assert.Equal("soft-ratio", defects["soft"].GetProperty("rule").GetString());
+        Assert.Equal("worn-marked", defects["torn"].GetProperty("rule").GetString());
+    }
+
+    [Fact]
+    public async Task A_first_article_is_measured_decided_signed_and_a_later_change_is_a_new_version()
+    {
+        var id = await _server.NewProjectWithPartAsync("scale-foot.stl");
+        var path = $"/api/projects/{id}/inspection";
+        var bore = new InspectionItem("bore", InspectedKind.Size, "Bore", 10, 9.9, 10.1, Gauge.Calliper);
+        var face = new InspectionItem("face", InspectedKind.Look, "Face", 1, 1, 1, Gauge.Eye);
+        await _server.PutAsync(path, new Save<InspectionPlan>(new InspectionPlan([bore, face]), 0));
+        var article = $"{path}/first-article/1";
+        var sign = new
+        {
+            id = NewId(),
+            by = Sefa,
+            says = "As drawn.",
+        };
+        Assert.Equal((422, "article.not-whole", "shot"), await _server.RefusedPostAsync($"{article}/signatures", sign));
+
+        Entry Of(string item, double value, string? corrects = null) => new(NewId(), item, 1, 1, value, Sefa, null, null, corrects);
+        var wide = Of("bore", 10.2);
+        var view = await _server.PostAsync($"{path}/entries", new { entries = new[] { wide, Of("face", 1) } });
+        Assert.Equal("Bore", Assert.Single(view.GetProperty("questions").EnumerateArray()).GetProperty("name").GetString());
+        Assert.Equal(
+            (422, "entry.unit", "entries[0].value"),
+            await _server.RefusedPostAsync($"{path}/entries", new { entries = new[] { Of("bore", 0.394) with { Shot = 2 } } })
+        );
+        Assert.Equal((422, "article.not-whole", "shot"), await _server.RefusedPostAsync($"{article}/signatures", sign));
+        view = await _server.PostAsync(
+            $"{path}/decisions",
+            new
+            {
+                id = NewId(),
+                entry = wide.Id,
+                what = "use",
+                by = Sefa,
+                note = "Fits the pin.",
+            }
+        );
+        Assert.Empty(view.GetProperty("questions").EnumerateArray());
+        await _server.PostAsync($"{article}/signatures", sign);
+        var signed = await _server.PostAsync($"{article}/signatures", sign);
+        Assert.Single(signed.GetProperty("signed").EnumerateArray());
+        Assert.Empty(signed.GetProperty("changed").EnumerateArray());
+
+        await _server.PostAsync($"{path}/entries", new { entries = new[] { Of("bore", 10.02, wide.Id) } });
+        var changed = await _server.GetAsync(article);
+        Assert.NotEmpty(changed.GetProperty("changed").EnumerateArray());
+        var was = changed.GetProperty("signed")[0].GetProperty("report").GetProperty("rows")[0].GetProperty("values")[0];
+        Assert.Equal(10.2, was.GetProperty("value").GetDouble());
+        var again = await _server.PostAsync(
+            $"{article}/signatures",
+            new
+            {
+                id = NewId(),
+                by = Sefa,
+                says = "Measured anew.",
+            }
+        );
+        Assert.Equal([1, 2], again.GetProperty("signed").EnumerateArray().Select(s => s.GetProperty("version").GetInt32()));
+        Assert.Contains(
+            "Bore,10,9.9,10.1,mm,Calliper,1,1,10.02,yes",
+            await _server.Client.GetStringAsync($"{article}/report.csv", TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            "%PDF"u8.ToArray(),
+            (await _server.Client.GetByteArrayAsync($"{article}/report.pdf", TestContext.Current.CancellationToken))[..4]
+        );
+    }
+
+    [Fact]
+    public async Task Measurements_come_in_by_a_table_in_any_order_whole_or_not_at_all()
+    {
+        var id = await _server.NewProjectWithPartAsync("scale-foot.stl");
+        var path = $"/api/projects/{id}/inspection";
+        var bore = new InspectionItem("bore", InspectedKind.Size, "Bore", 10, 9.9, 10.1, Gauge.Calliper) { ToolMm = 10.1 };
+        await _server.PutAsync(path, new Save<InspectionPlan>(new InspectionPlan([bore]), 0));
+        async Task<HttpResponseMessage> SendAsync(string table) =>
+            await _server.Client.PostAsync(
+                $"{path}/entries/csv",
+                new StringContent(table, Encoding.UTF8, "text/csv"),
+                TestContext.Current.CancellationToken
+            );
+        foreach (
+            var (table, code) in new[]
+            {
+                ("item;shot;value;unit\nBore;3;10.01;mm\nBore;1;0.394;mm", "entry.unit"),
+                ("item;shot;value;unit\nBore;3;10.01;in", "entry.bad-csv"),
+                ("item;shot;value\nBolt;3;10.01", "entry.bad-csv"),
+                ("item;shot\nBore;3", "entry.bad-csv"),
+                ("item;shot;value\nBore;3;10.01\nBore;3;10.02", "entry.twice"),
+            }
+        )
+            Assert.Equal(code, (await StampoServer.RefusedAsync(await SendAsync(table))).Code);
+        Assert.Equal(0, (await _server.GetAsync(path)).GetProperty("standing")[0].GetProperty("measured").GetInt32());
+
+        await StampoServer.ReadAsync(await SendAsync("item;shot;value\nBore;3;10,03\nBore;1;10,01\nbore;2;10,02"));
+        var chart = await _server.GetAsync($"{path}/charts/bore");
+        Assert.Equal([10.01, 10.02, 10.03], chart.GetProperty("points").EnumerateArray().Select(p => p.GetProperty("value").GetDouble()));
+        Assert.True(chart.GetProperty("replication").GetProperty("drifts").GetBoolean());
+    }
+
+    [Fact]
+    public async Task A_photograph_is_drawn_anew_and_what_is_none_is_refused()
+    {
+        async Task<HttpResponseMessage> SendAsync(byte[] bytes)
+        {
+            using var form = new MultipartFormDataContent();
+            var content = new ByteArrayContent(bytes) { Headers = { ContentType = new MediaTypeHeaderValue("image/jpeg") } };
+            form.Add(content, "file", "mold.jpg");
+            return await _server.Client.PostAsync("/api/shop/photos", form, TestContext.Current.CancellationToken);
+        }
+
+        using var bitmap = new SkiaSharp.SKBitmap(3_000, 1_000);
+        bitmap.Erase(SkiaSharp.SKColors.Teal);
+        using var jpeg = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Jpeg, 90);
+        // An EXIF segment that turns it and says a place, as a camera writes it.
+        byte[] exif = [.. "Exif\0\0MM\0*\0\0\0\b\0\u0001\u0001\u0012\0\u0003\0\0\0\u0001\0\u0006\0\0\0\0\0\0GPS 47.1 N"u8];
+        byte[] segment = [0xFF, 0xE1, (byte)((exif.Length + 2) >> 8), (byte)(exif.Length + 2), .. exif];
+        byte[] file = [.. jpeg.ToArray()[..2], .. segment, .. jpeg.ToArray()[2..]];
+        var kept = await StampoServer.ReadAsync(await SendAsync(file));
+        Assert.Equal((533, 1_600), (kept.GetProperty("widthPx").GetInt32(), kept.GetProperty("heightPx").GetInt32()));
+        var hash = kept.GetProperty("hash").GetString();
+        var shown = await _server.Client.GetByteArrayAsync($"/api/shop/photos/{hash}", TestContext.Current.CancellationToken);
+        Assert.DoesNotContain("GPS", Encoding.Latin1.GetString(shown), StringComparison.Ordinal);
+
+        Assert.Equal((422, "photo.not-one", "file"), await StampoServer.RefusedAsync(await SendAsync([1, 2, 3])));
+        Assert.Equal((422, "photo.not-one", "file"), await StampoServer.RefusedAsync(await SendAsync(file[..40])));
+        Assert.Equal((422, "photo.size", "file"), await StampoServer.RefusedAsync(await SendAsync([])));
+    }
+}
