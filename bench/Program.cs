@@ -15,6 +15,9 @@ switch (args)
     case ["--crowd", var database, var projects]:
         Crowd.Fill(database, int.Parse(projects, System.Globalization.CultureInfo.InvariantCulture));
         return 0;
+    case ["--history", var database]:
+        History.Fill(database);
+        return 0;
     case ["--peak", var path]:
         Shapes.Peak(path);
         return 0;

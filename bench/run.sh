@@ -16,5 +16,6 @@ dotnet run --no-build -c Release --project bench
 node bench/page.mjs
 node bench/plan.mjs
 node bench/bench.mjs
+node bench/log.mjs
 node bench/load.mjs
 node bench/crowd.mjs

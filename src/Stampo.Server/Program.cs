@@ -109,6 +109,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     builder.Services.AddHostedService<Live>();
     builder.Services.AddHostedService(services => services.GetRequiredService<DeviceRoom>());
     builder.Services.AddHostedService(services => services.GetRequiredService<Suppliers>());
+    builder.Services.AddHostedService(services => services.GetRequiredService<RunHistory>());
 }
 
 var app = builder.Build();

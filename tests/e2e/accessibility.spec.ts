@@ -32,7 +32,13 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['calendar', () => '/shop?room=calendar'],
   ['devices', () => '/shop?room=devices'],
   ['stand-ins', () => '/stand-ins'],
-  ['log', (id) => `/projects/${id}/log`],
+  ['inspection', (id) => `/projects/${id}/log?stretch=s2`],
+  ['defects', (id) => `/projects/${id}/log?stretch=s2&view=defects`],
+  ['first article', (id) => `/projects/${id}/log?stretch=s2&view=article&shot=6`],
+  ['molds', () => '/shelf'],
+  ['found', () => '/shelf?q=bubbles'],
+  ['a mold', (id) => `/shelf/tool?project=${id}&plan=plan%2Fcast-silicone&number=2`],
+  ['pedigree', () => `/shelf/pedigree/${run}`],
 ];
 
 /** Of a project with a printed and a machined stretch. */

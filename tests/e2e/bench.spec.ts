@@ -114,7 +114,7 @@ test('two pages on one run show the same; what is done while cut off comes after
   ] as const) {
     await at.goto(bench);
     await main(at).getByRole('button', { name: who }).click();
-    await main(at).getByRole('link', { name: 'Shot 12, mold 1', exact: true }).click();
+    await main(at).getByRole('link', { name: 'Shot 30, mold 3', exact: true }).click();
     await expect(main(at).getByRole('heading', { level: 1 })).toContainText('Cure');
   }
   const acts = async (at: Page) => Number(/Log: (\d+) acts/.exec(await main(at).innerText())![1]);

@@ -164,7 +164,7 @@ public sealed class FirstArticles(
         Check.Between(shot, 1, 1_000_000, "shot", "", "shots are counted from 1");
         var project = await projects.FindAsync(where.Of.ProjectId, cancel);
         var all = await measurements.AllAsync(where.Of, cancel);
-        var mine = plan.Items.ToDictionary(i => i.Id, i => all[i.Id].Where(k => k.Entry.Shot == shot).ToList());
+        var mine = plan.Items.ToDictionary(i => i.Id, i => all.GetValueOrDefault(i.Id, []).Where(k => k.Entry.Shot == shot).ToList());
         var decided = await measurements.DecidedAsync([.. mine.Values.SelectMany(v => v).Select(k => k.Entry.Id)], cancel);
         var run = (await history.AllAsync(cancel)).LastOrDefault(r =>
             r.IsShot && r.ProjectId == where.Of.ProjectId && r.Plan == where.Of.Plan && r.Piece.Shot == shot

@@ -32,7 +32,7 @@ public sealed record ItemStanding(string Item, int Measured, int Out, int? LastS
 /// <param name="Route">It is made by; null while nothing is decided.</param>
 /// <param name="Plan">What is looked at.</param>
 /// <param name="Standing">By item.</param>
-/// <param name="Questions">To be answered.</param>
+/// <param name="Questions">To be answered, the oldest fifty.</param>
 /// <param name="Cavities">A shot has.</param>
 /// <param name="Shots">Planned, as many as the order takes.</param>
 /// <param name="EveryShots">Of so many, one is measured as a rule.</param>
@@ -58,6 +58,7 @@ public sealed class Inspections(Plans plans, StepStore steps, Measurements measu
     private const string Step = "inspection";
 
     private const int MostAtOnce = 5_000,
+        MostQuestions = 50,
         LongestNote = 1_000;
 
     /// <summary>A stretch, where its plan is kept, and where what is inspected is.</summary>
@@ -81,7 +82,7 @@ public sealed class Inspections(Plans plans, StepStore steps, Measurements measu
             whole.Stretches,
             whole.Route,
             plan,
-            [.. plan.Value.Items.Select(i => StandingOf(i, entries[i.Id]))],
+            [.. plan.Value.Items.Select(i => StandingOf(i, entries.GetValueOrDefault(i.Id, [])))],
             await QuestionsAsync(plan.Value, entries, cancel),
             order?.Each ?? 1,
             order?.Shots ?? 0,
@@ -151,16 +152,19 @@ public sealed class Inspections(Plans plans, StepStore steps, Measurements measu
         return new Where(whole, new OfPlan(at.Id, whole.Step ?? Plans.EarlierStep));
     }
 
-    private static ItemStanding StandingOf(InspectionItem item, IEnumerable<KeptEntry> entries)
-    {
-        var all = entries.ToList();
-        return new ItemStanding(item.Id, all.Count, all.Count(k => !item.Within(k.Entry.Value!.Value)), all.LastOrDefault()?.Entry.Shot);
-    }
+    private static ItemStanding StandingOf(InspectionItem item, IReadOnlyList<KeptEntry> all) =>
+        new(item.Id, all.Count, all.Count(k => !item.Within(k.Entry.Value!.Value)), all.LastOrDefault()?.Entry.Shot);
 
-    private async Task<List<OpenQuestion>> QuestionsAsync(InspectionPlan plan, ILookup<string, KeptEntry> entries, CancellationToken cancel)
+    private async Task<List<OpenQuestion>> QuestionsAsync(
+        InspectionPlan plan,
+        IReadOnlyDictionary<string, IReadOnlyList<KeptEntry>> entries,
+        CancellationToken cancel
+    )
     {
         var outside = plan
-            .Items.SelectMany(i => entries[i.Id].Where(k => !i.Within(k.Entry.Value!.Value)).Select(k => (Item: i, Kept: k)))
+            .Items.SelectMany(i =>
+                entries.GetValueOrDefault(i.Id, []).Where(k => !i.Within(k.Entry.Value!.Value)).Select(k => (Item: i, Kept: k))
+            )
             .ToList();
         var decided = await measurements.DecidedAsync([.. outside.Select(o => o.Kept.Entry.Id)], cancel);
         return
@@ -168,6 +172,7 @@ public sealed class Inspections(Plans plans, StepStore steps, Measurements measu
             .. outside
                 .Where(o => !decided.ContainsKey(o.Kept.Entry.Id))
                 .OrderBy(o => o.Kept.At)
+                .Take(MostQuestions)
                 .Select(o => new OpenQuestion(
                     o.Kept.Entry.Id,
                     o.Item.Id,

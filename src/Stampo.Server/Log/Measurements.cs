@@ -1,5 +1,6 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
 using NodaTime;
 using Stampo.Core.Log.Inspection;
 using Stampo.Core.Working;
@@ -12,22 +13,55 @@ namespace Stampo.Server.Log;
 public sealed record OfPlan(string ProjectId, string Plan);
 
 /// <summary>Keeps what was measured, and what was decided of it. What was acknowledged is on disk.</summary>
-public sealed class Measurements(IDbContextFactory<StampoDb> factory, TimeProvider clock) : IDisposable
+public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCache cache, TimeProvider clock) : IDisposable
 {
+    private const int EntriesAUnit = 20_000;
+
+    private static readonly TimeSpan Kept = TimeSpan.FromMinutes(30);
+
     private readonly SemaphoreSlim _one = new(1, 1);
 
     /// <summary>Those of an item that stand, by shot and cavity.</summary>
-    public async Task<IReadOnlyList<KeptEntry>> OfItemAsync(OfPlan of, string item, CancellationToken cancel)
+    public async Task<IReadOnlyList<KeptEntry>> OfItemAsync(OfPlan of, string item, CancellationToken cancel) =>
+        (await AllAsync(of, cancel)).GetValueOrDefault(item, []);
+
+    /// <summary>All that stand, by item: read once, at hand while somebody looks at them.</summary>
+    public async Task<IReadOnlyDictionary<string, IReadOnlyList<KeptEntry>>> AllAsync(OfPlan of, CancellationToken cancel)
     {
-        await using var db = await factory.CreateDbContextAsync(cancel);
-        return Entries.Standing((await Rows(db, of).Where(m => m.Item == item).ToListAsync(cancel)).Select(Read));
+        if (Known(of) is { } known)
+            return known;
+        await _one.WaitAsync(cancel);
+        try
+        {
+            return await ReadAsync(of, cancel);
+        }
+        finally
+        {
+            _one.Release();
+        }
     }
 
-    /// <summary>All that stand, by item.</summary>
-    public async Task<ILookup<string, KeptEntry>> AllAsync(OfPlan of, CancellationToken cancel)
+    private IReadOnlyDictionary<string, IReadOnlyList<KeptEntry>>? Known(OfPlan of) =>
+        cache.TryGetValue((nameof(Measurements), of), out IReadOnlyDictionary<string, IReadOnlyList<KeptEntry>>? known) ? known : null;
+
+    private async Task<IReadOnlyDictionary<string, IReadOnlyList<KeptEntry>>> ReadAsync(OfPlan of, CancellationToken cancel)
     {
+        if (Known(of) is { } known)
+            return known;
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return Entries.Standing((await Rows(db, of).ToListAsync(cancel)).Select(Read)).ToLookup(k => k.Entry.Item);
+        var rows = await db.Measured.AsNoTracking().Where(m => m.ProjectId == of.ProjectId && m.Plan == of.Plan).ToListAsync(cancel);
+        return AtHand(of, rows.GroupBy(m => m.Item).ToDictionary(g => g.Key, g => Entries.Standing(g.Select(Read))));
+    }
+
+    private Dictionary<string, IReadOnlyList<KeptEntry>> AtHand(OfPlan of, Dictionary<string, IReadOnlyList<KeptEntry>> standing)
+    {
+        var size = 1 + standing.Values.Sum(v => v.Count) / EntriesAUnit;
+        cache.Set(
+            (nameof(Measurements), of),
+            (IReadOnlyDictionary<string, IReadOnlyList<KeptEntry>>)standing,
+            new MemoryCacheEntryOptions { Size = size, SlidingExpiration = Kept }
+        );
+        return standing;
     }
 
     /// <summary>
@@ -39,25 +73,27 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, TimeProvid
         await _one.WaitAsync(cancel);
         try
         {
+            var before = await ReadAsync(of, cancel);
+            var standing = entries
+                .Select(e => e.Item)
+                .Distinct()
+                .ToDictionary(item => item, item => before.GetValueOrDefault(item, []).Select(k => k.Entry).ToList());
             await using var db = await factory.CreateDbContextAsync(cancel);
-            var standing = new Dictionary<string, List<Entry>>();
-            foreach (var item in entries.Select(e => e.Item).Distinct())
-                standing[item] =
-                [
-                    .. Entries
-                        .Standing((await Rows(db, of).Where(m => m.Item == item).ToListAsync(cancel)).Select(Read))
-                        .Select(k => k.Entry),
-                ];
             var ids = entries.Select(e => e.Id).ToList();
             var known = await db.Measured.AsNoTracking().Where(m => ids.Contains(m.Id)).ToDictionaryAsync(m => m.Id, cancel);
+            var added = new List<KeptEntry>();
             for (var i = 0; i < entries.Count; i++)
             {
-                var entry = Check(entries[i], plan, standing[entries[i].Item], known.GetValueOrDefault(entries[i].Id), of, i);
-                if (entry is not null)
-                    db.Add(RowOf(of, entry, at ?? clock.Now()));
+                if (Check(entries[i], plan, standing[entries[i].Item], known.GetValueOrDefault(entries[i].Id), of, i) is { } entry)
+                    added.Add(new KeptEntry(entry, at ?? clock.Now()));
             }
 
+            db.AddRange(added.Select(k => RowOf(of, k)));
             await db.SaveChangesAsync(cancel);
+            var after = before.ToDictionary();
+            foreach (var some in added.GroupBy(k => k.Entry.Item))
+                after[some.Key] = Entries.Standing([.. before.GetValueOrDefault(some.Key, []), .. some]);
+            AtHand(of, after);
         }
         finally
         {
@@ -116,23 +152,23 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, TimeProvid
     private static IQueryable<MeasuredRow> Rows(StampoDb db, OfPlan of) =>
         db.Measured.AsNoTracking().Where(m => m.ProjectId == of.ProjectId && m.Plan == of.Plan);
 
-    private static MeasuredRow RowOf(OfPlan of, Entry entry, Instant at) =>
+    private static MeasuredRow RowOf(OfPlan of, KeptEntry kept) =>
         new()
         {
-            Id = entry.Id,
+            Id = kept.Entry.Id,
             ProjectId = of.ProjectId,
             Plan = of.Plan,
-            Item = entry.Item,
-            Shot = entry.Shot,
-            Cavity = entry.Cavity,
-            Value = entry.Value,
-            Readings = entry.Readings is null
+            Item = kept.Entry.Item,
+            Shot = kept.Entry.Shot,
+            Cavity = kept.Entry.Cavity,
+            Value = kept.Entry.Value,
+            Readings = kept.Entry.Readings is null
                 ? null
-                : string.Join(' ', entry.Readings.Select(r => r.ToString("R", CultureInfo.InvariantCulture))),
-            By = entry.By.Trim(),
-            Source = entry.Source,
-            Corrects = entry.Corrects,
-            AtUtc = at,
+                : string.Join(' ', kept.Entry.Readings.Select(r => r.ToString("R", CultureInfo.InvariantCulture))),
+            By = kept.Entry.By.Trim(),
+            Source = kept.Entry.Source,
+            Corrects = kept.Entry.Corrects,
+            AtUtc = kept.At,
         };
 
     private static KeptEntry Read(MeasuredRow row) =>

@@ -8,7 +8,7 @@ namespace Stampo.Server.Log;
 /// The records of all runs of the shop, read once and kept with each change: what is asked across the shop is answered without folding ten
 /// thousand runs anew.
 /// </summary>
-public sealed class RunHistory : IDisposable
+public sealed class RunHistory : BackgroundService
 {
     private readonly Runs _runs;
     private readonly ConcurrentDictionary<string, RunRecord> _records = [];
@@ -29,10 +29,14 @@ public sealed class RunHistory : IDisposable
         return _inOrder ??= [.. _records.Values.OrderBy(r => r.Begun).ThenBy(r => r.Run, StringComparer.Ordinal)];
     }
 
-    public void Dispose()
+    /// <summary>So that nobody waits for the first question.</summary>
+    protected override Task ExecuteAsync(CancellationToken stoppingToken) => Task.Run(() => ReadAsync(stoppingToken), stoppingToken);
+
+    public override void Dispose()
     {
         _runs.Changed -= Keep;
         _reading.Dispose();
+        base.Dispose();
     }
 
     private async Task ReadAsync(CancellationToken cancel)

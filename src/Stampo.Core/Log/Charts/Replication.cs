@@ -35,7 +35,7 @@ public sealed record Replication(
             Check.Between(pairs[i].PartMm, 0, 1e6, $"pairs[{i}].partMm", "mm", "a size is not negative");
         }
 
-        var degrees = pairs.Select(p => p.PartMm / p.ToolMm).ToList();
+        var degrees = pairs.Select(p => p.PartMm / p.ToolMm).ToArray();
         var (meanShot, mean) = (pairs.Average(p => (double)p.Shot), degrees.Average());
         var shots = pairs.Sum(p => (p.Shot - meanShot) * (p.Shot - meanShot));
         if (shots == 0)

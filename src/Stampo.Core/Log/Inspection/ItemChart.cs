@@ -7,46 +7,57 @@ public sealed record ChartPoint(string Entry, int Shot, int Cavity, double Value
 
 /// <summary>What is known of one item over a run: its control chart, how it fits its limits, and what it takes of the tool.</summary>
 /// <param name="Item">Which.</param>
-/// <param name="Points">By shot and cavity.</param>
-/// <param name="Control">Null with fewer than two values.</param>
+/// <param name="Points">By shot and cavity, the last ones.</param>
+/// <param name="Control">Its signals are of the points shown. Null with fewer than two values.</param>
 /// <param name="Capability">Null with fewer than two values, and for a look.</param>
 /// <param name="Replication">Null where the tool was not measured, or with fewer than three shots.</param>
 /// <param name="Out">How many lie out of their limits.</param>
+/// <param name="Values">How many there are; the points are the last of them.</param>
 public sealed record ItemChart(
     InspectionItem Item,
     IReadOnlyList<ChartPoint> Points,
     ControlChart? Control,
     Capability? Capability,
     Replication? Replication,
-    int Out
+    int Out,
+    int Values
 )
 {
+    /// <summary>More than an eye tells apart: the last ones are shown, all are reckoned with.</summary>
+    private const int MostShown = 400;
+
     public static ItemChart Of(InspectionItem item, IReadOnlyList<KeptEntry> standing)
     {
-        List<ChartPoint> points =
-        [
-            .. standing.Select(k => new ChartPoint(
-                k.Entry.Id,
-                k.Entry.Shot,
-                k.Entry.Cavity,
-                k.Entry.Value!.Value,
-                item.Within(k.Entry.Value.Value)
-            )),
-        ];
-        var values = points.ConvertAll(p => p.Value);
-        var charted = values.Count >= 2 && item.Kind != InspectedKind.Look;
+        var values = new double[standing.Count];
+        for (var i = 0; i < values.Length; i++)
+            values[i] = standing[i].Entry.Value!.Value;
+        var charted = values.Length >= 2 && item.Kind != InspectedKind.Look;
+        var hidden = Math.Max(0, values.Length - MostShown);
         return new ItemChart(
             item,
-            points,
-            charted ? ControlChart.Of(values) : null,
+            [.. standing.Skip(hidden).Select(k => PointOf(item, k.Entry))],
+            charted ? Shown(ControlChart.Of(values), hidden) : null,
             charted ? Capability.Of(values, item.Lower, item.Upper) : null,
-            ReplicationOf(item, points),
-            points.Count(p => !p.Within)
+            Shown(ReplicationOf(item, standing), hidden),
+            values.Count(v => !item.Within(v)),
+            values.Length
         );
     }
 
-    private static Replication? ReplicationOf(InspectionItem item, List<ChartPoint> points) =>
-        item is { ToolMm: { } tool, Kind: InspectedKind.Size } && points.Count >= 3 && points.Select(p => p.Shot).Distinct().Count() >= 2
-            ? Replication.Of([.. points.Select(p => new ReplicationPair(p.Shot, tool, p.Value))])
+    private static ChartPoint PointOf(InspectionItem item, Entry entry) =>
+        new(entry.Id, entry.Shot, entry.Cavity, entry.Value!.Value, item.Within(entry.Value.Value));
+
+    private static ControlChart Shown(ControlChart chart, int hidden) =>
+        chart with
+        {
+            Signals = [.. chart.Signals.Where(s => s.Index >= hidden).Select(s => s with { Index = s.Index - hidden })],
+        };
+
+    private static Replication? Shown(Replication? replication, int hidden) =>
+        replication is null ? null : replication with { Degrees = [.. replication.Degrees.Skip(hidden)] };
+
+    private static Replication? ReplicationOf(InspectionItem item, IReadOnlyList<KeptEntry> standing) =>
+        item is { ToolMm: { } tool, Kind: InspectedKind.Size } && standing.Count >= 3 && standing[0].Entry.Shot != standing[^1].Entry.Shot
+            ? Replication.Of([.. standing.Select(k => new ReplicationPair(k.Entry.Shot, tool, k.Entry.Value!.Value))])
             : null;
 }

@@ -4,11 +4,11 @@ import { count, number } from '../../../shared/format';
 
 /** What the values say in words: how they fit the limits, and what the part takes of the tool. */
 export function Told({ chart }: { chart: ItemChart }) {
-  const { capability: c, replication: r, points, out } = chart;
+  const { capability: c, replication: r, out } = chart;
   return (
     <>
       <Typography sx={{ fontSize: 17 }}>
-        {count(points.length)} {points.length === 1 ? 'value' : 'values'},{' '}
+        {count(chart.values)} {chart.values === 1 ? 'value' : 'values'},{' '}
         <b>{out === 0 ? 'all within the limits' : `${count(out)} out of the limits`}</b>.{' '}
         {c?.ppk != null && (
           <>

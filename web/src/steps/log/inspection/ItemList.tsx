@@ -24,7 +24,7 @@ export function ItemList({ data, item, onItem, onRemove }: Props) {
           <th scope="col">limits</th>
           <th scope="col">measured</th>
           <th scope="col">out</th>
-          <th aria-label="Remove" />
+          <td />
         </tr>
       </thead>
       <tbody>

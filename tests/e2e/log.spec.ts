@@ -1,0 +1,71 @@
+import { expect, idOf, test } from './stampo';
+
+test('from measured parts to a signed first article, to a defect and its cause, to the plan', async ({
+  page,
+  application,
+}) => {
+  const id = await idOf(application, 'Gateway housing');
+  await page.addInitScript(() => localStorage.setItem('stampo.bench.by', 'Sefa Rowntree-Adeyi'));
+  await page.goto(`${application.url}/projects/${id}/log?stretch=s2`);
+
+  // What lies out of its limits is decided by name.
+  const question = page.getByRole('region', { name: 'To be decided' });
+  await expect(question).toContainText('Lid opening, length of shot 27, cavity 1: 112.23 mm, over 112.2');
+  await question.getByLabel('Why').fill('The lid still closes');
+  await question.getByRole('button', { name: 'Use it' }).click();
+  await expect(question).toBeHidden();
+
+  // A value in inches is asked about, one in mm is taken; it stands on the chart.
+  const entry = page.getByRole('form', { name: 'Enter a value' });
+  await entry.getByLabel('Shot').fill('30');
+  await entry.getByLabel('Value, mm').fill('4.409');
+  await entry.getByRole('button', { name: 'Enter' }).click();
+  await expect(page.getByText(/looks like inches: 4.409 in is 111.98\d* mm/)).toBeVisible();
+  await entry.getByLabel('Value, mm').fill('111.98');
+  await entry.getByRole('button', { name: 'Enter' }).click();
+  await expect(page.getByRole('img', { name: /^Lid opening, length: 30 values/ })).toBeVisible();
+  await page.getByLabel('Made with').click();
+  await page.getByRole('option', { name: 'mold 2' }).click();
+  await expect(page.getByText(/It drifts by 0\.\d+ % in a hundred shots/)).toBeVisible();
+
+  await page.getByRole('link', { name: 'First article' }).click();
+  await page.getByLabel('What was seen').fill('As drawn, face clean');
+  await page.getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(page.getByText(/Version 1, signed by Sefa Rowntree-Adeyi/)).toContainText('As drawn, face clean');
+
+  await page.getByRole('link', { name: 'Defects' }).click();
+  const bubbles = page.getByRole('region', { name: 'bubbles' });
+  await expect(bubbles).toContainText('86 to 93 % of the pot life was gone when it was filled');
+  await bubbles.getByRole('link', { name: /^In the plan: plan the minutes/ }).click();
+  await expect(page).toHaveURL(/\/plan\?.*change=pour.steps.pourMinPerCavity/);
+  await expect(page.getByLabel(/Pour, a cavity|Pour.*cavity/).first()).toBeVisible();
+});
+
+test('a mold says how long it lasts, its book is written, and a lot leads to its parts', async ({
+  page,
+  application,
+}) => {
+  await page.addInitScript(() => localStorage.setItem('stampo.bench.by', 'Oren Tisdale'));
+  await page.goto(`${application.url}/shelf`);
+  await page
+    .getByRole('row')
+    .filter({ hasText: 'Gateway housing' })
+    .getByRole('link', { name: 'Mold 2, revision A' })
+    .click();
+  await expect(page.getByText(/Begin the next one by/)).toBeVisible();
+  const write = page.getByRole('form', { name: 'Write into its book' });
+  await write.getByLabel('What').click();
+  await page.getByRole('option', { name: 'Changed: a new revision' }).click();
+  await write.getByLabel('In words').fill('Snap 0.2 mm deeper');
+  await write.getByRole('button', { name: 'Write it' }).click();
+  await expect(page.getByRole('heading', { name: 'Mold 2, revision B' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take back: Revision B: Snap 0.2 mm deeper' }).click();
+  await expect(page.getByRole('heading', { name: 'Mold 2, revision A' })).toBeVisible();
+
+  await page.keyboard.press('m');
+  await page.getByLabel(/^Find a lot/).fill('UA-2207 bubbles');
+  await expect(page.getByRole('status')).toHaveText('2 runs.');
+  await page.getByRole('link', { name: 'Shot 14, mold 2' }).click();
+  await expect(page.getByRole('table', { name: 'Lots' })).toContainText('SB-118');
+  await expect(page.getByRole('table', { name: 'Parts' })).toContainText('scrap, bubbles');
+});
