@@ -270,6 +270,35 @@ public sealed class LogTests(DemoServer demo)
     }
 
     [Fact]
+    public async Task What_was_learned_is_taken_by_name_and_taken_back_in_the_library()
+    {
+        async Task<JsonElement> FigureAsync(string what) =>
+            (await _server.GetAsync("/api/log/learned"))
+                .GetProperty("figures")
+                .EnumerateArray()
+                .Single(f => f.GetProperty("what").GetString() == what);
+        async Task<JsonElement> RateAsync() =>
+            (await _server.GetAsync("/api/library"))
+                .GetProperty("rates")
+                .EnumerateArray()
+                .Single(r => r.GetProperty("entry").GetProperty("key").GetString() == "cast.yield")
+                .GetProperty("entry");
+        var proposed = (await FigureAsync("yield")).GetProperty("proposed").GetProperty("likely").GetDouble();
+        var before = (await RateAsync()).GetProperty("likely").GetDouble();
+        object taken = new { rateKey = "cast.yield", by = Sefa };
+        await _server.PostAsync("/api/log/learned/accept", taken);
+        var rate = await RateAsync();
+        Assert.Equal(proposed, rate.GetProperty("likely").GetDouble());
+        Assert.Contains(Sefa, rate.GetProperty("source").GetString(), StringComparison.Ordinal);
+        // Taken once, it is not proposed again.
+        Assert.Equal(JsonValueKind.Null, (await FigureAsync("yield")).GetProperty("proposed").ValueKind);
+        Assert.Equal((422, "learned.nothing", "rateKey"), await _server.RefusedPostAsync("/api/log/learned/accept", taken));
+        var version = (await _server.GetAsync("/api/library")).GetProperty("version").GetInt32();
+        await _server.PostAsync("/api/library/undo", new { version });
+        Assert.Equal(before, (await RateAsync()).GetProperty("likely").GetDouble());
+    }
+
+    [Fact]
     public async Task A_photograph_is_drawn_anew_and_what_is_none_is_refused()
     {
         async Task<HttpResponseMessage> SendAsync(byte[] bytes)

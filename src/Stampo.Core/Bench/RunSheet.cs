@@ -32,6 +32,9 @@ public sealed record RunSheet(
     /// <summary>What the plan trusts a tool with; null when nothing wears out.</summary>
     public ThreePoint? LifeShots { get; init; }
 
+    /// <summary>What its outcome may correct.</summary>
+    public LearnedRates Rates { get; init; } = LearnedRates.None;
+
     public static RunSheet Of(WorkPlan plan, WorkPiece piece, string route)
     {
         var operations = plan.Operations.Where(piece.Holds).ToList();
@@ -46,6 +49,7 @@ public sealed record RunSheet(
         )
         {
             LifeShots = plan.Order.LifeShots,
+            Rates = plan.Order.Rates,
         };
     }
 

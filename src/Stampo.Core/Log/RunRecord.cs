@@ -47,6 +47,9 @@ public sealed record RunRecord(
     /// <summary>What its plan trusted the tool with.</summary>
     public ThreePoint? LifeShots { get; init; }
 
+    /// <summary>What its outcome may correct.</summary>
+    public LearnedRates Rates { get; init; } = LearnedRates.None;
+
     /// <summary>It wears the tool, whatever came of it.</summary>
     public bool IsShot => Piece.Repeats == Repeats.EachShot && Phase != RunPhase.Abandoned;
 
@@ -84,6 +87,7 @@ public sealed record RunRecord(
         )
         {
             LifeShots = sheet.LifeShots,
+            Rates = sheet.Rates,
         };
     }
 }

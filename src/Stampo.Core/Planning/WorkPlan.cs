@@ -29,6 +29,15 @@ public sealed record OrderedWork(int Parts, int Shots, int Tools, int Each, stri
 
     /// <summary>Shots of one tool; null when nothing wears out, or when it is a machine.</summary>
     public ThreePoint? LifeShots { get; init; }
+
+    /// <summary>Rates that its share of good parts and its tool's life come from; null where none does.</summary>
+    public LearnedRates Rates { get; init; } = LearnedRates.None;
+}
+
+/// <summary>Keys of rates that what was run may correct, and what the rate of the life was when it was planned.</summary>
+public sealed record LearnedRates(string? YieldKey, string? LifeKey, ThreePoint? LifeRate)
+{
+    public static LearnedRates None { get; } = new(null, null, null);
 }
 
 /// <summary>

@@ -27,6 +27,11 @@ public static class LogEndpoints
             .WithTags("Log");
 
         var log = app.MapGroup("/api/log").WithTags("Log");
+        log.MapGet("/learned", (Learning learning, CancellationToken cancel) => learning.OfAsync(cancel));
+        log.MapPost(
+            "/learned/accept",
+            (AcceptLearned accept, Learning learning, CancellationToken cancel) => learning.AcceptAsync(accept, cancel)
+        );
         log.MapGet("/search", (string? q, Tracing tracing, CancellationToken cancel) => tracing.SearchAsync(q, cancel));
         log.MapGet("/pedigree/{run}", (string run, Tracing tracing, CancellationToken cancel) => tracing.PedigreeAsync(run, cancel));
         log.MapGet(

@@ -65,6 +65,9 @@ public sealed record ShelfTool(
 /// <summary>An act of a tool on its way here.</summary>
 public sealed record NewToolAct(ToolKey Tool, ToolAct Act);
 
+/// <summary>How long a tool lasted, or has lasted so far, and what its plan trusted it with.</summary>
+public sealed record ToolLife(string Route, double Shots, bool IsWorn, ThreePoint? Planned);
+
 /// <summary>Every mold and tool of the shop, by runs and books.</summary>
 public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore projects, Plans plans, ShopFloor floor, TimeProvider clock)
 {
@@ -81,12 +84,12 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
     {
         var known = await KnownAsync(cancel);
         var names = await projects.NamesAsync(known.Select(k => k.Key.ProjectId), cancel);
-        var forecasts = known.GroupBy(k => k.Kind).ToDictionary(g => g.Key, g => ForecastOf([.. g]));
+        var kinds = known.GroupBy(k => k.Kind).ToDictionary(g => g.Key, g => g.ToList());
         return
         [
             .. known
                 .Where(k => names.ContainsKey(k.Key.ProjectId))
-                .Select(k => Line(k, names[k.Key.ProjectId], forecasts[k.Kind]))
+                .Select(k => Line(k, names[k.Key.ProjectId], ForecastOf(k, kinds[k.Kind])))
                 .OrderBy(l => l.Retired is not null)
                 .ThenByDescending(l => l.LastShot)
                 .ThenBy(l => l.Project, StringComparer.Ordinal)
@@ -115,11 +118,23 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         );
     }
 
+    /// <summary>Of every tool of the shop.</summary>
+    public async Task<IReadOnlyList<ToolLife>> LivesAsync(CancellationToken cancel) =>
+        [
+            .. (await KnownAsync(cancel)).Select(k => new ToolLife(
+                k.Kind,
+                k.State.Shots,
+                k.State.Retired?.Why == RetiredFor.WornOut,
+                k.LifeShots
+            )),
+        ];
+
     /// <summary>How a tool is trusted to last, with its kind's history; null when nothing says.</summary>
     public async Task<double?> TrustedShotsAsync(ToolKey key, CancellationToken cancel)
     {
         var all = await KnownAsync(cancel);
-        return all.FirstOrDefault(k => k.Key == key) is { } tool && ForecastOf([.. all.Where(k => k.Kind == tool.Kind)]) is { } forecast
+        return
+            all.FirstOrDefault(k => k.Key == key) is { } tool && ForecastOf(tool, [.. all.Where(k => k.Kind == tool.Kind)]) is { } forecast
             ? forecast.Forecast.MoreAt(0, 0.5)
             : null;
     }
@@ -203,10 +218,10 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
             run.Over is not null
         );
 
-    /// <summary>The plan's range, with what became of the tools of that kind; null when no plan said one.</summary>
-    private static (LifeForecast Forecast, int Retired, int InService)? ForecastOf(IReadOnlyList<Known> kind)
+    /// <summary>Its plan's range, with what became of the tools of that kind; null when no plan said one.</summary>
+    private static (LifeForecast Forecast, int Retired, int InService)? ForecastOf(Known tool, IReadOnlyList<Known> kind)
     {
-        if (kind.Select(k => k.LifeShots).LastOrDefault(l => l is not null) is not { } life)
+        if ((tool.LifeShots ?? kind.Select(k => k.LifeShots).LastOrDefault(l => l is not null)) is not { } life)
             return null;
         List<double> worn = [.. kind.Where(k => k.State.Retired?.Why == RetiredFor.WornOut).Select(k => (double)k.State.Shots)];
         List<double> rest = [.. kind.Where(k => k.State.Retired?.Why != RetiredFor.WornOut).Select(k => (double)k.State.Shots)];
@@ -214,7 +229,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
     }
 
     private async Task<ToolOutlook?> OutlookAsync(Known tool, IReadOnlyList<Known> kind, CancellationToken cancel) =>
-        ForecastOf(kind) is var (forecast, retired, inService)
+        ForecastOf(tool, kind) is var (forecast, retired, inService)
             ? ToolOutlook.Of(forecast, (retired, inService), tool.State.Shots, await OrderAsync(tool, kind, cancel))
             : null;
 

@@ -57,6 +57,10 @@ const router = createBrowserRouter([
         path: 'shelf/pedigree/:run',
         lazy: async () => ({ Component: (await import('../shop/shelf/PedigreePage')).PedigreePage }),
       },
+      {
+        path: 'shelf/learned',
+        lazy: async () => ({ Component: (await import('../shop/shelf/LearnedPage')).LearnedPage }),
+      },
       { path: 'stand-ins', lazy: async () => ({ Component: (await import('../shop/StandInsPage')).StandInsPage }) },
       { path: '*', Component: Broken },
     ],

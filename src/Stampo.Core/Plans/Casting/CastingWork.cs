@@ -105,6 +105,7 @@ public sealed class CastingWork
         {
             ReadyH = FullCureH,
             LifeShots = figures.Life?.Shots,
+            Rates = new LearnedRates(_in.Method.YieldKey, _in.Method.LifeKey, _in.Method.LifeKey is { } key ? Job.Rates[key].Value : null),
         };
 
     private static List<HeadFigure> Head(CastingFigures figures)

@@ -114,3 +114,5 @@ export type Spot = Schemas['Spot'];
 export type ToolAct = Schemas['ToolAct'];
 export type ToolOutlook = Schemas['ToolOutlook'];
 export type ToolKey = Schemas['ToolKey'];
+export type LearnedFigure = Schemas['LearnedFigure'];
+export type LearningView = Schemas['LearningView'];

@@ -19,6 +19,9 @@ export function ShelfPage() {
   return (
     <>
       <Typography variant="h1">Molds</Typography>
+      <MuiLink component={Link} to="/shelf/learned">
+        What the shop has learned
+      </MuiLink>
       <TextField
         type="search"
         label="Find a lot, a shot, a person, a defect"

@@ -105,7 +105,7 @@ test('too few parts are said to be too few, and a drift is said with its interva
 test('values are entered cavity by cavity; what is missing is asked for and nothing is sent', async () => {
   asSefa();
   serve(shop);
-  const enter = vi.fn((..._: unknown[]) => Promise.resolve());
+  const enter = vi.fn<(entry: unknown) => Promise<void>>(() => Promise.resolve());
   draw(
     <EntryForm item={bore} cavities={2} correcting={null} onStop={() => undefined} onEnter={enter} onTable={vi.fn()} />,
   );
@@ -130,7 +130,7 @@ test('values are entered cavity by cavity; what is missing is asked for and noth
 test('a hardness takes its readings at once; a look takes a press', async () => {
   asSefa();
   serve(shop);
-  const enter = vi.fn((..._: unknown[]) => Promise.resolve());
+  const enter = vi.fn<(entry: unknown) => Promise<void>>(() => Promise.resolve());
   const shore = { ...bore, kind: 'hardness' as const, gauge: 'durometer' as const };
   draw(
     <EntryForm

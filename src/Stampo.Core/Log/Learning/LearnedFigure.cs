@@ -1,0 +1,134 @@
+using MathNet.Numerics.Distributions;
+using Stampo.Core.Bench;
+using Stampo.Core.Log.Shelf;
+using Stampo.Core.Ranges;
+
+namespace Stampo.Core.Log.Learning;
+
+public enum LearnedWhat
+{
+    /// <summary>Share of good parts.</summary>
+    Yield,
+
+    /// <summary>Shots of a tool.</summary>
+    Life,
+
+    /// <summary>Hands against those planned, 1 as planned.</summary>
+    Hands,
+}
+
+/// <summary>What the shop's records say of a figure that estimates stand on.</summary>
+/// <param name="Route">By name.</param>
+/// <param name="What">Which figure.</param>
+/// <param name="RateKey">The rate it may correct; null for what no single rate says.</param>
+/// <param name="Stated">What the estimate says now; null where it has none.</param>
+/// <param name="Actual">What was: 10, 50 and 90 %.</param>
+/// <param name="Records">Parts, tools or shots behind it.</param>
+/// <param name="IsEnough">Enough to be proposed.</param>
+/// <param name="Proposed">For the rate; null when it is not enough, or no rate says it.</param>
+/// <param name="Runs">Ids of the runs behind it, the last ones.</param>
+public sealed record LearnedFigure(
+    string Route,
+    LearnedWhat What,
+    string? RateKey,
+    ThreePoint? Stated,
+    ThreePoint Actual,
+    int Records,
+    bool IsEnough,
+    ThreePoint? Proposed,
+    IReadOnlyList<string> Runs
+)
+{
+    /// <summary>Whether the likeliest of what was lies in what is stated; null where nothing is.</summary>
+    public bool? IsInside => Stated is { } s ? Actual.Likely >= s.Low && Actual.Likely <= s.High : null;
+
+    private const int RunsShown = 50,
+        EnoughParts = 15,
+        EnoughShots = 5;
+
+    /// <summary>
+    /// Of all counted parts: quantiles of Beta(good + ½, spoiled + ½), which is what so many parts say of the share and no more.
+    /// </summary>
+    /// <param name="route">By name.</param>
+    /// <param name="shots">Ended shots of it.</param>
+    /// <param name="rateOf">A rate as it stands, by its key; null when there is none.</param>
+    public static LearnedFigure? Yield(string route, IReadOnlyList<RunRecord> shots, Func<string, ThreePoint?> rateOf)
+    {
+        var counts = shots.SelectMany(s => s.Counts).ToList();
+        if (counts.Count == 0)
+            return null;
+        var good = counts.Count(c => c.Fate == Fate.Good);
+        double At(double share) => Beta.InvCDF(good + 0.5, counts.Count - good + 0.5, share);
+        var (key, actual) = (shots[^1].Rates.YieldKey, new ThreePoint(At(0.1), At(0.5), At(0.9)));
+        var (stated, enough) = (key is null ? null : rateOf(key), counts.Count >= EnoughParts);
+        return new(
+            route,
+            LearnedWhat.Yield,
+            key,
+            stated,
+            actual,
+            counts.Count,
+            enough,
+            enough && stated is not null ? actual : null,
+            Last(shots)
+        );
+    }
+
+    /// <summary>
+    /// Of a new tool, by the plan's range and what became of those of its kind. The rate it was planned with is corrected by as much as the
+    /// plan's life is: what a plan makes of it (undercuts, heat) stays apart, and a rate that was taken is not corrected again.
+    /// </summary>
+    public static LearnedFigure? Life(string route, IReadOnlyList<RunRecord> shots, IReadOnlyList<double> worn, IReadOnlyList<double> rest)
+    {
+        if (shots.Select(s => s.LifeShots).LastOrDefault(l => l is not null) is not { } planned || worn.Count + rest.Count == 0)
+            return null;
+        var forecast = LifeForecast.From(planned).With(worn, rest);
+        var actual = new ThreePoint(forecast.MoreAt(0, 0.9), forecast.MoreAt(0, 0.5), forecast.MoreAt(0, 0.1));
+        var rates = shots.Last(s => s.LifeShots is not null).Rates;
+        return new(
+            route,
+            LearnedWhat.Life,
+            rates.LifeKey,
+            planned,
+            actual,
+            worn.Count + rest.Count,
+            worn.Count > 0,
+            worn.Count > 0 && rates.LifeRate is { } r
+                ? new ThreePoint(
+                    r.Low * actual.Low / planned.Low,
+                    r.Likely * actual.Likely / planned.Likely,
+                    r.High * actual.High / planned.High
+                )
+                : null,
+            Last(shots)
+        );
+    }
+
+    /// <summary>A shot's hands against those planned for the same operations.</summary>
+    public static LearnedFigure? Hands(string route, IReadOnlyList<RunRecord> shots)
+    {
+        var ratios = shots.Where(s => s.PlannedHandsMin > 0).Select(s => s.HandsMin / s.PlannedHandsMin).Order().ToList();
+        if (ratios.Count == 0)
+            return null;
+        double At(double share) => ratios[Math.Min(ratios.Count - 1, (int)(share * ratios.Count))];
+        return new(
+            route,
+            LearnedWhat.Hands,
+            null,
+            null,
+            new ThreePoint(At(0.1), At(0.5), At(0.9)),
+            ratios.Count,
+            ratios.Count >= EnoughShots,
+            null,
+            Last(shots)
+        );
+    }
+
+    private static List<string> Last(IReadOnlyList<RunRecord> shots) => [.. shots.TakeLast(RunsShown).Select(s => s.Run)];
+}
+
+/// <summary>How often what was fell into what had been stated, which is to be eight in ten.</summary>
+/// <param name="What">Which figure.</param>
+/// <param name="Inside">So many fell inside.</param>
+/// <param name="Of">Of so many.</param>
+public sealed record Calibration(LearnedWhat What, int Inside, int Of);
