@@ -96,6 +96,7 @@ builder.Services.AddSingleton<Measurements>();
 builder.Services.AddSingleton<Inspections>();
 builder.Services.AddSingleton<FirstArticles>();
 builder.Services.AddSingleton<Advice>();
+builder.Services.AddSingleton<LogTables>();
 builder.Services.AddSingleton<Learning>();
 builder.Services.AddSignalR().AddJsonProtocol(json => Json.ConfigureWire(json.PayloadSerializerOptions));
 builder.Services.AddSingleton<DemoRuns>();

@@ -299,6 +299,34 @@ public sealed class LogTests(DemoServer demo)
     }
 
     [Fact]
+    public async Task Runs_and_measurements_go_out_and_measurements_come_in_again()
+    {
+        var runs = await _server.GetAsync("/api/log/runs.json");
+        Assert.Contains(runs.EnumerateArray(), r => r.GetProperty("defects").GetString() == "1: bubbles");
+        Assert.Contains("UA-2207", await _server.Client.GetStringAsync("/api/log/runs.csv", TestContext.Current.CancellationToken));
+        var book = await _server.Client.GetByteArrayAsync("/api/log/runs.xlsx", TestContext.Current.CancellationToken);
+        Assert.Equal("PK"u8.ToArray(), book[..2]);
+        Assert.Equal(404, (await StampoServer.RefusedAsync(await _server.Client.GetAsync("/api/log/runs.doc"))).Status);
+
+        var vent = await demo.ProjectAsync("Vent disc");
+        var table = await _server.Client.GetStringAsync(
+            $"/api/projects/{vent}/inspection/entries.csv",
+            TestContext.Current.CancellationToken
+        );
+        var id = await _server.NewProjectWithPartAsync("vent-disc.stl");
+        var plan = (await _server.GetAsync($"/api/projects/{vent}/inspection")).GetProperty("plan").GetProperty("value");
+        await _server.PutAsync($"/api/projects/{id}/inspection", new { value = plan, version = 0 });
+        var taken = await StampoServer.ReadAsync(
+            await _server.Client.PostAsync(
+                $"/api/projects/{id}/inspection/entries/csv",
+                new StringContent(table, Encoding.UTF8, "text/csv"),
+                TestContext.Current.CancellationToken
+            )
+        );
+        Assert.All(taken.GetProperty("standing").EnumerateArray(), s => Assert.Equal(20, s.GetProperty("measured").GetInt32()));
+    }
+
+    [Fact]
     public async Task A_photograph_is_drawn_anew_and_what_is_none_is_refused()
     {
         async Task<HttpResponseMessage> SendAsync(byte[] bytes)

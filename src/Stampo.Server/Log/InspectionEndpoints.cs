@@ -47,6 +47,13 @@ internal static class InspectionEndpoints
             ([AsParameters] PlanAt at, string item, int? tool, Inspections all, CancellationToken cancel) =>
                 all.ChartAsync(at, item, tool, cancel)
         );
+        inspection
+            .MapGet(
+                "/entries.{form}",
+                async ([AsParameters] PlanAt at, string form, LogTables tables, CancellationToken cancel) =>
+                    LogTables.As(await tables.EntriesAsync(at, cancel), form, "measurements")
+            )
+            .ExcludeFromDescription();
         inspection.MapFirstArticles();
     }
 

@@ -27,6 +27,12 @@ public static class LogEndpoints
             .WithTags("Log");
 
         var log = app.MapGroup("/api/log").WithTags("Log");
+        log.MapGet(
+                "/runs.{form}",
+                async (string form, LogTables tables, CancellationToken cancel) =>
+                    LogTables.As(await tables.RunsAsync(cancel), form, "runs")
+            )
+            .ExcludeFromDescription();
         log.MapGet("/learned", (Learning learning, CancellationToken cancel) => learning.OfAsync(cancel));
         log.MapPost(
             "/learned/accept",

@@ -19,9 +19,19 @@ export function ShelfPage() {
   return (
     <>
       <Typography variant="h1">Molds</Typography>
-      <MuiLink component={Link} to="/shelf/learned">
-        What the shop has learned
-      </MuiLink>
+      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+        <MuiLink component={Link} to="/shelf/learned">
+          What the shop has learned
+        </MuiLink>
+        <span>
+          All runs as{' '}
+          {['csv', 'xlsx', 'json'].map((form) => (
+            <MuiLink key={form} href={`/api/log/runs.${form}`} sx={{ mr: 1.5 }}>
+              {form.toUpperCase()}
+            </MuiLink>
+          ))}
+        </span>
+      </Box>
       <TextField
         type="search"
         label="Find a lot, a shot, a person, a defect"

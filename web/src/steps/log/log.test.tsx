@@ -107,7 +107,15 @@ test('values are entered cavity by cavity; what is missing is asked for and noth
   serve(shop);
   const enter = vi.fn<(entry: unknown) => Promise<void>>(() => Promise.resolve());
   draw(
-    <EntryForm item={bore} cavities={2} correcting={null} onStop={() => undefined} onEnter={enter} onTable={vi.fn()} />,
+    <EntryForm
+      item={bore}
+      cavities={2}
+      correcting={null}
+      onStop={() => undefined}
+      onEnter={enter}
+      onTable={vi.fn()}
+      tables="/api/entries."
+    />,
   );
   const send = () => fireEvent.click(screen.getByRole('button', { name: 'Enter' }));
   const type = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });
@@ -140,6 +148,7 @@ test('a hardness takes its readings at once; a look takes a press', async () => 
       onStop={() => undefined}
       onEnter={enter}
       onTable={vi.fn()}
+      tables="/api/entries."
     />,
   );
   fireEvent.change(screen.getByLabelText('Shot'), { target: { value: '1' } });

@@ -1,4 +1,4 @@
-import { Box, Button, TextField, Typography } from '@mui/material';
+import { Box, Button, Link, TextField, Typography } from '@mui/material';
 import { useRef, useState } from 'react';
 import type { Entry, InspectionItem, ItemChart } from '../../../app/api/types';
 import { number } from '../../../shared/format';
@@ -15,12 +15,14 @@ interface Props {
   onStop: () => void;
   onEnter: (entry: Entry) => Promise<unknown>;
   onTable: (file: File) => void;
+  /** Where all measurements are had, but for the form at its end. */
+  tables: string;
 }
 
 const plain = (text: string) => Number(text.trim().replace(',', '.'));
 
 /** One value after the other: the shot stays, the cavity goes on by itself. */
-export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable }: Props) {
+export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable, tables }: Props) {
   const [by] = useAtBench();
   const [shot, setShot] = useState(correcting ? String(correcting.shot) : '');
   const [cavity, setCavity] = useState(correcting?.cavity ?? 1);
@@ -158,6 +160,14 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
           }}
         />
       </Box>
+      <Typography variant="body2" sx={{ mt: 1 }}>
+        All measurements as{' '}
+        {['csv', 'xlsx', 'json'].map((form) => (
+          <Link key={form} href={tables.replace('entries.', `entries.${form}`)} sx={{ mr: 1.5 }}>
+            {form.toUpperCase()}
+          </Link>
+        ))}
+      </Typography>
       {item.kind === 'hardness' && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
           On a stack of 6 mm or more, at 23 °C, each reading after 3 s; the median counts.
