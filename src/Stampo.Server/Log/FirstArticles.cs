@@ -36,7 +36,9 @@ public sealed record FirstArticle(
 /// <summary>A signature: the report as it was seen, which is never changed.</summary>
 public sealed record Signature(int Version, string By, string Says, Instant At, FirstArticle Report);
 
-/// <summary>A first article as it stands, and as it was signed. <paramref name="Changed"/>: what is otherwise since the last signature.</summary>
+/// <summary>
+/// A first article as it stands, and as it was signed. <paramref name="Changed"/>: what is otherwise since the last signature.
+/// </summary>
 public sealed record FirstArticleView(FirstArticle Report, IReadOnlyList<Signature> Signed, IReadOnlyList<Difference> Changed);
 
 /// <summary>Signs a first article as it stands.</summary>
@@ -77,7 +79,7 @@ public sealed class FirstArticles(
                 "article.not-whole",
                 report.Rows.Count == 0
                     ? "Nothing is to be looked at yet; say on the inspection plan what."
-                    : $"{Text.Count(report.Missing, "value")} of shot {shot} are missing, or values out of their limits wait for a decision.",
+                    : $"{Text.Count(report.Missing, "value")} of shot {shot} missing, or values out of their limits wait for a decision.",
                 "shot"
             );
         await using var db = await factory.CreateDbContextAsync(cancel);
@@ -125,9 +127,9 @@ public sealed class FirstArticles(
                     sheet.Row(["item", "nominal", "limits", "gauge", "measured, by cavity"], widths, [.. widths.Select(_ => sheet.Head)]);
                     foreach (var row in report.Rows)
                         sheet.Row(Cells(row), widths);
-                    foreach (var signature in view.Signed)
+                    foreach (var (version, by, says, at, _) in view.Signed)
                         sheet.Paragraph(
-                            $"Version {signature.Version} signed by {signature.By}, {signature.At.InUtc().Date.ToDateOnly():d MMM yyyy}: {signature.Says}",
+                            $"Version {version} signed by {by}, {at.InUtc().Date.ToDateOnly():d MMM yyyy}: {says}",
                             sheet.Plain
                         );
                     if (view.Changed.Count > 0)

@@ -133,7 +133,9 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
 
     public void Dispose() => _one.Dispose();
 
-    /// <summary>The entry as it is to be kept; null when it is already. What follows it in the same table is looked at with it standing.</summary>
+    /// <summary>
+    /// The entry as it is to be kept; null when it is already. What follows it in the same table is looked at with it standing.
+    /// </summary>
     private static Entry? Check(Entry sent, InspectionPlan plan, List<Entry> standing, MeasuredRow? known, OfPlan of, int at)
     {
         if (known is not null)

@@ -4,7 +4,9 @@ using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
 
-/// <summary>Finds and removes attached files that no state of any project's quotes names any more, undo included, and no tool's book.</summary>
+/// <summary>
+/// Finds and removes attached files that no state of any project's quotes names any more, undo included, and no tool's book.
+/// </summary>
 public sealed class UnusedFiles(IDbContextFactory<StampoDb> factory, TimeProvider clock)
 {
     /// <summary>A file is kept before the quote that names it is saved.</summary>

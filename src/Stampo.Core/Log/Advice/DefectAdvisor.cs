@@ -107,7 +107,9 @@ public static partial class DefectAdvisor
     private static LikelyCause Told(DefectRule rule, double likely, string evidence, int[] shots, int of, int other, int ofOthers) =>
         new(rule.Id, rule.Cause, likely, evidence, shots, of, other, ofOthers, rule.Remedy, rule.Edit, rule.Source, rule.When.Count > 0);
 
-    /// <summary>Facts put in for their names: the span over all shots that it holds in; "{clock.mixing %}" as a share in per cent.</summary>
+    /// <summary>
+    /// Facts put in for their names: the span over all shots that it holds in; "{clock.mixing %}" as a share in per cent.
+    /// </summary>
     private static string Spoken(string evidence, List<AdvisedShot> shots) =>
         FactName()
             .Replace(

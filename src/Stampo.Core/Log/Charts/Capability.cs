@@ -5,8 +5,8 @@ namespace Stampo.Core.Log.Charts;
 
 /// <summary>
 /// How a spread fits between two limits: cp and cpk by what one part differs from the next (σ = mean moving range ÷ 1.128), pp and ppk by
-/// the spread of all. The interval is that of ppk at 95 %: ppk ± 1.96·√(1/(9n) + ppk²/(2(n − 1))). Ratios are null where there is no spread,
-/// or where the limit they need is not given.
+/// the spread of all. The interval is that of ppk at 95 %: ppk ± 1.96·√(1/(9n) + ppk²/(2(n − 1))). Ratios are null where there is no
+/// spread, or where the limit they need is not given.
 /// </summary>
 /// <param name="Mean">Of all.</param>
 /// <param name="SigmaWithin">Of what one part differs from the next.</param>

@@ -97,7 +97,8 @@ public static class Entries
                 if (readings.Count != HardnessReadings)
                     throw new RefusalException(
                         "entry.readings",
-                        $"A hardness is the median of {HardnessReadings} readings, each after 3 s, on a stack of 6 mm or more; {readings.Count} came.",
+                        $"A hardness is the median of {HardnessReadings} readings, each after 3 s, on a stack of 6 mm or more; "
+                            + $"{readings.Count} came.",
                         "readings"
                     );
                 for (var i = 0; i < readings.Count; i++)

@@ -129,8 +129,8 @@ public sealed record InspectionPlan(IReadOnlyList<InspectionItem> Items)
         ?? throw new RefusalException("inspection.no-item", $"Nothing called \"{id}\" is looked at here.", "item");
 
     /// <summary>
-    /// Of how many shots one is measured, as a run is long: all of ten, every fifth of fifty, every tenth of five hundred, every fiftieth of
-    /// more.
+    /// Of how many shots one is measured, as a run is long: all of ten, every fifth of fifty, every tenth of five hundred,
+    /// every fiftieth of more.
     /// </summary>
     public static int EveryFor(int shots) =>
         shots switch

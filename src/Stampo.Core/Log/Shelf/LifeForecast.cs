@@ -7,8 +7,8 @@ namespace Stampo.Core.Log.Shelf;
 public sealed record LifePrior(double A, double B);
 
 /// <summary>
-/// Shots to the end of a tool ~ Weibull of a known shape, its rate λ = η^(−k) ~ Gamma(a, b). A tool that wore out after n shots adds (1, nᵏ),
-/// one that is still in service, or was retired for another reason, (0, nᵏ).
+/// Shots to the end of a tool ~ Weibull of a known shape, its rate λ = η^(−k) ~ Gamma(a, b). A tool that wore out after n shots adds
+/// (1, nᵏ), one that is still in service, or was retired for another reason, (0, nᵏ).
 /// </summary>
 /// <param name="Shape">k: more than 1 wears out.</param>
 /// <param name="A">Prior and tools that wore out.</param>

@@ -5,8 +5,8 @@ using Stampo.Core.Working;
 namespace Stampo.Core.Log.Shelf;
 
 /// <summary>
-/// Something that was done to a tool, or seen on it. Nothing is changed: what was wrong is taken back by an act that says so. The id is made
-/// where the act is, so that sending it twice is the same act.
+/// Something that was done to a tool, or seen on it. Nothing is changed: what was wrong is taken back by an act that says so. The id
+/// is made where the act is, so that sending it twice is the same act.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(ToolDescribed), "described")]

@@ -18,7 +18,7 @@ public sealed record SurvivalPoint(double More, double Chance);
 /// <param name="Curve">From now on.</param>
 /// <param name="ToCome">Shots its order still asks of it; null when nothing is ordered of it.</param>
 /// <param name="Chance">To make those.</param>
-/// <param name="MakeNextBy">The day the next one is to be begun so that the order is not late; null when this one lasts, surely enough.</param>
+/// <param name="MakeNextBy">The day the next one is to be begun, so that the order is not late; null when this one lasts.</param>
 public sealed record ToolOutlook(
     double Shape,
     double A,
