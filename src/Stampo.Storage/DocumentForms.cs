@@ -10,8 +10,8 @@ namespace Stampo.Storage;
 public sealed class DocumentForms(IReadOnlyDictionary<string, IReadOnlyList<Action<JsonObject>>> changes)
 {
     /// <summary>
-    /// The kind of what is not a step: a decision, a run and its acts, an act of a tool, a signed first article, and an entry of the shop as
-    /// it was kept one by one.
+    /// The kind of what is not a step: a decision, a run and its acts, an act of a tool, a signed first article, and an entry of the
+    /// shop as it was kept one by one.
     /// </summary>
     public const string Decision = "decision",
         Run = "run",

@@ -57,6 +57,9 @@ public sealed class FirstArticles(
 {
     private const int LongestSays = 1_000;
 
+    /// <summary>Of the report on paper, as shares of its width.</summary>
+    private static readonly float[] Columns = [0.28f, 0.1f, 0.2f, 0.14f, 0.28f];
+
     public async Task<FirstArticleView> OfAsync(PlanAt at, int shot, CancellationToken cancel)
     {
         var (where, plan) = await inspections.PlanAsync(at, cancel);
@@ -123,7 +126,7 @@ public sealed class FirstArticles(
                             + $"{Text.Count(report.Missing, "value")} missing.",
                         sheet.Plain
                     );
-                    float[] widths = [0.26f, 0.12f, 0.2f, 0.14f, 0.28f];
+                    float[] widths = [.. Columns.Select(share => share * PdfSheet.Width)];
                     sheet.Row(["item", "nominal", "limits", "gauge", "measured, by cavity"], widths, [.. widths.Select(_ => sheet.Head)]);
                     foreach (var row in report.Rows)
                         sheet.Row(Cells(row), widths);
