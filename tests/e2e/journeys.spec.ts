@@ -239,6 +239,7 @@ test('keyboard alone goes from the list to a recorded decision', async ({ page, 
   await expect(page.getByRole('heading', { name: 'Routes for 11 parts' })).toBeVisible();
   await tabTo('Printed parts: show in full');
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Decide on it' })).toBeVisible();
   await tabTo('Decide on it');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Reason')).toBeFocused();

@@ -18,10 +18,12 @@ test('the mold follows its patterns and its wall, and every figure opens', async
   await expect.poll(mass).toBeGreaterThan(before * 1.2);
   await expect(page.getByRole('img', { name: /Mold box, inside .* wall 31\.8 millimetres/ })).toBeVisible();
   await figure(page, 'Silicone in it').click();
-  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText(
-    'box − patterns × part − gates − runner',
-  );
-  await page.keyboard.press('Escape');
+  const working = page.getByRole('complementary', { name: 'Working' });
+  await expect(working).toContainText('box − patterns × part − gates − runner');
+  await expect(async () => {
+    await page.keyboard.press('Escape');
+    await expect(working).toBeHidden({ timeout: 1000 });
+  }).toPass();
   await saved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(mass).toBe(before);

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Core.Bench;
@@ -79,14 +80,17 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
         return [.. _open.Values.OrderBy(r => r.Row.BegunUtc).ThenBy(r => r.Row.Id, StringComparer.Ordinal)];
     }
 
-    /// <summary>All there are, some hundreds read at a time.</summary>
+    /// <summary>All there are that can be read, some hundreds at a time: one of a later release costs itself, not the others.</summary>
     public async IAsyncEnumerable<KeptRun> AllAsync([EnumeratorCancellation] CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         foreach (var some in (await db.Runs.Select(r => r.Id).ToListAsync(cancel)).Chunk(ReadAtOnce))
         {
-            foreach (var run in await ReadAsync(db, db.Runs.Where(r => some.Contains(r.Id)), cancel))
-                yield return run;
+            foreach (var (row, acts) in await RowsAsync(db, db.Runs.Where(r => some.Contains(r.Id)), cancel))
+            {
+                if (TryRead(row, acts) is { } run)
+                    yield return run;
+            }
         }
     }
 
@@ -247,7 +251,14 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
             _open[run.Row.Id] = run;
     }
 
-    private async Task<List<KeptRun>> ReadAsync(StampoDb db, IQueryable<Run> asked, CancellationToken cancel)
+    private async Task<List<KeptRun>> ReadAsync(StampoDb db, IQueryable<Run> asked, CancellationToken cancel) =>
+        (await RowsAsync(db, asked, cancel)).ConvertAll(r => Read(r.Run, r.Acts));
+
+    private static async Task<List<(Run Run, IEnumerable<RunAct> Acts)>> RowsAsync(
+        StampoDb db,
+        IQueryable<Run> asked,
+        CancellationToken cancel
+    )
     {
         var runs = await asked.AsNoTracking().OrderBy(r => r.BegunUtc).ThenBy(r => r.Id).ToListAsync(cancel);
         var acts = await (
@@ -257,13 +268,25 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
             select act
         ).ToListAsync(cancel);
         var of = acts.ToLookup(a => a.RunId);
-        return runs.ConvertAll(run => new KeptRun(
+        return runs.ConvertAll(run => (run, of[run.Id]));
+    }
+
+    private KeptRun Read(Run run, IEnumerable<RunAct> acts) =>
+        new(
             run,
             Json.Read<RunSheet>(forms.BroughtUp(DocumentForms.Run, run.Schema, run.Sheet)),
-            [
-                .. of[run.Id]
-                    .Select(a => new LoggedAct(a.Ordinal, a.AtUtc, Json.Read<Act>(forms.BroughtUp(DocumentForms.Act, a.Schema, a.Json)))),
-            ]
-        ));
+            [.. acts.Select(a => new LoggedAct(a.Ordinal, a.AtUtc, Json.Read<Act>(forms.BroughtUp(DocumentForms.Act, a.Schema, a.Json))))]
+        );
+
+    private KeptRun? TryRead(Run run, IEnumerable<RunAct> acts)
+    {
+        try
+        {
+            return Read(run, acts);
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
     }
 }

@@ -199,18 +199,27 @@ public sealed class FirstArticles(
     private static string[] Cells(ArticleRow row) =>
         [
             row.Item.Name,
-            Text.Number(row.Item.Nominal, 6),
-            $"{Limit(row.Item.Lower)} … {Limit(row.Item.Upper)}",
-            row.Item.Gauge.ToString(),
+            row.Item.Kind == InspectedKind.Look ? "" : Text.Number(row.Item.Nominal, 6),
+            row.Item.Kind == InspectedKind.Look ? "as it should be" : $"{Limit(row.Item.Lower)} … {Limit(row.Item.Upper)} {row.Item.Unit}",
+            Words(row.Item.Gauge),
             row.Values.Count == 0
                 ? "not measured"
                 : string.Join(
                     "; ",
                     row.Values.Select(v =>
-                        $"{v.Cavity}: {Text.Number(v.Value, 6)}{(v.Within ? "" : $" OUT, {v.Decided?.ToString() ?? "open"}")}"
+                        $"{v.Cavity}: {Said(row.Item, v.Value)}{(v.Within ? "" : $" OUT, {v.Decided?.ToString() ?? "open"}")}"
                     )
                 ),
         ];
+
+    /// <summary>"Pin gauge" of PinGauge.</summary>
+    private static string Words(Gauge gauge) =>
+        string.Concat(gauge.ToString().Select((c, i) => i > 0 && char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : c.ToString()));
+
+    private static string Said(InspectionItem item, double value) =>
+        item.Kind != InspectedKind.Look ? Text.Number(value, 6)
+        : value == 1 ? "as it should be"
+        : "not as it should be";
 
     private static string Limit(double? limit) => limit is { } l ? Text.Number(l, 6) : "";
 

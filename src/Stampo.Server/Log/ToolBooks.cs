@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Core.Log.Shelf;
@@ -17,11 +18,9 @@ public sealed class ToolBooks(IDbContextFactory<StampoDb> factory, DocumentForms
     private const int MostActs = 2_000;
 
     private readonly ConcurrentDictionary<ToolKey, IReadOnlyList<LoggedToolAct>> _books = [];
+    private readonly ConcurrentDictionary<ToolKey, bool> _closed = [];
     private readonly SemaphoreSlim _one = new(1, 1);
     private volatile bool _isRead;
-
-    /// <summary>Told after each act, with the tool's project.</summary>
-    public event Action<string>? Changed;
 
     public async Task<IReadOnlyDictionary<ToolKey, IReadOnlyList<LoggedToolAct>>> AllAsync(CancellationToken cancel)
     {
@@ -76,6 +75,8 @@ public sealed class ToolBooks(IDbContextFactory<StampoDb> factory, DocumentForms
                 throw new RefusalException("act.other", "Another act has this id; make a new one.", "act.id");
             }
 
+            if (_closed.ContainsKey(tool))
+                throw new RefusalException("tool.later-form", "A later release wrote in this book; go on with that release.", "tool");
             var log = _books.GetValueOrDefault(tool, []);
             Check.Between(log.Count, 0, MostActs - 1, "acts", "acts", "no tool's book has more");
             ToolFold.Check(act, stateOf(log), log);
@@ -101,8 +102,6 @@ public sealed class ToolBooks(IDbContextFactory<StampoDb> factory, DocumentForms
         {
             _one.Release();
         }
-
-        Changed?.Invoke(tool.ProjectId);
     }
 
     public void Dispose() => _one.Dispose();
@@ -113,8 +112,22 @@ public sealed class ToolBooks(IDbContextFactory<StampoDb> factory, DocumentForms
             return;
         await using var db = await factory.CreateDbContextAsync(cancel);
         foreach (var book in (await db.ToolActs.AsNoTracking().ToListAsync(cancel)).GroupBy(a => new ToolKey(a.ProjectId, a.Plan, a.Tool)))
-            _books[book.Key] = [.. book.OrderBy(a => a.Ordinal).Select(Read)];
+            _books[book.Key] = [.. book.OrderBy(a => a.Ordinal).Select(TryRead).OfType<LoggedToolAct>()];
         _isRead = true;
+    }
+
+    /// <summary>What a later release wrote is left out, and its book is not written on.</summary>
+    private LoggedToolAct? TryRead(ToolRow row)
+    {
+        try
+        {
+            return Read(row);
+        }
+        catch (JsonException)
+        {
+            _closed[new ToolKey(row.ProjectId, row.Plan, row.Tool)] = true;
+            return null;
+        }
     }
 
     private LoggedToolAct Read(ToolRow row) =>

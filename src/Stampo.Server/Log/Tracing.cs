@@ -150,14 +150,20 @@ public sealed class Tracing(RunHistory history, Runs runs, Shelf shelf, ProjectS
                             + $"{string.Join(", ", pedigree.People)}. {pedigree.ToolName}",
                         sheet.Plain
                     );
-                    sheet.Section("Parts", [.. pedigree.Parts.Select(p => $"cavity {p.Cavity}: {Fated(p)}, {p.By}")]);
-                    sheet.Section("Lots", [.. pedigree.Lots.Select(Lot), .. pedigree.ToolLots.Select(l => $"{Lot(l)} (tool)")]);
-                    sheet.Section("Weighed and read", [.. pedigree.Readings.Select(Read)]);
-                    sheet.Section("Clocks", [.. pedigree.Clocks.Select(Used)]);
-                    sheet.Section("Not as planned, and notes", [.. pedigree.Remarks.Select(Remarked)]);
+                    foreach (var (name, lines) in Sections(pedigree).Where(s => s.Lines.Count > 0))
+                        sheet.Section(name, lines);
                 }
             )
             .Pdf;
+    }
+
+    private IEnumerable<(string Name, IReadOnlyList<string> Lines)> Sections(PedigreeView pedigree)
+    {
+        yield return ("Parts", [.. pedigree.Parts.Select(p => $"cavity {p.Cavity}: {Fated(p)}, {p.By}")]);
+        yield return ("Lots", [.. pedigree.Lots.Select(Lot), .. pedigree.ToolLots.Select(l => $"{Lot(l)} (tool)")]);
+        yield return ("Weighed and read", [.. pedigree.Readings.Select(Read)]);
+        yield return ("Clocks", [.. pedigree.Clocks.Select(Used)]);
+        yield return ("Not as planned, and notes", [.. pedigree.Remarks.Select(Remarked)]);
     }
 
     private static FoundRun View(Found found, string project)

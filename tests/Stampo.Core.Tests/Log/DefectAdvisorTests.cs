@@ -97,6 +97,22 @@ public class DefectAdvisorTests
         Assert.All(Defects.Codes.Where(c => c != "other"), c => Assert.Contains(DefectRule.All, r => r.Defects.Contains(c)));
     }
 
+    public static TheoryData<string> Edited => [.. DefectRule.All.Select(r => r.Edit?.Field).OfType<string>().Distinct()];
+
+    /// <summary>What is to be changed is a field of the choices, by the name the page knows it by.</summary>
+    [Theory]
+    [MemberData(nameof(Edited))]
+    public void An_edit_leads_to_a_field_of_the_plan(string field)
+    {
+        var type = typeof(Core.Plans.Casting.CastingChoices);
+        foreach (var name in field.Split('.'))
+        {
+            var property = type.GetProperties().SingleOrDefault(p => char.ToLowerInvariant(p.Name[0]) + p.Name[1..] == name);
+            Assert.NotNull(property);
+            type = property.PropertyType;
+        }
+    }
+
     [Fact]
     public void What_holds_in_sound_shots_as_well_falls_behind()
     {

@@ -6,8 +6,16 @@ configure({ asyncUtilTimeout: 6000 });
 
 // There is no server to hear of; what it would tell, the tests that need it say.
 vi.mock('@microsoft/signalr', () => {
-  const silent = new Proxy({}, { get: (_, name) => (name === 'start' ? () => new Promise(() => {}) : () => silent) });
-  return { HubConnectionBuilder: vi.fn(() => silent), LogLevel: {} };
+  const silent: object = new Proxy(
+    {},
+    { get: (_, name) => (name === 'start' ? () => new Promise(() => {}) : () => silent) },
+  );
+  class HubConnectionBuilder {
+    constructor() {
+      return silent;
+    }
+  }
+  return { HubConnectionBuilder, LogLevel: {} };
 });
 
 // All tests of a worker share one page: each leaves it as it found it.

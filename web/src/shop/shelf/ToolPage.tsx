@@ -64,7 +64,12 @@ export function ToolPage() {
       )}
       {record.error && <Alert severity="error">{record.error.message}</Alert>}
       <Box
-        sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 7fr) minmax(0, 5fr)' }, mt: 1 }}
+        sx={{
+          display: 'grid',
+          gap: 4,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 7fr) minmax(0, 5fr)' },
+          mt: 1,
+        }}
       >
         <div>
           {outlook && <Survival outlook={outlook} shots={state.shots} />}

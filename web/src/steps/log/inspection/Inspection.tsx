@@ -60,7 +60,12 @@ export function Inspection({ projectId, stretch, inspection, data }: Props) {
       <Questions questions={data.questions} onDecide={decide.mutate} isPending={decide.isPending} />
       {error && <Alert severity="error">{error.message}</Alert>}
       <Box
-        sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 5fr) minmax(0, 7fr)' }, mt: 1 }}
+        sx={{
+          display: 'grid',
+          gap: 3,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 5fr) minmax(0, 7fr)' },
+          mt: 1,
+        }}
       >
         <div>
           {part?.hash && (
