@@ -46,7 +46,7 @@ export function LearnedPage() {
       </MuiLink>
       <Typography variant="h1">What the shop has learned</Typography>
       <Typography sx={{ mb: 1 }}>
-        The grey bar is what an estimate states, low to high; the dark one what was, eight times in ten. A figure is
+        The grey bar is what an estimate states, low to high; the coloured one what was, eight times in ten. A figure is
         taken by a person, and taken back in the{' '}
         <MuiLink component={Link} to="/library">
           library
