@@ -37,6 +37,7 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['first article', (id) => `/projects/${id}/log?stretch=s2&view=article&shot=6`],
   ['molds', () => '/shelf'],
   ['found', () => '/shelf?q=bubbles'],
+  ['learned', () => '/shelf/learned'],
   ['a mold', (id) => `/shelf/tool?project=${id}&plan=plan%2Fcast-silicone&number=2`],
   ['pedigree', () => `/shelf/pedigree/${run}`],
 ];

@@ -50,6 +50,9 @@ public sealed record RunRecord(
     /// <summary>What its outcome may correct.</summary>
     public LearnedRates Rates { get; init; } = LearnedRates.None;
 
+    /// <summary>Parts that came out so.</summary>
+    public int Count(Fate fate) => Counts.Count(c => c.Fate == fate);
+
     /// <summary>It wears the tool, whatever came of it.</summary>
     public bool IsShot => Piece.Repeats == Repeats.EachShot && Phase != RunPhase.Abandoned;
 

@@ -51,14 +51,14 @@ public sealed record Quote(
 
     public void Check(string at)
     {
-        Named(Id, 1, 60, $"{at}.id", "Give the quote an id.");
-        Named(RouteId, 1, 60, $"{at}.routeId", "Say which route the quote is for.");
-        Named(Supplier, 2, LongestName, $"{at}.supplier", "Say who offers (2 to 120 characters).");
+        Working.Check.Length(Id, 1, 60, $"{at}.id", "Give the quote an id.");
+        Working.Check.Length(RouteId, 1, 60, $"{at}.routeId", "Say which route the quote is for.");
+        Working.Check.Length(Supplier, 2, LongestName, $"{at}.supplier", "Say who offers (2 to 120 characters).");
         if (File is { } file && (file.Hash is not { Length: 64 } || !file.Hash.All(char.IsAsciiHexDigit) || file.Bytes < 0))
             throw new RefusalException("quote.file", "The attached file is not one that was sent here; attach it again.", $"{at}.file");
         if (File is not null)
-            Named(File.Name, 1, LongestName, $"{at}.file.name", "Name the attached file in up to 120 characters.");
-        Named(Remarks ?? "", 0, LongestRemarks, $"{at}.remarks", "Keep the remarks within 2,000 characters.");
+            Working.Check.Length(File.Name, 1, LongestName, $"{at}.file.name", "Name the attached file in up to 120 characters.");
+        Working.Check.Length(Remarks ?? "", 0, LongestRemarks, $"{at}.remarks", "Keep the remarks within 2,000 characters.");
         Working.Check.Between(Cavities, 1, 128, $"{at}.cavities", "", "a tool has at least one cavity");
         Working.Check.Between(ToolPrice, 0, MostMoney, $"{at}.toolPrice", "€", "a price is not negative");
         Working.Check.Between(LeadDays, 0, 1_000, $"{at}.leadDays", "working days", "four years are longer than any tool takes");
@@ -91,12 +91,6 @@ public sealed record Quote(
                     $"{at}.prices[{b}].from"
                 );
         }
-    }
-
-    private static void Named(string? text, int least, int most, string field, string said)
-    {
-        if (text is null || text.Trim().Length < least || text.Length > most)
-            throw new RefusalException("input.length", said, field);
     }
 }
 

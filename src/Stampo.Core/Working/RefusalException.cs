@@ -51,6 +51,18 @@ public static class Check
                 field
             );
 
+    /// <summary>A text of so many signs; what is around it does not count for the least.</summary>
+    /// <param name="text">As it came.</param>
+    /// <param name="least">Without what is around it.</param>
+    /// <param name="most">As it came.</param>
+    /// <param name="field">Its name.</param>
+    /// <param name="said">What to say when it is not; null for how long it is to be.</param>
+    public static void Length(string? text, int least, int most, string field, string? said = null)
+    {
+        if (text is null || text.Trim().Length < least || text.Length > most)
+            throw new RefusalException("input.length", said ?? $"{FieldWords.Capital(field)} has {least} to {most} signs.", field);
+    }
+
     /// <summary>One of two words, or nothing.</summary>
     public static void OneOf(string? value, string field, string first, string second)
     {

@@ -1,4 +1,5 @@
 using Stampo.Core.Bench;
+using Stampo.Core.Log;
 using Stampo.Core.Log.Advice;
 using Stampo.Server.Plan;
 
@@ -18,19 +19,9 @@ public sealed class Advice(Plans plans, RunHistory history, Shelf shelf)
         var whole = await plans.OfAsync(at, cancel);
         if (whole.Step is not { } step)
             return new AdviceView(whole.Stretch, 0, 0, []);
-        var runs = (await history.AllAsync(cancel)).Where(r => r.ProjectId == at.Id && r.Plan == step).ToList();
-        var shots = new List<AdvisedShot>();
-        foreach (var tool in runs.Where(r => r.IsShot).GroupBy(r => r.Piece.Tool ?? 0))
-        {
-            var making = runs.LastOrDefault(r => r.IsMaking && r.Piece.Tool == tool.Key);
-            var life = await shelf.TrustedShotsAsync(new ToolKey(at.Id, step, tool.Key), cancel);
-            var book = await shelf.TryFindAsync(new ToolKey(at.Id, step, tool.Key), cancel);
-            shots.AddRange(
-                tool.OrderBy(r => r.Begun)
-                    .Select((r, i) => ShotFacts.Of(r, making, i + 1, life, book?.State.Marks.Count(m => m.At < r.Begun) ?? 0))
-            );
-        }
-
+        var runs = (await history.AllAsync(cancel)).Where(r => r.IsShot && r.ProjectId == at.Id && r.Plan == step);
+        var tools = await shelf.ToolsAsync(cancel);
+        var shots = runs.GroupBy(r => r.Piece.Tool ?? 0).SelectMany(g => Of(g, tools)).ToList();
         var counts = shots.SelectMany(s => s.Record.Counts.Select(c => (s.Shot, c.Fate, c.Defect))).ToList();
         return new AdviceView(
             whole.Stretch,
@@ -51,5 +42,15 @@ public sealed class Advice(Plans plans, RunHistory history, Shelf shelf)
                     )),
             ]
         );
+    }
+
+    /// <summary>Shots of one tool with what is known of it; a printer or a mill has nothing to say.</summary>
+    private static IEnumerable<AdvisedShot> Of(IEnumerable<RunRecord> shots, IReadOnlyList<KnownTool> tools)
+    {
+        var inOrder = shots.OrderBy(r => r.Begun).ToList();
+        var (projectId, plan, number) = (inOrder[0].ProjectId, inOrder[0].Plan, inOrder[0].Piece.Tool ?? 0);
+        var tool = tools.FirstOrDefault(t => t.Key == new ToolKey(projectId, plan, number));
+        var trusted = tool is null ? null : Shelf.Trusted(tool, tools);
+        return inOrder.Select((r, i) => ShotFacts.Of(r, tool?.Making, i + 1, trusted, tool?.State.Marks.Count(m => m.At < r.Begun) ?? 0));
     }
 }

@@ -24,7 +24,7 @@ public sealed class Learning(RunHistory history, Shelf shelf, ShopLibrary librar
     {
         var rates = (await library.CurrentAsync(cancel)).Rates.All.ToDictionary(r => r.Key, r => r.Value);
         var shots = (await history.AllAsync(cancel)).Where(r => r.IsShot && r.Phase == RunPhase.Ended).ToList();
-        var tools = await shelf.LivesAsync(cancel);
+        var tools = await shelf.ToolsAsync(cancel);
         var figures = shots
             .GroupBy(r => r.Route)
             .OrderBy(g => g.Key, StringComparer.Ordinal)
@@ -55,12 +55,12 @@ public sealed class Learning(RunHistory history, Shelf shelf, ShopLibrary librar
     private static IEnumerable<LearnedFigure> FiguresOf(
         string route,
         IReadOnlyList<RunRecord> shots,
-        IReadOnlyList<ToolLife> tools,
+        IReadOnlyList<KnownTool> tools,
         Func<string, ThreePoint?> rateOf
     )
     {
-        List<double> worn = [.. tools.Where(t => t.Route == route && t.IsWorn).Select(t => t.Shots)];
-        List<double> rest = [.. tools.Where(t => t.Route == route && !t.IsWorn).Select(t => t.Shots)];
+        List<double> worn = [.. tools.Where(t => t.Kind == route && t.IsWorn).Select(t => (double)t.State.Shots)];
+        List<double> rest = [.. tools.Where(t => t.Kind == route && !t.IsWorn).Select(t => (double)t.State.Shots)];
         return new[]
         {
             LearnedFigure.Yield(route, shots, rateOf),
@@ -78,7 +78,7 @@ public sealed class Learning(RunHistory history, Shelf shelf, ShopLibrary librar
 
     private static IEnumerable<Calibration> Calibrated(
         List<RunRecord> shots,
-        IReadOnlyList<ToolLife> tools,
+        IReadOnlyList<KnownTool> tools,
         Dictionary<string, ThreePoint> rates
     )
     {
@@ -91,9 +91,9 @@ public sealed class Learning(RunHistory history, Shelf shelf, ShopLibrary librar
             .ToList();
         if (stretches.Count > 0)
             yield return new(LearnedWhat.Yield, stretches.Count(s => Holds(s.Rate, s.Share)), stretches.Count);
-        var worn = tools.Where(t => t is { IsWorn: true, Planned: not null }).ToList();
+        var worn = tools.Where(t => t is { IsWorn: true, LifeShots: not null }).ToList();
         if (worn.Count > 0)
-            yield return new(LearnedWhat.Life, worn.Count(t => Holds(t.Planned!.Value, t.Shots)), worn.Count);
+            yield return new(LearnedWhat.Life, worn.Count(t => Holds(t.LifeShots!.Value, t.State.Shots)), worn.Count);
     }
 
     private static bool Holds(ThreePoint range, double value) => value >= range.Low && value <= range.High;

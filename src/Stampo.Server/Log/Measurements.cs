@@ -49,7 +49,7 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
         if (Known(of) is { } known)
             return known;
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var rows = await db.Measured.AsNoTracking().Where(m => m.ProjectId == of.ProjectId && m.Plan == of.Plan).ToListAsync(cancel);
+        var rows = await Rows(db, of).ToListAsync(cancel);
         return AtHand(of, rows.GroupBy(m => m.Item).ToDictionary(g => g.Key, g => Entries.Standing(g.Select(Read))));
     }
 

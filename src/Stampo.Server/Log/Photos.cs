@@ -1,4 +1,3 @@
-using System.Security.Cryptography;
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
 using Stampo.Core.Working;
@@ -32,17 +31,7 @@ public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clo
                 "file"
             );
         var (jpeg, width, height) = Drawn(await Forms.BytesAsync(file, cancel));
-        var hash = Convert.ToHexStringLower(SHA256.HashData(jpeg));
-        await factory.AddOnceAsync(
-            new StoredFile
-            {
-                Hash = hash,
-                Content = jpeg,
-                KeptUtc = clock.Now(),
-            },
-            f => f.Hash == hash,
-            cancel
-        );
+        var hash = await factory.KeepFileAsync(jpeg, clock.Now(), cancel);
         return new KeptPhoto(hash, width, height);
     }
 

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using Stampo.Core.Log;
 using Stampo.Server.Bench;
 
@@ -11,10 +10,11 @@ namespace Stampo.Server.Log;
 public sealed class RunHistory : BackgroundService
 {
     private readonly Runs _runs;
-    private readonly ConcurrentDictionary<string, RunRecord> _records = [];
+    private readonly Lock _changing = new();
+    private readonly Dictionary<string, RunRecord> _records = [];
     private readonly SemaphoreSlim _reading = new(1, 1);
     private volatile bool _isRead;
-    private volatile IReadOnlyList<RunRecord>? _inOrder;
+    private IReadOnlyList<RunRecord>? _inOrder;
 
     public RunHistory(Runs runs)
     {
@@ -26,7 +26,8 @@ public sealed class RunHistory : BackgroundService
     public async Task<IReadOnlyList<RunRecord>> AllAsync(CancellationToken cancel = default)
     {
         await ReadAsync(cancel);
-        return _inOrder ??= [.. _records.Values.OrderBy(r => r.Begun).ThenBy(r => r.Run, StringComparer.Ordinal)];
+        lock (_changing)
+            return _inOrder ??= [.. _records.Values.OrderBy(r => r.Begun).ThenBy(r => r.Run, StringComparer.Ordinal)];
     }
 
     /// <summary>So that nobody waits for the first question.</summary>
@@ -50,8 +51,12 @@ public sealed class RunHistory : BackgroundService
                 return;
             // What changed meanwhile is newer than what is read.
             await foreach (var run in _runs.AllAsync(cancel))
-                _records.TryAdd(run.Row.Id, Of(run));
-            _inOrder = null;
+            {
+                var record = Of(run);
+                lock (_changing)
+                    _records.TryAdd(run.Row.Id, record);
+            }
+
             _isRead = true;
         }
         finally
@@ -62,8 +67,12 @@ public sealed class RunHistory : BackgroundService
 
     private void Keep(KeptRun run)
     {
-        _records[run.Row.Id] = Of(run);
-        _inOrder = null;
+        var record = Of(run);
+        lock (_changing)
+        {
+            _records[run.Row.Id] = record;
+            _inOrder = null;
+        }
     }
 
     private static RunRecord Of(KeptRun run) =>

@@ -50,7 +50,6 @@ public sealed record ToolShot(
 /// <param name="MadeInRun">The run that made it.</param>
 /// <param name="Shots">The last first.</param>
 /// <param name="Outlook">What is to be expected; null for a retired tool, or where nothing says how long one lasts.</param>
-/// <param name="Book">All acts.</param>
 public sealed record ShelfTool(
     ToolKey Tool,
     string Project,
@@ -58,15 +57,27 @@ public sealed record ShelfTool(
     ToolState State,
     string? MadeInRun,
     IReadOnlyList<ToolShot> Shots,
-    ToolOutlook? Outlook,
-    IReadOnlyList<LoggedToolAct> Book
+    ToolOutlook? Outlook
 );
 
 /// <summary>An act of a tool on its way here.</summary>
 public sealed record NewToolAct(ToolKey Tool, ToolAct Act);
 
-/// <summary>How long a tool lasted, or has lasted so far, and what its plan trusted it with.</summary>
-public sealed record ToolLife(string Route, double Shots, bool IsWorn, ThreePoint? Planned);
+/// <summary>A tool with all that is known of it.</summary>
+/// <param name="Key">Which.</param>
+/// <param name="Kind">Its life is pooled by: the route.</param>
+/// <param name="Runs">That are of it, in the order they began; none that were abandoned.</param>
+/// <param name="State">By runs and book.</param>
+/// <param name="LifeShots">What its plan trusts it with.</param>
+public sealed record KnownTool(ToolKey Key, string Kind, IReadOnlyList<RunRecord> Runs, ToolState State, ThreePoint? LifeShots)
+{
+    public bool IsWorn => State.Retired?.Why == RetiredFor.WornOut;
+
+    /// <summary>The run that made it; null when none did.</summary>
+    public RunRecord? Making => Runs.LastOrDefault(r => r.IsMaking);
+
+    public IEnumerable<RunRecord> Shots => Runs.Where(r => r.IsShot);
+}
 
 /// <summary>Every mold and tool of the shop, by runs and books.</summary>
 public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore projects, Plans plans, ShopFloor floor, TimeProvider clock)
@@ -77,12 +88,9 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
     /// <summary>The pace of an order is that of its last shots.</summary>
     private const int PaceShots = 10;
 
-    /// <summary>A tool with all that is known of it; the kind is what its life is pooled by.</summary>
-    private sealed record Known(ToolKey Key, string Kind, IReadOnlyList<RunRecord> Runs, ToolState State, ThreePoint? LifeShots);
-
     public async Task<IReadOnlyList<ShelfLine>> AllAsync(CancellationToken cancel)
     {
-        var known = await KnownAsync(cancel);
+        var known = await ToolsAsync(cancel);
         var names = await projects.NamesAsync(known.Select(k => k.Key.ProjectId), cancel);
         var kinds = known.GroupBy(k => k.Kind).ToDictionary(g => g.Key, g => g.ToList());
         return
@@ -97,47 +105,25 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         ];
     }
 
-    public async Task<ShelfTool> FindAsync(ToolKey key, CancellationToken cancel) => await TryFindAsync(key, cancel) ?? throw NoTool();
-
-    /// <summary>Null for what is no tool on the shelf.</summary>
-    public async Task<ShelfTool?> TryFindAsync(ToolKey key, CancellationToken cancel)
+    public async Task<ShelfTool> FindAsync(ToolKey key, CancellationToken cancel)
     {
-        var all = await KnownAsync(cancel);
-        if (all.FirstOrDefault(k => k.Key == key) is not { } tool)
-            return null;
+        var all = await ToolsAsync(cancel);
+        var tool = all.FirstOrDefault(k => k.Key == key) ?? throw NoTool();
         var project = await projects.FindAsync(key.ProjectId, cancel);
         return new ShelfTool(
             key,
             project.Name,
             tool.Kind,
             tool.State,
-            tool.Runs.LastOrDefault(r => r.IsMaking)?.Run,
-            [.. tool.Runs.Where(r => r.IsShot).Reverse().Select(r => Shot(r, tool.State))],
-            tool.State.Retired is null ? await OutlookAsync(tool, [.. all.Where(k => k.Kind == tool.Kind)], cancel) : null,
-            (await books.AllAsync(cancel)).GetValueOrDefault(key, [])
+            tool.Making?.Run,
+            [.. tool.Shots.Reverse().Select(r => Shot(r, tool.State))],
+            tool.State.Retired is null ? await OutlookAsync(tool, [.. all.Where(k => k.Kind == tool.Kind)], cancel) : null
         );
     }
 
-    /// <summary>Of every tool of the shop.</summary>
-    public async Task<IReadOnlyList<ToolLife>> LivesAsync(CancellationToken cancel) =>
-        [
-            .. (await KnownAsync(cancel)).Select(k => new ToolLife(
-                k.Kind,
-                k.State.Shots,
-                k.State.Retired?.Why == RetiredFor.WornOut,
-                k.LifeShots
-            )),
-        ];
-
-    /// <summary>How a tool is trusted to last, with its kind's history; null when nothing says.</summary>
-    public async Task<double?> TrustedShotsAsync(ToolKey key, CancellationToken cancel)
-    {
-        var all = await KnownAsync(cancel);
-        return
-            all.FirstOrDefault(k => k.Key == key) is { } tool && ForecastOf(tool, [.. all.Where(k => k.Kind == tool.Kind)]) is { } forecast
-            ? forecast.Forecast.MoreAt(0, 0.5)
-            : null;
-    }
+    /// <summary>Shots a new tool of its kind makes as likely as not, with the kind's history among all; null when nothing says.</summary>
+    public static double? Trusted(KnownTool tool, IReadOnlyList<KnownTool> all) =>
+        ForecastOf(tool, [.. all.Where(k => k.Kind == tool.Kind)])?.Forecast.MoreAt(0, 0.5);
 
     public async Task<ShelfTool> RecordAsync(NewToolAct sent, CancellationToken cancel)
     {
@@ -160,7 +146,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         ];
 
     /// <summary>What wears out or was made by a run is a tool; a printer or a mill is not.</summary>
-    private async Task<List<Known>> KnownAsync(CancellationToken cancel)
+    public async Task<IReadOnlyList<KnownTool>> ToolsAsync(CancellationToken cancel)
     {
         var acts = await books.AllAsync(cancel);
         var byTool = (await history.AllAsync(cancel))
@@ -170,7 +156,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         [
             .. byTool
                 .Where(t => t.Any(r => r.IsMaking || r.LifeShots is not null) || acts.ContainsKey(t.Key))
-                .Select(t => new Known(
+                .Select(t => new KnownTool(
                     t.Key,
                     t.First().Route,
                     [.. t],
@@ -188,7 +174,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         return char.ToUpperInvariant(title[0]) + title[1..];
     }
 
-    private static ShelfLine Line(Known tool, string project, (LifeForecast Forecast, int, int)? kind) =>
+    private static ShelfLine Line(KnownTool tool, string project, (LifeForecast Forecast, int, int)? kind) =>
         new(
             tool.Key,
             project,
@@ -197,7 +183,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
             tool.State.Revision,
             tool.State.Cavities,
             tool.State.Shots,
-            tool.Runs.LastOrDefault(r => r.IsShot)?.Begun,
+            tool.Shots.LastOrDefault()?.Begun,
             tool.State.Place,
             tool.State.Marks.Count,
             tool.State.Retired?.Why,
@@ -211,30 +197,30 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
             run.Begun,
             run.People[0],
             state.RevisionAt(run.Begun),
-            run.Counts.Count(c => c.Fate == Fate.Good),
-            run.Counts.Count(c => c.Fate == Fate.Rework),
-            run.Counts.Count(c => c.Fate == Fate.Scrap),
+            run.Count(Fate.Good),
+            run.Count(Fate.Rework),
+            run.Count(Fate.Scrap),
             run.Remarks.Count(r => r.What is not null),
             run.Over is not null
         );
 
     /// <summary>Its plan's range, with what became of the tools of that kind; null when no plan said one.</summary>
-    private static (LifeForecast Forecast, int Retired, int InService)? ForecastOf(Known tool, IReadOnlyList<Known> kind)
+    private static (LifeForecast Forecast, int Retired, int InService)? ForecastOf(KnownTool tool, IReadOnlyList<KnownTool> kind)
     {
         if ((tool.LifeShots ?? kind.Select(k => k.LifeShots).LastOrDefault(l => l is not null)) is not { } life)
             return null;
-        List<double> worn = [.. kind.Where(k => k.State.Retired?.Why == RetiredFor.WornOut).Select(k => (double)k.State.Shots)];
-        List<double> rest = [.. kind.Where(k => k.State.Retired?.Why != RetiredFor.WornOut).Select(k => (double)k.State.Shots)];
+        List<double> worn = [.. kind.Where(k => k.IsWorn).Select(k => (double)k.State.Shots)];
+        List<double> rest = [.. kind.Where(k => !k.IsWorn).Select(k => (double)k.State.Shots)];
         return (LifeForecast.From(life).With(worn, rest), worn.Count, rest.Count);
     }
 
-    private async Task<ToolOutlook?> OutlookAsync(Known tool, IReadOnlyList<Known> kind, CancellationToken cancel) =>
+    private async Task<ToolOutlook?> OutlookAsync(KnownTool tool, IReadOnlyList<KnownTool> kind, CancellationToken cancel) =>
         ForecastOf(tool, kind) is var (forecast, retired, inService)
             ? ToolOutlook.Of(forecast, (retired, inService), tool.State.Shots, await OrderAsync(tool, kind, cancel))
             : null;
 
     /// <summary>What is still asked of it: the parts its stretch still wants, by what a shot gives, over the tools in service.</summary>
-    private async Task<ToolOrder?> OrderAsync(Known tool, IReadOnlyList<Known> kind, CancellationToken cancel)
+    private async Task<ToolOrder?> OrderAsync(KnownTool tool, IReadOnlyList<KnownTool> kind, CancellationToken cancel)
     {
         var first = await plans.OfAsync(new PlanAt(tool.Key.ProjectId), cancel);
         foreach (var stretch in first.Stretches.Where(s => s.HasPlan))
@@ -245,14 +231,14 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
             var done = (await history.AllAsync(cancel))
                 .Where(r => r.ProjectId == tool.Key.ProjectId && r.Plan == tool.Key.Plan && r.IsShot)
                 .ToList();
-            var good = done.Sum(r => r.Counts.Count(c => c.Fate == Fate.Good));
+            var good = done.Sum(r => r.Count(Fate.Good));
             var left = Math.Max(0, plan.Order.Parts - good);
             var perShot = Math.Max(0.1, done.Count(d => d.Over is not null) is > 0 and var over ? (double)good / over : plan.Order.Each);
             var sisters = kind.Count(k => k.State.Retired is null && k.Key.ProjectId == tool.Key.ProjectId && k.Key.Plan == tool.Key.Plan);
             return new ToolOrder(
                 Math.Ceiling(left / perShot / Math.Max(1, sisters)),
                 Pace(done) / Math.Max(1, sisters),
-                MakingDays(tool.Runs),
+                MakingDays(tool.Making),
                 clock.Today(),
                 (await floor.OfAsync(cancel)).Calendar
             );
@@ -269,8 +255,6 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         return days > 0.1 ? (last.Count - 1) / days : 1;
     }
 
-    private static int MakingDays(IReadOnlyList<RunRecord> runs) =>
-        runs.LastOrDefault(r => r.IsMaking) is { Over: { } over } making
-            ? (int)Math.Ceiling((over - making.Begun).TotalDays)
-            : UsualMakingDays;
+    private static int MakingDays(RunRecord? making) =>
+        making is { Over: { } over } ? (int)Math.Ceiling((over - making.Begun).TotalDays) : UsualMakingDays;
 }

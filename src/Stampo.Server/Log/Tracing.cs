@@ -101,7 +101,7 @@ public sealed class Tracing(RunHistory history, Runs runs, Shelf shelf, ProjectS
         var run = await runs.FindAsync(runId, cancel);
         var project = await projects.FindAsync(run.Row.ProjectId, cancel);
         var key = KeyOf(run.Row.ProjectId, run.Row.Plan, run.Sheet.Piece);
-        var tool = key is null ? null : await shelf.TryFindAsync(key, cancel);
+        var tool = (await shelf.ToolsAsync(cancel)).FirstOrDefault(t => t.Key == key);
         var (state, now) = (run.State, clock.GetUtcNow());
         return new PedigreeView(
             runId,
@@ -112,7 +112,7 @@ public sealed class Tracing(RunHistory history, Runs runs, Shelf shelf, ProjectS
             state.Counts,
             tool is null ? null : key,
             tool is null ? null : NameOf(tool, runId),
-            tool?.MadeInRun,
+            tool?.Making?.Run,
             [.. run.Log.Select(a => a.Act.By).Prepend(run.Row.By).Distinct()],
             run.Row.BegunUtc,
             state.Over,
@@ -178,22 +178,22 @@ public sealed class Tracing(RunHistory history, Runs runs, Shelf shelf, ProjectS
             run.People[0],
             found.Where,
             KeyOf(run.ProjectId, run.Plan, run.Piece),
-            run.Counts.Count(c => c.Fate == Fate.Good),
-            run.Counts.Count(c => c.Fate == Fate.Rework),
-            run.Counts.Count(c => c.Fate == Fate.Scrap)
+            run.Count(Fate.Good),
+            run.Count(Fate.Rework),
+            run.Count(Fate.Scrap)
         );
     }
 
     private static ToolKey? KeyOf(string projectId, string plan, WorkPiece piece) =>
         piece.Tool is { } number ? new ToolKey(projectId, plan, number) : null;
 
-    private static string NameOf(ShelfTool tool, string runId)
+    private static string NameOf(KnownTool tool, string runId)
     {
-        var shots = tool.Shots.Reverse().ToList();
+        var shots = tool.Shots.ToList();
         var at = shots.FindIndex(s => s.Run == runId);
         return at < 0
             ? $"{tool.State.Name}, revision {tool.State.Revision}"
-            : $"{tool.State.Name}, revision {shots[at].Revision}, its shot {at + 1}";
+            : $"{tool.State.Name}, revision {tool.State.RevisionAt(shots[at].Begun)}, its shot {at + 1}";
     }
 
     private static string NameOf(RunSheet sheet, string operation) =>

@@ -1,4 +1,3 @@
-using System.Security.Cryptography;
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Quotes;
 using Stampo.Core.Working;
@@ -25,20 +24,7 @@ public sealed class QuoteFiles(IDbContextFactory<StampoDb> factory, StepStore st
                 "file"
             );
         var content = await Forms.BytesAsync(file, cancel);
-        var hash = Convert.ToHexStringLower(SHA256.HashData(content));
-        await using var db = await factory.CreateDbContextAsync(cancel);
-        var now = clock.Now();
-        if (await db.Files.Where(f => f.Hash == hash).ExecuteUpdateAsync(f => f.SetProperty(x => x.KeptUtc, now), cancel) == 0)
-            await factory.AddOnceAsync(
-                new StoredFile
-                {
-                    Hash = hash,
-                    Content = content,
-                    KeptUtc = now,
-                },
-                f => f.Hash == hash,
-                cancel
-            );
+        var hash = await factory.KeepFileAsync(content, clock.Now(), cancel);
         return new QuoteFile(
             Forms.NameOf(string.Concat(file.FileName.Where(c => !char.IsControl(c))).Trim(), "quote"),
             hash,

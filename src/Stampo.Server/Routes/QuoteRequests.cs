@@ -25,9 +25,7 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
     public async Task<byte[]> ZipAsync(string id, string routeId, string? quantities, CancellationToken cancel)
     {
         var project = await projects.FindAsync(id, cancel);
-        var route =
-            RouteCatalogue.Find(routeId)?.Card
-            ?? throw new RefusalException("quote.no-route", $"There is no route \"{routeId}\".", "routeId");
+        var route = RouteNamed(routeId);
         var inputs = (await comparisons.OfAsync(id, cancel)).Inputs;
         var asked = QuantitiesOf(quantities, inputs.Brief);
         var part = await steps.ReadAsync(id, PartEndpoints.Step, StoredPart.None, cancel);
@@ -67,6 +65,9 @@ public sealed class QuoteRequests(ProjectStore projects, StepStore steps, MeshIn
 
         return stream.ToArray();
     }
+
+    internal static RouteCard RouteNamed(string id) =>
+        RouteCatalogue.Find(id)?.Card ?? throw new RefusalException("quote.no-route", $"There is no route \"{id}\".", "routeId");
 
     /// <summary>What prices are asked for, as people write it.</summary>
     public async Task<string> QuantitiesAsync(string id, string? quantities, CancellationToken cancel) =>

@@ -2,7 +2,6 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
 using NodaTime;
 using Stampo.Core.Quotes;
-using Stampo.Core.Routes;
 using Stampo.Core.Working;
 using Stampo.Devices.Desk;
 using Stampo.Devices.StandIns;
@@ -71,7 +70,7 @@ public sealed class Suppliers(
     public async Task<SuppliersView> OfAsync(string projectId, string routeId, CancellationToken cancel)
     {
         await projects.FindAsync(projectId, cancel);
-        var route = RouteNamed(routeId);
+        var route = QuoteRequests.RouteNamed(routeId);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var asked = await db
             .SupplierRequests.AsNoTracking()
@@ -100,7 +99,7 @@ public sealed class Suppliers(
             return known.ProjectId == projectId ? View(known) : throw new RefusalException("input.duplicate", "The id is taken.", "id");
         if (await db.SupplierRequests.CountAsync(r => r.ProjectId == projectId && r.State == RequestState.Waiting, cancel) >= MostOpen)
             throw new RefusalException("desk.too-many", $"{MostOpen} requests wait for an answer; wait for some of them.");
-        var (desk, route) = (DeskNeeded(), RouteNamed(ask.RouteId));
+        var (desk, route) = (DeskNeeded(), QuoteRequests.RouteNamed(ask.RouteId));
         var supplier =
             (await desk.SuppliersAsync(cancel)).Find(s => s.Id == ask.Supplier && s.Makes(route.Family))
             ?? throw new RefusalException("desk.no-supplier", $"Nobody of that name is asked for {route.Within}.", "supplier");
@@ -262,9 +261,6 @@ public sealed class Suppliers(
 
     private SupplierDesk DeskNeeded() =>
         Desk() ?? throw new RefusalException("desk.none", "No supplier desk is set up; send the one file yourself.");
-
-    private static RouteCard RouteNamed(string id) =>
-        RouteCatalogue.Find(id)?.Card ?? throw new RefusalException("quote.no-route", $"There is no route \"{id}\".", "routeId");
 
     private static async Task<SupplierRequest> FindAsync(StampoDb db, string projectId, string id, CancellationToken cancel) =>
         await db.SupplierRequests.SingleOrDefaultAsync(r => r.Id == id && r.ProjectId == projectId, cancel)

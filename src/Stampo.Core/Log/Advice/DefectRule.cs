@@ -26,8 +26,7 @@ public sealed record FactCondition(string Fact, double? AtLeast = null, double? 
 /// <summary>A field of the plan to look at, and what to make of it.</summary>
 /// <param name="Field">Its address in the choices.</param>
 /// <param name="Says">What to change.</param>
-/// <param name="Value">What to set it to; null when a person must choose.</param>
-public sealed record PlanEdit(string Field, string Says, string? Value = null);
+public sealed record PlanEdit(string Field, string Says);
 
 /// <summary>A cause a defect may have: what the record of a shot must show, what it is called, and what to do.</summary>
 /// <param name="Id">Stable.</param>

@@ -15,16 +15,15 @@ public sealed record ControlChart(double Centre, double Lower, double Upper, IRe
 
     private const double RangesToLimit = 2.66;
 
-    /// <summary>A row of so many points, of which so many must do what the rule says.</summary>
-    private sealed record Rule(string Name, int Of, int Need, Func<Deviations, int, double> Holds);
+    /// <summary>A row of so many points, of which so many lie on one side beyond a share of the way to the limit.</summary>
+    private sealed record Rule(string Name, int Of, int Need, double Share);
 
-    /// <summary>Above +1, below −1, neither 0.</summary>
     private static readonly IReadOnlyList<Rule> Rules =
     [
-        new("beyond", 1, 1, (d, i) => d.Beyond(i, 1)),
-        new("eight-one-side", 8, 8, (d, i) => d.Beyond(i, 0)),
-        new("two-of-three", 3, 2, (d, i) => d.Beyond(i, 2.0 / 3)),
-        new("four-of-five", 5, 4, (d, i) => d.Beyond(i, 1.0 / 3)),
+        new("beyond", 1, 1, 1),
+        new("eight-one-side", 8, 8, 0),
+        new("two-of-three", 3, 2, 2.0 / 3),
+        new("four-of-five", 5, 4, 1.0 / 3),
     ];
 
     private const int Trend = 6;
@@ -77,7 +76,7 @@ public sealed record ControlChart(double Centre, double Lower, double Upper, IRe
         var (above, below) = (0, 0);
         for (var i = last - rule.Of + 1; i <= last; i++)
         {
-            var side = rule.Holds(deviations, i);
+            var side = deviations.Beyond(i, rule.Share);
             above += side > 0 ? 1 : 0;
             below += side < 0 ? 1 : 0;
         }

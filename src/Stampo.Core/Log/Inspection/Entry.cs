@@ -53,8 +53,8 @@ public static class Entries
     /// <summary>Refuses what can't be, or what looks like another unit; a hardness gets its median.</summary>
     public static Entry Checked(Entry entry, InspectionItem item, IReadOnlyList<Entry> standing)
     {
-        Named(entry.Id, 8, 64, "id");
-        Named(entry.By, 1, 80, "by");
+        Check.Length(entry.Id, 8, 64, "id");
+        Check.Length(entry.By, 1, 80, "by");
         Check.Between(entry.Shot, 1, 1_000_000, "shot", "", "shots are counted from 1");
         Check.Between(entry.Cavity, 1, 1_000, "cavity", "", "cavities are counted from 1");
         var corrected = entry.Corrects is { } id
@@ -136,10 +136,4 @@ public static class Entries
     private static bool Near(double value, double nominal) => Math.Abs(value - nominal) <= Alike * nominal;
 
     private static RefusalException Missing() => new("input.missing", "The value is missing; give it and send again.", "value");
-
-    private static void Named(string? text, int least, int most, string field)
-    {
-        if (text is null || text.Trim().Length < least || text.Length > most)
-            throw new RefusalException("input.length", $"{FieldWords.Capital(field)} has {least} to {most} signs.", field);
-    }
 }

@@ -72,8 +72,8 @@ public sealed record InspectionItem(
 
     public void Check(string at)
     {
-        Text(Id, 60, $"{at}.id");
-        Text(Name, 80, $"{at}.name");
+        Working.Check.Length(Id, 1, 60, $"{at}.id");
+        Working.Check.Length(Name, 1, 80, $"{at}.name");
         var most = Kind == InspectedKind.Size ? FarthestMm : MostPoints;
         Working.Check.Between(Nominal, 0, most, $"{at}.nominal", Unit, "as drawn");
         if (Lower is { } lower)
@@ -98,12 +98,6 @@ public sealed record InspectionItem(
                 "mm",
                 "on the part"
             );
-    }
-
-    private static void Text(string? text, int most, string field)
-    {
-        if (text is null || text.Trim().Length == 0 || text.Length > most)
-            throw new RefusalException("input.length", $"{FieldWords.Capital(field)} has 1 to {most} signs.", field);
     }
 }
 

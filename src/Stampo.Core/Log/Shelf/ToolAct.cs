@@ -24,17 +24,12 @@ public abstract record ToolAct(string Id, string By)
     /// <summary>Refuses what can't be said of any tool.</summary>
     public virtual void Check()
     {
-        Text(Id, 8, 64, "act.id", "An act's id has 8 to 64 signs.");
-        Text(By, 1, 80, "act.by", "Say who (1 to 80 signs).");
+        Working.Check.Length(Id, 8, 64, "act.id", "An act's id has 8 to 64 signs.");
+        Working.Check.Length(By, 1, 80, "act.by", "Say who (1 to 80 signs).");
     }
 
-    protected static void Said(string? text, string field) => Text(text, 1, LongestText, field, "Say it in 1 to 1,000 signs.");
-
-    private static void Text(string? text, int least, int most, string field, string said)
-    {
-        if (text is null || text.Trim().Length < least || text.Length > most)
-            throw new RefusalException("input.length", said, field);
-    }
+    protected static void Said(string? text, string field) =>
+        Working.Check.Length(text, 1, LongestText, field, "Say it in 1 to 1,000 signs.");
 }
 
 /// <summary>What the runs do not say: a tool that came from outside, or what it was made from.</summary>

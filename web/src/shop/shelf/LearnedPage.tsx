@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { LearnedFigure, LearningView } from '../../app/api/types';
 import { useInk } from '../../app/theme/useInk';
-import { count, number } from '../../shared/format';
+import { count, said } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { useAtBench } from '../../shared/useAtBench';
 import { Who } from '../../shared/Who';
@@ -100,9 +100,7 @@ const [WIDTH, HEIGHT] = [420, 46];
 function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => void) | null }) {
   const ink = useInk();
   const { what, stated, actual, records, isEnough, isInside, proposed, runs } = figure;
-  const share = what === 'yield' ? 100 : 1;
-  const said = (range: { low: number; likely: number; high: number }) =>
-    `${number(share * range.low, 3)} / ${number(share * range.likely, 3)} / ${number(share * range.high, 3)}${what === 'yield' ? ' %' : ''}`;
+  const inWords = (range: NonNullable<typeof stated>) => said(range, what === 'yield' ? 'share' : '');
   const ranges = [stated, actual].filter((r) => r != null).map(three);
   const low = Math.min(...ranges.map((r) => r.low), what === 'hands' ? 0.9 : Infinity);
   const high = Math.max(...ranges.map((r) => r.high), what === 'hands' ? 1.1 : -Infinity);
@@ -142,7 +140,7 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
         component="svg"
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="img"
-        aria-label={`${stated ? `stated ${said(three(stated))}, ` : ''}was ${said(three(actual))}`}
+        aria-label={`${stated ? `stated ${inWords(stated)}, ` : ''}was ${inWords(actual)}`}
         sx={{ display: 'block', width: '100%', maxWidth: WIDTH }}
       >
         {stated != null && bar(three(stated), 6, ink.hairline)}
@@ -150,7 +148,7 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
       </Box>
       <div>
         <Typography>
-          {stated != null && `Stated ${said(three(stated))}. `}Was <b>{said(three(actual))}</b>
+          {stated != null && `Stated ${inWords(stated)}. `}Was <b>{inWords(actual)}</b>
           {what === 'hands' && ' times the plan'}.{' '}
           {isInside === false && (
             <Box component="b" sx={{ color: 'error.main' }}>
@@ -165,7 +163,7 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
         )}
         {proposed != null && (
           <Button size="small" variant="outlined" disabled={!onAccept} onClick={() => onAccept?.()}>
-            Take {said(three(proposed))} for the shop
+            Take {inWords(proposed)} for the shop
           </Button>
         )}
       </div>

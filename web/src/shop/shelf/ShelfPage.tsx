@@ -2,6 +2,7 @@ import { Alert, Box, Link as MuiLink, TextField, Typography } from '@mui/materia
 import { Link, useSearchParams } from 'react-router';
 import type { FoundRuns, ShelfLine } from '../../app/api/types';
 import { count, date, moment } from '../../shared/format';
+import { AsTables } from '../../shared/AsTables';
 import { Refusal } from '../../shared/Refusal';
 import { stackingTable } from '../../shared/stackingTable';
 import { useRested } from '../../shared/useRested';
@@ -24,12 +25,7 @@ export function ShelfPage() {
           What the shop has learned
         </MuiLink>
         <span>
-          All runs as{' '}
-          {['csv', 'xlsx', 'json'].map((form) => (
-            <MuiLink key={form} href={`/api/log/runs.${form}`} sx={{ mr: 1.5 }}>
-              {form.toUpperCase()}
-            </MuiLink>
-          ))}
+          All runs as <AsTables at={(form) => `/api/log/runs.${form}`} />
         </span>
       </Box>
       <TextField

@@ -114,7 +114,7 @@ test('values are entered cavity by cavity; what is missing is asked for and noth
       onStop={() => undefined}
       onEnter={enter}
       onTable={vi.fn()}
-      tables="/api/entries."
+      tables={(form) => `/api/entries.${form}`}
     />,
   );
   const send = () => fireEvent.click(screen.getByRole('button', { name: 'Enter' }));
@@ -148,7 +148,7 @@ test('a hardness takes its readings at once; a look takes a press', async () => 
       onStop={() => undefined}
       onEnter={enter}
       onTable={vi.fn()}
-      tables="/api/entries."
+      tables={(form) => `/api/entries.${form}`}
     />,
   );
   fireEvent.change(screen.getByLabelText('Shot'), { target: { value: '1' } });
@@ -208,7 +208,7 @@ test('a cause stands with its evidence and its edit; what no record shows is tol
     otherShots: 0,
     ofOthers: 27,
     remedy: 'Lay ready before mixing.',
-    edit: { field: 'pour.steps.pourMinPerCavity', says: 'plan the minutes it takes', value: null },
+    edit: { field: 'pour.steps.pourMinPerCavity', says: 'plan the minutes it takes' },
     source: 'Data sheets.',
     isShown: true,
   };

@@ -34,3 +34,6 @@ export const valued = (kind: InspectionItem['kind'], value: number, unit?: strin
       ? 'as it should be'
       : 'not as it should be'
     : `${number(value, 6)} ${unit ?? ''}`.trim();
+
+/** A number as a person types it, with a dot or a comma. */
+export const numberOf = (text: string): number => Number(text.replace(/\s/g, '').replace(',', '.'));

@@ -1,11 +1,12 @@
-import { Box, Button, Link, TextField, Typography } from '@mui/material';
+import { Box, Button, TextField, Typography } from '@mui/material';
 import { useRef, useState } from 'react';
 import type { Entry, InspectionItem, ItemChart } from '../../../app/api/types';
+import { AsTables } from '../../../shared/AsTables';
 import { number } from '../../../shared/format';
 import { useAtBench } from '../../../shared/useAtBench';
 import { useDevices } from '../../../shared/useDevices';
 import { Who } from '../../../shared/Who';
-import { valued } from '../words';
+import { numberOf, valued } from '../words';
 
 interface Props {
   item: InspectionItem;
@@ -15,11 +16,9 @@ interface Props {
   onStop: () => void;
   onEnter: (entry: Entry) => Promise<unknown>;
   onTable: (file: File) => void;
-  /** Where all measurements are had, but for the form at its end. */
-  tables: string;
+  /** Where all measurements are had in a form. */
+  tables: (form: string) => string;
 }
-
-const plain = (text: string) => Number(text.trim().replace(',', '.'));
 
 /** One value after the other: the shot stays, the cavity goes on by itself. */
 export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable, tables }: Props) {
@@ -33,8 +32,8 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
   const field = useRef<HTMLInputElement>(null);
   const device = useDevices().data?.find((d) => d.kind === (item.kind === 'hardness' ? 'hardness' : 'calliper'));
   const send = (look?: number) => {
-    const numbers = value.trim().split(/\s+/).map(plain);
-    const shotNumber = plain(shot);
+    const numbers = value.trim().split(/\s+/).map(numberOf);
+    const shotNumber = numberOf(shot);
     if (!Number.isInteger(shotNumber) || shotNumber < 1) return setWrong('Which shot? A whole number from 1.');
     if (look === undefined && (value.trim() === '' || numbers.some(Number.isNaN)))
       return setWrong(item.kind === 'hardness' ? 'Five readings, apart by spaces.' : 'The value, in mm.');
@@ -161,12 +160,7 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
         />
       </Box>
       <Typography variant="body2" sx={{ mt: 1 }}>
-        All measurements as{' '}
-        {['csv', 'xlsx', 'json'].map((form) => (
-          <Link key={form} href={tables.replace('entries.', `entries.${form}`)} sx={{ mr: 1.5 }}>
-            {form.toUpperCase()}
-          </Link>
-        ))}
+        All measurements as <AsTables at={tables} />
       </Typography>
       {item.kind === 'hardness' && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>

@@ -155,7 +155,9 @@ export function Inspection({ projectId, stretch, inspection, data }: Props) {
               onStop={() => setEntry(null)}
               onEnter={(sent) => enter.mutateAsync([sent]).then(() => setEntry(null))}
               onTable={(file) => read.mutate(file)}
-              tables={`/api/projects/${projectId}/inspection/entries.${stretch ? `?stretch=${stretch}` : ''}`}
+              tables={(form) =>
+                `/api/projects/${projectId}/inspection/entries.${form}${stretch ? `?stretch=${stretch}` : ''}`
+              }
             />
           </div>
         )}

@@ -3,11 +3,12 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch } from 'react-hook-form';
 import type { InspectionItem } from '../../../app/api/types';
 import { z } from '../../../shared/zod';
-import { gauges } from '../words';
+import { gauges, numberOf } from '../words';
 
-const plain = (text: string) => Number(text.trim().replace(/\s/g, '').replace(',', '.'));
-const amount = (said: string) => z.string().refine((text) => text.trim() !== '' && plain(text) >= 0, said);
-const some = z.string().refine((text) => text.trim() === '' || Number.isFinite(plain(text)), 'A number, or nothing.');
+const amount = (said: string) => z.string().refine((text) => text.trim() !== '' && numberOf(text) >= 0, said);
+const some = z
+  .string()
+  .refine((text) => text.trim() === '' || Number.isFinite(numberOf(text)), 'A number, or nothing.');
 
 const schema = z
   .object({
@@ -21,7 +22,7 @@ const schema = z
     nearGate: z.enum(['', 'near', 'far']),
     toolMm: some,
   })
-  .refine((typed) => typed.kind === 'look' || (typed.nominal.trim() !== '' && plain(typed.nominal) >= 0), {
+  .refine((typed) => typed.kind === 'look' || (typed.nominal.trim() !== '' && numberOf(typed.nominal) >= 0), {
     path: ['nominal'],
     message: 'As drawn.',
   })
@@ -32,7 +33,7 @@ const schema = z
 
 type Typed = z.infer<typeof schema>;
 
-const orNull = (text: string) => (text.trim() === '' ? null : plain(text));
+const orNull = (text: string) => (text.trim() === '' ? null : numberOf(text));
 
 const usual: Record<Typed['kind'], InspectionItem['gauge']> = {
   size: 'calliper',
@@ -63,11 +64,11 @@ export function ItemForm({ everyShots, onDone }: { everyShots: number; onDone: (
       id: crypto.randomUUID(),
       kind: typed.kind,
       name: typed.name.trim(),
-      nominal: isLook ? 1 : plain(typed.nominal),
+      nominal: isLook ? 1 : numberOf(typed.nominal),
       lower: isLook ? 1 : orNull(typed.lower),
       upper: isLook ? 1 : orNull(typed.upper),
       gauge: typed.gauge as InspectionItem['gauge'],
-      everyShots: plain(typed.everyShots),
+      everyShots: numberOf(typed.everyShots),
       nearGate: typed.nearGate === '' ? null : typed.nearGate === 'near',
       from: null,
       to: null,
