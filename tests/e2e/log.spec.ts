@@ -69,3 +69,18 @@ test('a mold says how long it lasts, its book is written, and a lot leads to its
   await expect(page.getByRole('table', { name: 'Lots' })).toContainText('SB-118');
   await expect(page.getByRole('table', { name: 'Parts' })).toContainText('scrap, bubbles');
 });
+
+test('a project is saved as an archive; where it is already, it comes in as a copy', async ({ page, application }) => {
+  await page.goto(application.url);
+  const saving = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save Probe grommet as an archive' }).click();
+  const saved = await saving;
+  expect(saved.suggestedFilename()).toBe('Probe grommet rev A.zip');
+  const taken = page.getByRole('region', { name: 'From another installation' });
+  await taken.getByLabel('An archive', { exact: true }).setInputFiles(await saved.path());
+  await expect(taken.getByText(/“Probe grommet” is here already/)).toBeVisible();
+  await taken.getByRole('button', { name: /as a copy/ }).click();
+  await taken.getByRole('link', { name: 'Probe grommet (copy)' }).click();
+  await expect(page).toHaveURL(/\/part$/);
+  await expect(page.getByText('9.72 cm³').first()).toBeVisible();
+});

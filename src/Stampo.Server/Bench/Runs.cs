@@ -84,13 +84,26 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
     public async IAsyncEnumerable<KeptRun> AllAsync([EnumeratorCancellation] CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        foreach (var some in (await db.Runs.Select(r => r.Id).ToListAsync(cancel)).Chunk(ReadAtOnce))
+        await foreach (var run in EachAsync(db, db.Runs, cancel))
+            yield return run;
+    }
+
+    /// <summary>Tells of all runs of a project that has come in as a whole.</summary>
+    public async Task CameInAsync(string projectId, CancellationToken cancel)
+    {
+        await _one.WaitAsync(cancel);
+        try
         {
-            foreach (var (row, acts) in await RowsAsync(db, db.Runs.Where(r => some.Contains(r.Id)), cancel))
+            await using var db = await factory.CreateDbContextAsync(cancel);
+            await foreach (var run in EachAsync(db, db.Runs.Where(r => r.ProjectId == projectId), cancel))
             {
-                if (TryRead(row, acts) is { } run)
-                    yield return run;
+                Shelve(run);
+                Changed?.Invoke(run);
             }
+        }
+        finally
+        {
+            _one.Release();
         }
     }
 
@@ -253,6 +266,18 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
 
     private async Task<List<KeptRun>> ReadAsync(StampoDb db, IQueryable<Run> asked, CancellationToken cancel) =>
         (await RowsAsync(db, asked, cancel)).ConvertAll(r => Read(r.Run, r.Acts));
+
+    private async IAsyncEnumerable<KeptRun> EachAsync(StampoDb db, IQueryable<Run> asked, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        foreach (var some in (await asked.Select(r => r.Id).ToListAsync(cancel)).Chunk(ReadAtOnce))
+        {
+            foreach (var (row, acts) in await RowsAsync(db, db.Runs.Where(r => some.Contains(r.Id)), cancel))
+            {
+                if (TryRead(row, acts) is { } run)
+                    yield return run;
+            }
+        }
+    }
 
     private static async Task<List<(Run Run, IEnumerable<RunAct> Acts)>> RowsAsync(
         StampoDb db,

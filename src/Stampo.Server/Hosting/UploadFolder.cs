@@ -8,6 +8,17 @@ internal static class UploadFolder
 {
     private const string Variable = "ASPNETCORE_TEMP";
 
+    /// <summary>A file without a name that goes when it is let go; one that a killed server left goes with the uploads.</summary>
+    public static FileStream Beside() =>
+        new(
+            Path.Combine(Environment.GetEnvironmentVariable(Variable) ?? Path.GetTempPath(), $"ASPNETCORE_{Guid.NewGuid():n}.tmp"),
+            FileMode.CreateNew,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            1 << 16,
+            FileOptions.DeleteOnClose | FileOptions.Asynchronous
+        );
+
     /// <summary>Only the folder of its own that the start script gives the server, never a shared one.</summary>
     public static void Empty(string data)
     {

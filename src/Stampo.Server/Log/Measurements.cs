@@ -154,7 +154,7 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
     private static IQueryable<MeasuredRow> Rows(StampoDb db, OfPlan of) =>
         db.Measured.AsNoTracking().Where(m => m.ProjectId == of.ProjectId && m.Plan == of.Plan);
 
-    private static MeasuredRow RowOf(OfPlan of, KeptEntry kept) =>
+    internal static MeasuredRow RowOf(OfPlan of, KeptEntry kept) =>
         new()
         {
             Id = kept.Entry.Id,
@@ -173,7 +173,7 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
             AtUtc = kept.At,
         };
 
-    private static KeptEntry Read(MeasuredRow row) =>
+    internal static KeptEntry Read(MeasuredRow row) =>
         new(
             new Entry(
                 row.Id,

@@ -43,6 +43,38 @@ public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clo
         return content is [0xFF, 0xD8, 0xFF, ..] ? content : throw new NotFoundException("There is no such photograph here.");
     }
 
+    /// <summary>Refuses what was not drawn here or by another installation: no JPEG, too large, or with more in it than a picture.</summary>
+    public static void CheckDrawn(byte[] jpeg)
+    {
+        using var data = SKData.CreateCopy(jpeg);
+        using var codec = SKCodec.Create(data);
+        if (codec is not { EncodedFormat: SKEncodedImageFormat.Jpeg })
+            throw NotOne();
+        if (Math.Max(codec.Info.Width, codec.Info.Height) > LargestSidePx || HoldsMore(jpeg))
+            throw new RefusalException(
+                "photo.holds-more",
+                "A photograph in it is larger than one that is kept, or holds more than a picture."
+            );
+    }
+
+    /// <summary>Segments before the picture itself that say where and with what it was taken, or remarks.</summary>
+    private static bool HoldsMore(ReadOnlySpan<byte> jpeg)
+    {
+        const byte Picture = 0xDA,
+            Remark = 0xFE,
+            FirstOfOthers = 0xE1,
+            Colours = 0xE2,
+            LastOfOthers = 0xEF;
+        for (var at = 2; at + 4 <= jpeg.Length && jpeg[at] == 0xFF && jpeg[at + 1] != Picture; )
+        {
+            if (jpeg[at + 1] is Remark or (>= FirstOfOthers and <= LastOfOthers and not Colours))
+                return true;
+            at += 2 + (jpeg[at + 2] << 8) + jpeg[at + 3];
+        }
+
+        return false;
+    }
+
     private static (byte[] Jpeg, int Width, int Height) Drawn(byte[] bytes)
     {
         using var data = SKData.CreateCopy(bytes);

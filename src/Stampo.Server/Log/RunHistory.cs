@@ -52,7 +52,7 @@ public sealed class RunHistory : BackgroundService
             // What changed meanwhile is newer than what is read.
             await foreach (var run in _runs.AllAsync(cancel))
             {
-                var record = Of(run);
+                var record = RecordOf(run);
                 lock (_changing)
                     _records.TryAdd(run.Row.Id, record);
             }
@@ -67,7 +67,7 @@ public sealed class RunHistory : BackgroundService
 
     private void Keep(KeptRun run)
     {
-        var record = Of(run);
+        var record = RecordOf(run);
         lock (_changing)
         {
             _records[run.Row.Id] = record;
@@ -75,6 +75,6 @@ public sealed class RunHistory : BackgroundService
         }
     }
 
-    private static RunRecord Of(KeptRun run) =>
+    internal static RunRecord RecordOf(KeptRun run) =>
         RunRecord.Of(run.Row.Id, run.Row.ProjectId, run.Row.Plan, run.Row.By, run.Row.BegunUtc, run.Sheet, run.State, run.Log);
 }

@@ -104,6 +104,14 @@ public sealed class ToolBooks(IDbContextFactory<StampoDb> factory, DocumentForms
         }
     }
 
+    /// <summary>Reads all books again when they are asked for next: some came in with a project.</summary>
+    public async Task ForgetAsync(CancellationToken cancel)
+    {
+        await _one.WaitAsync(cancel);
+        _isRead = false;
+        _one.Release();
+    }
+
     public void Dispose() => _one.Dispose();
 
     private async Task ReadAsync(CancellationToken cancel)

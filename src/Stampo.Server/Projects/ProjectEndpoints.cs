@@ -1,5 +1,6 @@
 using System.Globalization;
 using Stampo.Core.Working;
+using Stampo.Server.Projects.Archive;
 
 namespace Stampo.Server.Projects;
 
@@ -58,6 +59,7 @@ public static class ProjectEndpoints
                 return TypedResults.Created($"/api/projects/{made.Id}", made);
             }
         );
+        projects.MapArchives();
         projects.MapGet("/{id}", (string id, ProjectOverview overview, CancellationToken cancel) => overview.FindAsync(id, cancel));
         projects.MapPatch(
             "/{id}",

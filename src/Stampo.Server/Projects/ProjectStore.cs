@@ -11,6 +11,11 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
     private const int LongestName = 120,
         LongestRevision = 16;
 
+    /// <summary>A name, or a revision, without what surrounds it; refused when it is too long or none.</summary>
+    public static string NameOf(string? name) => Clean(name, "name", LongestName);
+
+    public static string RevisionOf(string? revision) => Clean(revision, "revision", LongestRevision);
+
     public async Task<bool> AnyAsync(CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
@@ -52,8 +57,8 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
         var project = new Project
         {
             Id = Guid.CreateVersion7().ToString("n"),
-            Name = Clean(name, "name", LongestName),
-            Revision = Clean(revision, "revision", LongestRevision),
+            Name = NameOf(name),
+            Revision = RevisionOf(revision),
             CreatedUtc = now,
             TouchedUtc = now,
         };
@@ -66,8 +71,8 @@ public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvid
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var project = await FindAsync(db, id, cancel);
-        project.Name = name is null ? project.Name : Clean(name, "name", LongestName);
-        project.Revision = revision is null ? project.Revision : Clean(revision, "revision", LongestRevision);
+        project.Name = name is null ? project.Name : NameOf(name);
+        project.Revision = revision is null ? project.Revision : RevisionOf(revision);
         project.TouchedUtc = clock.Now();
         project.RemovedUtc = removed switch
         {

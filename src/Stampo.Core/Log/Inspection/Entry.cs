@@ -53,10 +53,7 @@ public static class Entries
     /// <summary>Refuses what can't be, or what looks like another unit; a hardness gets its median.</summary>
     public static Entry Checked(Entry entry, InspectionItem item, IReadOnlyList<Entry> standing)
     {
-        Check.Length(entry.Id, 8, 64, "id");
-        Check.Length(entry.By, 1, 80, "by");
-        Check.Between(entry.Shot, 1, 1_000_000, "shot", "", "shots are counted from 1");
-        Check.Between(entry.Cavity, 1, 1_000, "cavity", "", "cavities are counted from 1");
+        CheckPlace(entry);
         var corrected = entry.Corrects is { } id
             ? standing.FirstOrDefault(e => e.Id == id)
                 ?? throw new RefusalException("entry.no-such", "The entry to correct is not there, or was corrected already.", "corrects")
@@ -72,6 +69,18 @@ public static class Entries
             );
         return WithValue(entry, item, corrected is not null);
     }
+
+    /// <summary>Refuses an entry of nobody, or of no shot or cavity there can be.</summary>
+    public static void CheckPlace(Entry entry)
+    {
+        Check.Length(entry.Id, 8, 64, "id");
+        Check.Length(entry.By, 1, 80, "by");
+        Check.Between(entry.Shot, 1, 1_000_000, "shot", "", "shots are counted from 1");
+        Check.Between(entry.Cavity, 1, 1_000, "cavity", "", "cavities are counted from 1");
+    }
+
+    /// <summary>What counts of the readings of a hardness.</summary>
+    public static double MedianOf(IReadOnlyList<double> readings) => readings.Order().ElementAt(readings.Count / 2);
 
     /// <summary>Each once, corrections in the place of what they correct, none of what was taken back; by shot and cavity.</summary>
     public static IReadOnlyList<KeptEntry> Standing(IEnumerable<KeptEntry> kept)
@@ -103,7 +112,7 @@ public static class Entries
                     );
                 for (var i = 0; i < readings.Count; i++)
                     Check.Between(readings[i], 0, 100, $"readings[{i}]", "points", "the scale ends at 100");
-                return entry with { Value = readings.Order().ElementAt(HardnessReadings / 2) };
+                return entry with { Value = MedianOf(readings) };
             case InspectedKind.Look:
                 if (entry.Value is not (0 or 1))
                     throw new RefusalException("entry.look", "A look is 1 (as it should be) or 0 (not).", "value");

@@ -116,3 +116,4 @@ export type ToolOutlook = Schemas['ToolOutlook'];
 export type ToolKey = Schemas['ToolKey'];
 export type LearnedFigure = Schemas['LearnedFigure'];
 export type LearningView = Schemas['LearningView'];
+export type TakenIn = Schemas['TakenIn'];

@@ -13,6 +13,7 @@ import { useGo } from '../../shared/useGo';
 import { useRested } from '../../shared/useRested';
 import { DropZone } from '../../shared/upload/DropZone';
 import { useUpload } from '../../shared/upload/useUpload';
+import { TakeIn } from './TakeIn';
 
 const PAGE = 50;
 
@@ -93,7 +94,10 @@ export function HomePage() {
           </Button>
         )}
       </section>
-      <NewProject />
+      <Box component="aside">
+        <NewProject />
+        <TakeIn />
+      </Box>
       <Snackbar
         open={away !== null}
         autoHideDuration={12_000}
@@ -190,14 +194,22 @@ function Row({ project, onMove }: { project: ProjectSummary; onMove: (removed: b
       <Typography variant="body2" color="textSecondary" sx={{ width: 84, textAlign: 'right' }}>
         {date(project.touchedUtc)}
       </Typography>
-      <Button
-        color="inherit"
-        onClick={() => onMove(!away)}
-        aria-label={away ? `Bring ${project.name} back` : `Put ${project.name} away`}
-        sx={{ width: 92 }}
-      >
-        {away ? 'Bring back' : 'Put away'}
-      </Button>
+      <Box sx={{ minWidth: 92, display: 'flex', flexDirection: { xs: 'row', sm: 'column' } }}>
+        <Button
+          color="inherit"
+          onClick={() => onMove(!away)}
+          aria-label={away ? `Bring ${project.name} back` : `Put ${project.name} away`}
+        >
+          {away ? 'Bring back' : 'Put away'}
+        </Button>
+        <Button
+          color="inherit"
+          href={`/api/projects/${project.id}/archive.zip`}
+          aria-label={`Save ${project.name} as an archive`}
+        >
+          Archive
+        </Button>
+      </Box>
     </Box>
   );
 }
@@ -221,7 +233,7 @@ function NewProject() {
     await go(`/projects/${project.id}/part`);
   };
   return (
-    <Box component="aside" aria-labelledby="new-project">
+    <Box component="section" aria-labelledby="new-project">
       <Typography variant="h2" id="new-project" sx={{ mb: 1.5, mt: 1 }}>
         New project
       </Typography>
