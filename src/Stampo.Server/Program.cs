@@ -99,6 +99,7 @@ builder.Services.AddSingleton<Inspections>();
 builder.Services.AddSingleton<FirstArticles>();
 builder.Services.AddSingleton<Advice>();
 builder.Services.AddSingleton<LogTables>();
+builder.Services.AddSingleton<Spending>();
 builder.Services.AddSingleton<Learning>();
 builder.Services.AddSignalR().AddJsonProtocol(json => Json.ConfigureWire(json.PayloadSerializerOptions));
 builder.Services.AddSingleton<DemoRuns>();

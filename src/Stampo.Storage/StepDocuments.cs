@@ -34,6 +34,13 @@ public sealed class StepDocuments(IDbContextFactory<StampoDb> factory, DocumentF
         return await db.Documents.Where(d => d.ProjectId == projectId).ToDictionaryAsync(d => d.Step, d => d.Version, cancel);
     }
 
+    /// <summary>Projects that ever saved a step.</summary>
+    public async Task<IReadOnlyList<string>> ProjectsWithAsync(string step, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.Documents.Where(d => d.Step == step).Select(d => d.ProjectId).Order().ToListAsync(cancel);
+    }
+
     /// <summary>The states of a step that can still be gone back to, the latest first.</summary>
     public async Task<IReadOnlyList<PastState>> StatesAsync(string projectId, string step, CancellationToken cancel = default)
     {

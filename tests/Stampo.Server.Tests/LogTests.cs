@@ -1,4 +1,5 @@
 using System.Net.Http.Headers;
+using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using Stampo.Core.Log.Inspection;
@@ -354,4 +355,88 @@ public sealed class LogTests(DemoServer demo)
         Assert.Equal((422, "photo.not-one", "file"), await StampoServer.RefusedAsync(await SendAsync(file[..40])));
         Assert.Equal((422, "photo.size", "file"), await StampoServer.RefusedAsync(await SendAsync([])));
     }
+
+    [Fact]
+    public async Task What_was_paid_is_held_against_the_decision_and_teaches_the_shop_a_price()
+    {
+        var path = $"/api/projects/{await GatewayAsync()}/spent";
+        var before = await _server.GetAsync(path);
+        var cast = before
+            .GetProperty("stretches")
+            .EnumerateArray()
+            .Single(s => s.GetProperty("id").GetString() == "s2")
+            .GetProperty("waterfall");
+        var steps = cast.GetProperty("steps").EnumerateArray().ToList();
+        Assert.Equal(
+            ["Cavities", "Good parts", "Life of a tool", "Hands for a part", "Mold silicone"],
+            steps.Select(s => s.GetProperty("name").GetString())
+        );
+        Assert.Equal(
+            cast.GetProperty("expected").GetDouble(),
+            cast.GetProperty("decided").GetDouble() + steps.Sum(s => s.GetProperty("difference").GetDouble()),
+            6
+        );
+        Assert.True(before.GetProperty("whole").GetProperty("expected").GetDouble() > cast.GetProperty("expected").GetDouble());
+
+        var paid = before.GetProperty("paid");
+        var more = new
+        {
+            id = NewId(),
+            routeId = "cast-silicone",
+            supplier = "Ostwick Castings",
+            @as = "other",
+            key = (string?)null,
+            amount = 1,
+            paid = 85,
+            orderedOn = (string?)null,
+            cameOn = (string?)null,
+            quoteId = (string?)null,
+            by = Sefa,
+            text = "Courier",
+        };
+        var all = paid.GetProperty("value").GetProperty("all").EnumerateArray().Select(i => (object)i).Append(more).ToList();
+        var version = paid.GetProperty("version").GetInt32();
+        var after = await _server.PutAsync(path, new { value = new { all }, version });
+        Assert.Equal(Whole(before) + 85, Whole(after), 6);
+        Assert.Equal(409, (await StampoServer.RefusedAsync(await PutAsync(path, new { value = new { all }, version }))).Status);
+        all.Add(all[^1]);
+        Assert.Equal(
+            (422, "input.duplicate", "all"),
+            await StampoServer.RefusedAsync(await PutAsync(path, new { value = new { all }, version = version + 1 }))
+        );
+        after = await _server.PostAsync($"{path}/undo", new { version = version + 1 });
+        Assert.Equal(Whole(before), Whole(after), 6);
+
+        // Three invoices of silicone are a price of the shop's own; taken, it is not proposed again, and the library takes it back.
+        Assert.NotNull(await ProposedAsync());
+        await _server.PostAsync("/api/log/learned/accept", new { rateKey = "silicone.price", by = Sefa });
+        Assert.Null(await ProposedAsync());
+        Assert.Contains(Sefa, await SourceAsync(), StringComparison.Ordinal);
+        await _server.PostAsync(
+            "/api/library/undo",
+            new { version = (await _server.GetAsync("/api/library")).GetProperty("version").GetInt32() }
+        );
+        Assert.DoesNotContain(Sefa, await SourceAsync(), StringComparison.Ordinal);
+
+        static double Whole(JsonElement view) => view.GetProperty("whole").GetProperty("expected").GetDouble();
+        async Task<string?> ProposedAsync() =>
+            (await _server.GetAsync("/api/log/learned"))
+                .GetProperty("figures")
+                .EnumerateArray()
+                .Single(f => f.GetProperty("rateKey").GetString() == "silicone.price")
+                .GetProperty("proposed")
+                is { ValueKind: JsonValueKind.Object } range
+                ? range.GetRawText()
+                : null;
+        async Task<string> SourceAsync() =>
+            (await _server.GetAsync("/api/library"))
+                .GetProperty("rates")
+                .EnumerateArray()
+                .Select(r => r.GetProperty("entry"))
+                .Single(r => r.GetProperty("key").GetString() == "silicone.price")
+                .GetProperty("source")
+                .GetString()!;
+    }
+
+    private Task<HttpResponseMessage> PutAsync(string path, object body) => _server.Client.PutAsJsonAsync(path, body, Json.Options);
 }

@@ -35,6 +35,7 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['inspection', (id) => `/projects/${id}/log?stretch=s2`],
   ['defects', (id) => `/projects/${id}/log?stretch=s2&view=defects`],
   ['first article', (id) => `/projects/${id}/log?stretch=s2&view=article&shot=6`],
+  ['what it came to', (id) => `/projects/${id}/log?view=spent`],
   ['molds', () => '/shelf'],
   ['found', () => '/shelf?q=bubbles'],
   ['learned', () => '/shelf/learned'],

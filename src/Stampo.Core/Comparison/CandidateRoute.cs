@@ -18,7 +18,7 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
 
     public Assist Assist => assist;
 
-    public CostPoint Likely { get; } = LikelyOf(estimate) with { From = from };
+    public CostPoint Likely { get; } = CostPoint.LikelyOf(estimate) with { From = from };
 
     public double FirstArticleDays { get; } = estimate.FirstArticleDays.Likely;
 
@@ -71,16 +71,6 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
             ChargedOn.Batch => drawn.Batch,
             _ => drawn.PerGoodPart,
         };
-
-    private static CostPoint LikelyOf(RouteEstimate e) =>
-        new(
-            e.Sum(ChargedOn.OneOff).Likely,
-            e.Sum(ChargedOn.Tool).Likely,
-            e.LifeShots?.Likely * e.Cavities * e.Yield.Likely ?? double.PositiveInfinity,
-            e.Sum(ChargedOn.Piece).Likely / e.Yield.Likely,
-            e.Sum(ChargedOn.Batch).Likely,
-            e.PiecesPerBatch ?? double.PositiveInfinity
-        );
 }
 
 /// <summary>

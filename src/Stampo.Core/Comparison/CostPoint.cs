@@ -1,3 +1,5 @@
+using Stampo.Core.Routes;
+
 namespace Stampo.Core.Comparison;
 
 /// <summary>
@@ -18,6 +20,17 @@ public readonly record struct CostPoint(
 
     /// <summary>A quotient this close above a whole number is that number: 23 ÷ (25 × 0.92) is one set, not two.</summary>
     internal const double Rounding = 1e-12;
+
+    /// <summary>With every range at its likely value.</summary>
+    public static CostPoint LikelyOf(RouteEstimate e) =>
+        new(
+            e.Sum(ChargedOn.OneOff).Likely,
+            e.Sum(ChargedOn.Tool).Likely,
+            e.LifeShots?.Likely * e.Cavities * e.Yield.Likely ?? double.PositiveInfinity,
+            e.Sum(ChargedOn.Piece).Likely / e.Yield.Likely,
+            e.Sum(ChargedOn.Batch).Likely,
+            e.PiecesPerBatch ?? double.PositiveInfinity
+        );
 
     public double Sets(double quantity) => Whole(quantity, Capacity);
 

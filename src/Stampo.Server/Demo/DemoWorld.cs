@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Stampo.Core.Briefs;
 using Stampo.Core.Calendar;
+using Stampo.Core.Log.Learning;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Quotes;
@@ -9,6 +10,7 @@ using Stampo.Core.Sequences;
 using Stampo.Core.Shops;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
+using Stampo.Server.Log;
 using Stampo.Server.Part;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
@@ -30,11 +32,15 @@ public sealed record DemoProject(
     bool Planned,
     Ladder? Ladder = null,
     IReadOnlyList<DemoQuote>? Quotes = null,
-    JsonObject? Plan = null
+    JsonObject? Plan = null,
+    IReadOnlyList<DemoInvoice>? Paid = null
 );
 
 /// <summary>A quote as a project's file has it: working days from today in place of its last day.</summary>
 public sealed record DemoQuote(int ValidForDays, Quote Asks);
+
+/// <summary>An invoice as a project's file has it: ordered and come so many days ago.</summary>
+public sealed record DemoInvoice(int? OrderedAgo, int? CameAgo, Invoice Of);
 
 /// <summary>A brief as a project's file has it: as it is kept, but with working days from today in place of dates.</summary>
 public sealed record DemoBrief(IReadOnlyList<TemplateRow> Demand, Core.Briefs.Brief Asks);
@@ -152,8 +158,19 @@ public sealed class DemoWorld(
             await decisions.RecordAsync(project.Id, new NewDecision(decision.Stretches, decision.Reason, decision.By), cancel);
         if (demo.Planned && (await plans.OfAsync(new PlanAt(project.Id), cancel)).Plan is { } plan)
             await plans.SaveAsync(new PlanAt(project.Id), new Save<PlanChoices>(With(plan.Value, demo.Plan), 0), cancel);
+        if (demo.Paid is { } paid)
+            await steps.SaveAsync(
+                project.Id,
+                Spending.Step,
+                new Save<InvoiceBook>(new InvoiceBook([.. paid.Select(InvoiceOf)]).Checked(), 0),
+                cancel: cancel
+            );
         return part;
     }
+
+    private Invoice InvoiceOf(DemoInvoice demo) => demo.Of with { OrderedOn = Ago(demo.OrderedAgo), CameOn = Ago(demo.CameAgo) };
+
+    private DateOnly? Ago(int? days) => days is { } ago ? Today.AddDays(-ago) : null;
 
     /// <summary>As proposed, but for what the file says.</summary>
     private static PlanChoices With(PlanChoices proposed, JsonObject? changes)

@@ -2,51 +2,112 @@ using Stampo.Core.Bench;
 using Stampo.Core.Log;
 using Stampo.Core.Log.Learning;
 using Stampo.Core.Ranges;
+using Stampo.Core.Reference;
 using Stampo.Core.Working;
 using Stampo.Server.Library;
 using Stampo.Storage;
+using TheLibrary = Stampo.Core.Reference.Library;
 
 namespace Stampo.Server.Log;
 
-/// <summary>What the shop has learned, and how far its ranges held.</summary>
-public sealed record LearningView(IReadOnlyList<LearnedFigure> Figures, IReadOnlyList<Calibration> Calibration);
+/// <summary>
+/// What the shop has learned, how far its ranges held, and the ranges that are to be wider or narrower for it.
+/// </summary>
+public sealed record LearningView(
+    IReadOnlyList<LearnedFigure> Figures,
+    IReadOnlyList<Calibration> Calibration,
+    IReadOnlyList<NamedResize> Resized
+);
+
+/// <summary>A range that did not hold, by the name of its rate.</summary>
+public sealed record NamedResize(string Name, string Unit, Resized Range);
+
+public enum LearnedPart
+{
+    /// <summary>What the records say in place of what is stated.</summary>
+    Figure,
+
+    /// <summary>The likely value as it is, with a wider or narrower range.</summary>
+    Width,
+}
 
 /// <summary>A person takes a proposal for the shop's own figure.</summary>
-public sealed record AcceptLearned(string RateKey, string By);
+public sealed record AcceptLearned(string RateKey, string By, LearnedPart Part = LearnedPart.Figure);
 
 /// <summary>From records to the shop's own rates: proposed, taken by a person, and undone in the library like any other change.</summary>
-public sealed class Learning(RunHistory history, Shelf shelf, ShopLibrary library, TimeProvider clock)
+public sealed class Learning(RunHistory history, Shelf shelf, Spending spending, ShopLibrary library, TimeProvider clock)
 {
     /// <summary>Parts a stretch must have before its share of good ones says whether the range held.</summary>
     private const int EnoughParts = 10;
 
+    private const string MaterialMark = "material.";
+
     public async Task<LearningView> OfAsync(CancellationToken cancel)
     {
-        var rates = (await library.CurrentAsync(cancel)).Rates.All.ToDictionary(r => r.Key, r => r.Value);
+        var current = await library.CurrentAsync(cancel);
         var shots = (await history.AllAsync(cancel)).Where(r => r.IsShot && r.Phase == RunPhase.Ended).ToList();
         var tools = await shelf.ToolsAsync(cancel);
-        var figures = shots
-            .GroupBy(r => r.Route)
-            .OrderBy(g => g.Key, StringComparer.Ordinal)
-            .SelectMany(g => FiguresOf(g.Key, [.. g], tools, key => rates.TryGetValue(key, out var rate) ? rate : null))
-            .ToList();
-        return new LearningView(figures, [.. Calibrated(shots, tools, rates)]);
+        var bought = await spending.BoughtAsync(await spending.ProjectsAsync(cancel), cancel);
+        List<LearnedFigure> figures =
+        [
+            .. shots
+                .GroupBy(r => r.Route)
+                .OrderBy(g => g.Key, StringComparer.Ordinal)
+                .SelectMany(g => FiguresOf(g.Key, [.. g], tools, RateOf)),
+            .. Bought.Prices(bought, key => Named(current, key)).Select(f => Proposing(f, RateOf)),
+            .. Bought.AgainstQuotes(bought),
+            .. Bought.Leads(bought),
+        ];
+        var outcomes = await OutcomesAsync(shots, tools, bought, cancel);
+        return new LearningView(
+            figures,
+            [.. outcomes.Select(o => Calibration.From(o.What, o.All)).OfType<Calibration>()],
+            [.. outcomes.SelectMany(o => ResizedOf(o.What, o.All, current))]
+        );
+
+        ThreePoint? RateOf(string key) => Named(current, key)?.Price;
     }
 
     public async Task<LearningView> AcceptAsync(AcceptLearned accept, CancellationToken cancel)
     {
         Check.Between(Check.Given(accept.By, "by").Trim().Length, 2, 80, "by", "signs", "a person takes it, by name");
-        var figure =
-            (await OfAsync(cancel)).Figures.FirstOrDefault(f => f.RateKey == accept.RateKey && f.Proposed is not null)
-            ?? throw new RefusalException("learned.nothing", "The records propose nothing for that rate.", "rateKey");
+        var view = await OfAsync(cancel);
+        var taken = accept.Part == LearnedPart.Figure ? FigureOf(view, accept.RateKey) : WidthOf(view, accept.RateKey);
+        var (proposed, records) =
+            taken ?? throw new RefusalException("learned.nothing", "The records propose nothing for that rate.", "rateKey");
         var standing = await library.StandingAsync(cancel);
-        var rate = standing.Library.Rates[accept.RateKey];
-        var source = $"the shop's own records of {figure.Records}, taken by {accept.By.Trim()} on {clock.Today():d MMM yyyy}";
-        var proposed = figure.Proposed!.Value;
-        var own = rate with { Low = proposed.Low, Likely = proposed.Likely, High = proposed.High, Source = source };
-        await library.SaveAsync(new LibraryEntries([own], null, null), standing.Version, cancel);
+        var source = $"the shop's own records of {records}, taken by {accept.By.Trim()} on {clock.Today():d MMM yyyy}";
+        await library.SaveAsync(EntryOf(standing.Library, accept.RateKey, proposed, source), standing.Version, cancel);
         return await OfAsync(cancel);
     }
+
+    private static (ThreePoint, int)? FigureOf(LearningView view, string key) =>
+        view.Figures.FirstOrDefault(f => f.RateKey == key && f.Proposed is not null) is { } figure
+            ? (figure.Proposed!.Value, figure.Records)
+            : null;
+
+    private static (ThreePoint, int)? WidthOf(LearningView view, string key) =>
+        view.Resized.FirstOrDefault(r => r.Range.RateKey == key)?.Range is { } range ? (range.Proposed, range.Of) : null;
+
+    /// <summary>A rate of the card, or the price of a material.</summary>
+    private static (string Name, ThreePoint Price)? Named(TheLibrary library, string key) =>
+        MaterialOf(library, key) is { } material ? (material.Name, material.PricePerKg)
+        : library.Rates.Find(key) is { } rate ? (rate.Name, rate.Value)
+        : null;
+
+    private static Core.Materials.Material? MaterialOf(TheLibrary library, string key) =>
+        key.StartsWith(MaterialMark, StringComparison.Ordinal)
+            ? library.Materials.FirstOrDefault(m => m.Id == key[MaterialMark.Length..])
+            : null;
+
+    private static LibraryEntries EntryOf(TheLibrary library, string key, ThreePoint range, string source) =>
+        MaterialOf(library, key) is { } material
+            ? new LibraryEntries(null, [material with { PricePerKg = range, Source = source }], null)
+            : new LibraryEntries(
+                [library.Rates[key] with { Low = range.Low, Likely = range.Likely, High = range.High, Source = source }],
+                null,
+                null
+            );
 
     private static ThreePoint Rounded(ThreePoint range) => new(Rounded(range.Low), Rounded(range.Likely), Rounded(range.High));
 
@@ -68,33 +129,52 @@ public sealed class Learning(RunHistory history, Shelf shelf, ShopLibrary librar
             LearnedFigure.Hands(route, shots),
         }
             .OfType<LearnedFigure>()
-            .Select(f =>
-                f with
-                {
-                    Proposed = f.Proposed is { } p && Rounded(p) is var rounded && rounded != rateOf(f.RateKey!) ? rounded : null,
-                }
-            );
+            .Select(f => Proposing(f, rateOf));
     }
 
-    private static IEnumerable<Calibration> Calibrated(
+    /// <summary>What stands already is not proposed again.</summary>
+    private static LearnedFigure Proposing(LearnedFigure figure, Func<string, ThreePoint?> rateOf) =>
+        figure with
+        {
+            Proposed = figure.Proposed is { } p && Rounded(p) is var rounded && rounded != rateOf(figure.RateKey!) ? rounded : null,
+        };
+
+    /// <summary>What had been stated when it was decided, and what was.</summary>
+    private async Task<IReadOnlyList<(LearnedWhat What, IReadOnlyList<Outcome> All)>> OutcomesAsync(
         List<RunRecord> shots,
         IReadOnlyList<KnownTool> tools,
-        Dictionary<string, ThreePoint> rates
+        IReadOnlyList<BoughtItem> bought,
+        CancellationToken cancel
     )
     {
-        var stretches = shots
-            .Where(s => s.Rates.YieldKey is { } key && rates.ContainsKey(key))
+        var rates = new Dictionary<string, RateCard>();
+        foreach (var projectId in shots.Select(s => s.ProjectId).Distinct())
+            rates[projectId] = await spending.RatesAsync(projectId, cancel);
+        var yields = shots
             .GroupBy(s => (s.ProjectId, s.Plan))
-            .Select(g => (Rate: rates[g.First().Rates.YieldKey!], Counts: g.SelectMany(s => s.Counts).ToList()))
-            .Where(g => g.Counts.Count >= EnoughParts)
-            .Select(g => (g.Rate, Share: (double)g.Counts.Count(c => c.Fate == Fate.Good) / g.Counts.Count))
-            .ToList();
-        if (stretches.Count > 0)
-            yield return new(LearnedWhat.Yield, stretches.Count(s => Holds(s.Rate, s.Share)), stretches.Count);
-        var worn = tools.Where(t => t is { IsWorn: true, LifeShots: not null }).ToList();
-        if (worn.Count > 0)
-            yield return new(LearnedWhat.Life, worn.Count(t => Holds(t.LifeShots!.Value, t.State.Shots)), worn.Count);
+            .Select(g => (Rate: rates[g.Key.ProjectId].Find(g.First().Rates.YieldKey), Counts: g.SelectMany(s => s.Counts).ToList()))
+            .Where(g => g.Rate is not null && g.Counts.Count >= EnoughParts)
+            .Select(g => new Outcome(g.Rate!.Value, (double)g.Counts.Count(c => c.Fate == Fate.Good) / g.Counts.Count, g.Rate.Key));
+        var lives = tools
+            .Where(t => t is { IsWorn: true, LifeShots: not null })
+            .Select(t => new Outcome(t.LifeShots!.Value, t.State.Shots, t.Shots.LastOrDefault()?.Rates.LifeKey));
+        return
+        [
+            (LearnedWhat.Yield, [.. yields]),
+            (LearnedWhat.Life, [.. lives]),
+            (LearnedWhat.Price, Bought.PriceOutcomes(bought)),
+            (LearnedWhat.Lead, Bought.LeadOutcomes(bought)),
+        ];
     }
 
-    private static bool Holds(ThreePoint range, double value) => value >= range.Low && value <= range.High;
+    private static IEnumerable<NamedResize> ResizedOf(LearnedWhat what, IReadOnlyList<Outcome> outcomes, TheLibrary library) =>
+        Calibration
+            .Resize(outcomes, key => Named(library, key)?.Price, what == LearnedWhat.Yield ? 1 : double.MaxValue)
+            .Select(r => r with { Proposed = Rounded(r.Proposed) })
+            .Where(r => r.Proposed != r.Stated)
+            .Select(r => new NamedResize(
+                Named(library, r.RateKey)!.Value.Name,
+                MaterialOf(library, r.RateKey) is null ? library.Rates[r.RateKey].Unit : "€/kg",
+                r
+            ));
 }

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using Stampo.Core.Log.Learning;
 using Stampo.Server.Hosting;
 using Stampo.Server.Plan;
 
@@ -11,6 +12,7 @@ public static class LogEndpoints
         app.MapLogCalculators();
         app.MapInspection();
         app.MapPhotos();
+        app.MapSpending();
         var shelf = app.MapGroup("/api/shelf").WithTags("Log");
         shelf.MapGet("", (Shelf all, CancellationToken cancel) => all.AllAsync(cancel));
         shelf.MapGet(
@@ -46,6 +48,18 @@ public static class LogEndpoints
                     TypedResults.File(await tracing.PedigreePdfAsync(run, cancel), "application/pdf", "pedigree.pdf")
             )
             .ExcludeFromDescription();
+    }
+
+    private static void MapSpending(this IEndpointRouteBuilder app)
+    {
+        var spent = app.MapGroup("/api/projects/{id}/spent").WithTags("Log");
+        spent.MapGet("", (string id, Spending spending, CancellationToken cancel) => spending.OfAsync(id, cancel));
+        spent.MapPut(
+            "",
+            (string id, Save<InvoiceBook> save, Spending spending, CancellationToken cancel) => spending.SaveAsync(id, save, cancel)
+        );
+        spent.MapPost("/undo", (string id, Move from, Spending all, CancellationToken cancel) => all.MoveAsync(id, -1, from, cancel));
+        spent.MapPost("/redo", (string id, Move from, Spending all, CancellationToken cancel) => all.MoveAsync(id, +1, from, cancel));
     }
 
     private static void MapPhotos(this IEndpointRouteBuilder app)

@@ -236,6 +236,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
             var perShot = Math.Max(0.1, done.Count(d => d.Over is not null) is > 0 and var over ? (double)good / over : plan.Order.Each);
             var sisters = kind.Count(k => k.State.Retired is null && k.Key.ProjectId == tool.Key.ProjectId && k.Key.Plan == tool.Key.Plan);
             return new ToolOrder(
+                stretch.Id,
                 Math.Ceiling(left / perShot / Math.Max(1, sisters)),
                 Pace(done) / Math.Max(1, sisters),
                 MakingDays(tool.Making),

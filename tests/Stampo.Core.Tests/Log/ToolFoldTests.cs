@@ -110,7 +110,7 @@ public class ToolFoldTests
         var forecast = LifeForecast.From(new Core.Ranges.ThreePoint(12, 25, 50)).With([], [10]);
         var sure = forecast.MoreAt(10, ToolOutlook.Sure);
         var friday = new DateOnly(2030, 1, 4);
-        ToolOrder Order(double shots) => new(shots, 1, 3, friday, ShopCalendar.Usual);
+        ToolOrder Order(double shots) => new("s1", shots, 1, 3, friday, ShopCalendar.Usual);
         Assert.Null(ToolOutlook.Of(forecast, (0, 1), 10, Order(sure - 1)).MakeNextBy);
         var outlook = ToolOutlook.Of(forecast, (0, 1), 10, Order(100));
         // So many working days of shots, less the three it takes: from a Friday on over the week-end.

@@ -15,15 +15,24 @@ public enum LearnedWhat
 
     /// <summary>Hands against those planned, 1 as planned.</summary>
     Hands,
+
+    /// <summary>What was paid for something, in the unit of its price.</summary>
+    Price,
+
+    /// <summary>What a supplier was paid against its quotes, 1 as quoted.</summary>
+    Quote,
+
+    /// <summary>Working days from an order to what came, against those stated, 1 as stated.</summary>
+    Lead,
 }
 
 /// <summary>What the shop's records say of a figure that estimates stand on.</summary>
-/// <param name="Route">By name.</param>
+/// <param name="Route">By name; of what was bought, what or from whom.</param>
 /// <param name="What">Which figure.</param>
-/// <param name="RateKey">The rate it may correct; null for what no single rate says.</param>
+/// <param name="RateKey">The rate, or the material's price, it may correct; null for what no single one says.</param>
 /// <param name="Stated">What the estimate says now; null where it has none.</param>
 /// <param name="Actual">What was: 10, 50 and 90 %.</param>
-/// <param name="Records">Parts, tools or shots behind it.</param>
+/// <param name="Records">Parts, tools, shots or invoices behind it.</param>
 /// <param name="IsEnough">Enough to be proposed.</param>
 /// <param name="Proposed">For the rate; null when it is not enough, or no rate says it.</param>
 /// <param name="Runs">Ids of the runs behind it, the last ones.</param>
@@ -107,28 +116,20 @@ public sealed record LearnedFigure(
     /// <summary>A shot's hands against those planned for the same operations.</summary>
     public static LearnedFigure? Hands(string route, IReadOnlyList<RunRecord> shots)
     {
-        var ratios = shots.Where(s => s.PlannedHandsMin > 0).Select(s => s.HandsMin / s.PlannedHandsMin).Order().ToList();
+        var ratios = shots.Where(s => s.PlannedHandsMin > 0).Select(s => s.HandsMin / s.PlannedHandsMin).ToList();
         if (ratios.Count == 0)
             return null;
-        double At(double share) => ratios[Math.Min(ratios.Count - 1, (int)(share * ratios.Count))];
-        return new(
-            route,
-            LearnedWhat.Hands,
-            null,
-            null,
-            new ThreePoint(At(0.1), At(0.5), At(0.9)),
-            ratios.Count,
-            ratios.Count >= EnoughShots,
-            null,
-            Last(shots)
-        );
+        return new(route, LearnedWhat.Hands, null, null, Spread(ratios), ratios.Count, ratios.Count >= EnoughShots, null, Last(shots));
+    }
+
+    /// <summary>Quantiles of what was: of few, the lowest and the highest.</summary>
+    internal static ThreePoint Spread(IEnumerable<double> values)
+    {
+        var all = values.Order().ToList();
+        return new(At(0.1), At(0.5), At(0.9));
+
+        double At(double share) => all[Math.Min(all.Count - 1, (int)(share * all.Count))];
     }
 
     private static List<string> Last(IReadOnlyList<RunRecord> shots) => [.. shots.TakeLast(RunsShown).Select(s => s.Run)];
 }
-
-/// <summary>How often what was fell into what had been stated, which is to be eight in ten.</summary>
-/// <param name="What">Which figure.</param>
-/// <param name="Inside">So many fell inside.</param>
-/// <param name="Of">Of so many.</param>
-public sealed record Calibration(LearnedWhat What, int Inside, int Of);

@@ -18,6 +18,7 @@ public sealed record SurvivalPoint(double More, double Chance);
 /// <param name="Curve">From now on.</param>
 /// <param name="ToCome">Shots its order still asks of it; null when nothing is ordered of it.</param>
 /// <param name="Chance">To make those.</param>
+/// <param name="Stretch">The stretch that asks; its plan puts one tool more into schedule and purchases.</param>
 /// <param name="MakeNextBy">The day the next one is to be begun, so that the order is not late; null when this one lasts.</param>
 public sealed record ToolOutlook(
     double Shape,
@@ -30,6 +31,7 @@ public sealed record ToolOutlook(
     IReadOnlyList<SurvivalPoint> Curve,
     double? ToCome,
     double? Chance,
+    string? Stretch,
     DateOnly? MakeNextBy
 )
 {
@@ -64,18 +66,20 @@ public sealed record ToolOutlook(
             ],
             order?.ShotsToCome,
             order is null ? null : forecast.Survival(shots, order.ShotsToCome),
+            order?.Stretch,
             order is null || order.ShotsToCome <= sure ? null : order.MakeNextBy(sure)
         );
     }
 }
 
 /// <summary>What is still asked of a tool, and how fast.</summary>
+/// <param name="Stretch">Its id.</param>
 /// <param name="ShotsToCome">Of this tool.</param>
 /// <param name="ShotsADay">A working day.</param>
 /// <param name="MakingDays">Working days from beginning a tool to its first shot.</param>
 /// <param name="Today">Where days are counted from.</param>
 /// <param name="Calendar">Of the shop.</param>
-public sealed record ToolOrder(double ShotsToCome, double ShotsADay, int MakingDays, DateOnly Today, ShopCalendar Calendar)
+public sealed record ToolOrder(string Stretch, double ShotsToCome, double ShotsADay, int MakingDays, DateOnly Today, ShopCalendar Calendar)
 {
     private const double LeastADay = 0.01;
 

@@ -1,12 +1,14 @@
 using System.Text.RegularExpressions;
 using Stampo.Core.Comparison;
 using Stampo.Core.Log.Inspection;
+using Stampo.Core.Log.Learning;
 using Stampo.Core.Planning;
 using Stampo.Core.Quotes;
 using Stampo.Core.Working;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
+using Stampo.Server.Log;
 using Stampo.Server.Part;
 using Stampo.Server.Plan;
 using Stampo.Server.Routes;
@@ -32,6 +34,7 @@ public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop)
             PartEndpoints.Step => Json.Write(await PartAsync(Json.Read<StoredPart>(json), archive, cancel)),
             BriefEndpoints.Step => Whole(step, () => Json.Read<TheBrief>(json).Checked()),
             Comparisons.QuotesStep => Whole(step, () => Json.Read<QuoteBook>(json).Checked(QuoteEndpoints.RouteIds)),
+            Spending.Step => Whole(step, () => Json.Read<InvoiceBook>(json).Checked()),
             BriefEndpoints.LadderStep => OfLibrary(
                 "The hardness ladder",
                 () => Json.Read<Ladder>(json).Checked(library.Materials),

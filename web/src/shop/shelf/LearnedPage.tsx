@@ -8,18 +8,19 @@ import { count, said } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { useAtBench } from '../../shared/useAtBench';
 import { Who } from '../../shared/Who';
-
-const names: Record<LearnedFigure['what'], string> = {
-  yield: 'Good parts',
-  life: 'Life of a mold, shots',
-  hands: 'Hands, against the plan',
-};
+import { Held } from './Held';
+import { names } from './learnedWords';
 
 const behind: Record<LearnedFigure['what'], [one: string, many: string]> = {
   yield: ['part', 'parts'],
   life: ['mold', 'molds'],
   hands: ['shot', 'shots'],
+  price: ['invoice', 'invoices'],
+  quote: ['invoice', 'invoices'],
+  lead: ['order', 'orders'],
 };
+
+const isRatio = (what: LearnedFigure['what']) => what === 'hands' || what === 'quote' || what === 'lead';
 
 /** What the records say of the figures that estimates stand on, and how far the stated ranges held. */
 export function LearnedPage() {
@@ -29,8 +30,8 @@ export function LearnedPage() {
     queryKey: ['learned'],
     queryFn: ({ signal }) => unwrap(client.GET('/api/log/learned', { signal })),
   });
-  const accept = useMutation<LearningView, Problem, string>({
-    mutationFn: (rateKey) => unwrap(client.POST('/api/log/learned/accept', { body: { rateKey, by } })),
+  const accept = useMutation<LearningView, Problem, { rateKey: string; part: 'figure' | 'width' }>({
+    mutationFn: (taken) => unwrap(client.POST('/api/log/learned/accept', { body: { ...taken, by } })),
     onSuccess: (now) => {
       void queries.invalidateQueries();
       queries.setQueryData(['learned'], now);
@@ -67,30 +68,19 @@ export function LearnedPage() {
             .filter((f) => f.route === route)
             .map((figure) => (
               <Figure
-                key={figure.what}
+                key={`${figure.what} ${figure.rateKey}`}
                 figure={figure}
-                onAccept={by && !accept.isPending ? () => accept.mutate(figure.rateKey!) : null}
+                onAccept={
+                  by && !accept.isPending ? () => accept.mutate({ rateKey: figure.rateKey!, part: 'figure' }) : null
+                }
               />
             ))}
         </Box>
       ))}
-      {data.calibration.length > 0 && (
-        <section aria-label="How far the ranges held">
-          <Typography variant="h2">How far the ranges held</Typography>
-          {data.calibration.map(({ what, inside, of }) => (
-            <Typography key={what} sx={{ fontSize: 17 }}>
-              {names[what]}: {count(inside)} of {count(of)} fell into the stated range.{' '}
-              {of < 5
-                ? 'Too few to say whether it is wide enough.'
-                : inside / of < 0.7
-                  ? 'It should be eight in ten: the range is too narrow.'
-                  : inside / of > 0.95
-                    ? 'It should be eight in ten: the range may be narrower.'
-                    : 'About the eight in ten it should be.'}
-            </Typography>
-          ))}
-        </section>
-      )}
+      <Held
+        data={data}
+        onTake={by && !accept.isPending ? (rateKey) => accept.mutate({ rateKey, part: 'width' }) : null}
+      />
     </>
   );
 }
@@ -102,8 +92,8 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
   const { what, stated, actual, records, isEnough, isInside, proposed, runs } = figure;
   const inWords = (range: NonNullable<typeof stated>) => said(range, what === 'yield' ? 'share' : '');
   const ranges = [stated, actual].filter((r) => r != null).map(three);
-  const low = Math.min(...ranges.map((r) => r.low), what === 'hands' ? 0.9 : Infinity);
-  const high = Math.max(...ranges.map((r) => r.high), what === 'hands' ? 1.1 : -Infinity);
+  const low = Math.min(...ranges.map((r) => r.low), isRatio(what) ? 0.9 : Infinity);
+  const high = Math.max(...ranges.map((r) => r.high), isRatio(what) ? 1.1 : -Infinity);
   const x = (value: number) => 6 + ((value - low) / Math.max(high - low, 1e-9)) * (WIDTH - 12);
   const bar = (range: ReturnType<typeof three>, y: number, color: string) => (
     <g>
@@ -148,15 +138,15 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
       </Box>
       <div>
         <Typography>
-          {stated != null && `Stated ${inWords(stated)}. `}Was <b>{inWords(actual)}</b>
-          {what === 'hands' && ' times the plan'}.{' '}
-          {isInside === false && (
+          {stated != null && !isRatio(what) && `Stated ${inWords(stated)}. `}Was <b>{inWords(actual)}</b>
+          {isRatio(what) && ' times that'}.{' '}
+          {isInside === false && !isRatio(what) && (
             <Box component="b" sx={{ color: 'error.main' }}>
               Out of the stated range.
             </Box>
           )}
         </Typography>
-        {!isEnough && (
+        {!isEnough && !isRatio(what) && (
           <Typography variant="body2" color="textSecondary">
             {what === 'life' ? 'No mold has worn out yet: too little to propose.' : 'Too few to propose.'}
           </Typography>

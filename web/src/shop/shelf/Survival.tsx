@@ -1,4 +1,5 @@
-import { Box, Typography } from '@mui/material';
+import { Box, Link as MuiLink, Typography } from '@mui/material';
+import { Link } from 'react-router';
 import type { ToolOutlook } from '../../app/api/types';
 import { useInk } from '../../app/theme/useInk';
 import { count, date, number } from '../../shared/format';
@@ -8,10 +9,12 @@ const [WIDTH, HEIGHT, PAD] = [720, 240, 34];
 interface Props {
   outlook: ToolOutlook;
   shots: number;
+  /** Where its plan says how many molds there are; null where it is not planned so. */
+  plan: string | null;
 }
 
 /** What a mold that has made so many shots is to be expected to make, and whether that is enough. */
-export function Survival({ outlook, shots }: Props) {
+export function Survival({ outlook, shots, plan }: Props) {
   const ink = useInk();
   const { curve, sureMore, evenMore, toCome, chance } = outlook;
   const end = curve.at(-1)!.more;
@@ -37,8 +40,13 @@ export function Survival({ outlook, shots }: Props) {
             : `The order asks ${count(toCome)} more of it: it makes them in ${number(100 * chance!, 2)} of 100 cases. `)}
         {outlook.makeNextBy && (
           <Box component="b" sx={{ color: 'error.main' }}>
-            Begin the next one by {date(outlook.makeNextBy)}, or the order is late.
+            Begin the next one by {date(outlook.makeNextBy)}, or the order is late.{' '}
           </Box>
+        )}
+        {outlook.makeNextBy && plan && (
+          <MuiLink component={Link} to={plan}>
+            One more in the plan: schedule and purchases follow
+          </MuiLink>
         )}
       </Typography>
       <Box

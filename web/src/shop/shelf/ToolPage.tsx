@@ -72,7 +72,7 @@ export function ToolPage() {
         }}
       >
         <div>
-          {outlook && <Survival outlook={outlook} shots={state.shots} />}
+          {outlook && <Survival outlook={outlook} shots={state.shots} plan={planOf(view.data)} />}
           <Shots tool={view.data} />
         </div>
         <Book state={state} onAct={record.mutate} isPending={record.isPending} />
@@ -80,6 +80,12 @@ export function ToolPage() {
     </>
   );
 }
+
+/** Molds are counted in the plans of poured parts. */
+const planOf = ({ tool, outlook }: ShelfTool): string | null =>
+  tool.plan.startsWith('plan/cast') && outlook?.stretch
+    ? `/projects/${tool.projectId}/plan?stretch=${outlook.stretch}&change=order.molds`
+    : null;
 
 function made({ state }: ShelfTool): string {
   const when = state.madeOn ?? state.made;

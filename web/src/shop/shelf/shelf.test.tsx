@@ -20,19 +20,25 @@ const outlook: ToolOutlook = {
   ],
   toCome: 11,
   chance: 0.563,
+  stretch: 's2',
   makeNextBy: '2030-12-04',
 };
 
 test('a mold that will not last says when the next is to be begun; one that will says nothing of it', () => {
   serve({});
-  const { unmount } = draw(<Survival outlook={outlook} shots={13} />);
+  const { unmount } = draw(
+    <Survival outlook={outlook} shots={13} plan="/projects/p1/plan?stretch=s2&change=order.molds" />,
+  );
   expect(document.body.textContent).toContain(
     'After 13 shots: 5 more surely enough (four in five), 12 as likely as not.',
   );
   expect(document.body.textContent).toContain('it makes them in 56 of 100 cases');
   expect(document.body.textContent).toContain('Begin the next one by 4 Dec 2030');
+  expect(screen.getByRole('link', { name: /One more in the plan/ }).getAttribute('href')).toContain(
+    'change=order.molds',
+  );
   unmount();
-  draw(<Survival outlook={{ ...outlook, toCome: 3, chance: 0.9, makeNextBy: null }} shots={13} />);
+  draw(<Survival outlook={{ ...outlook, toCome: 3, chance: 0.9, makeNextBy: null }} shots={13} plan={null} />);
   expect(document.body.textContent).not.toContain('Begin the next one');
 });
 

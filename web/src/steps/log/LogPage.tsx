@@ -5,9 +5,15 @@ import { Stretches } from '../../shared/Stretches';
 import { FirstArticle } from './article/FirstArticle';
 import { Causes } from './causes/Causes';
 import { Inspection } from './inspection/Inspection';
+import { Spent } from './spent/Spent';
 import { useInspection } from './useInspection';
 
-const views = { inspection: 'Inspection', defects: 'Defects', article: 'First article' } as const;
+const views = {
+  inspection: 'Inspection',
+  defects: 'Defects',
+  article: 'First article',
+  spent: 'What it came to',
+} as const;
 
 /** What the parts of a stretch came out like, and what that says. */
 export function LogPage() {
@@ -15,7 +21,7 @@ export function LogPage() {
   const [params] = useSearchParams();
   const stretch = params.get('stretch') ?? undefined;
   const asked = params.get('view');
-  const view = asked === 'defects' || asked === 'article' ? asked : 'inspection';
+  const view = isView(asked) ? asked : 'inspection';
   const inspection = useInspection(projectId, stretch);
   const { data, error } = inspection.view;
   if (error) return <Refusal problem={error} to="/" act="All projects" />;
@@ -55,6 +61,9 @@ export function LogPage() {
       )}
       {view === 'defects' && <Causes projectId={projectId} stretch={data.stretch ?? undefined} />}
       {view === 'article' && <FirstArticle projectId={projectId} stretch={stretch} />}
+      {view === 'spent' && <Spent projectId={projectId} />}
     </>
   );
 }
+
+const isView = (asked: string | null): asked is keyof typeof views => asked !== null && asked in views;

@@ -1,0 +1,209 @@
+using Stampo.Core.Bench;
+using Stampo.Core.Comparison;
+using Stampo.Core.Log;
+using Stampo.Core.Log.Learning;
+using Stampo.Core.Log.Shelf;
+using Stampo.Core.Quotes;
+using Stampo.Core.Ranges;
+using Stampo.Core.Reference;
+using Stampo.Core.Routes;
+using Stampo.Core.Sequences;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+using Stampo.Server.Library;
+using Stampo.Server.Plan;
+using Stampo.Server.Routes;
+using Stampo.Storage;
+
+namespace Stampo.Server.Log;
+
+/// <summary>A price that an estimate stands on, which an invoice may be of.</summary>
+public sealed record PricedThing(string Key, string Name, string Unit, double Likely);
+
+/// <summary>A quote an invoice may have been ordered on.</summary>
+public sealed record QuoteOrdered(string Id, string Supplier);
+
+/// <summary>A stretch of the decision: what it was decided at, and what it comes to by the records so far.</summary>
+public sealed record SpentStretch(
+    string Id,
+    RouteCard Route,
+    double Quantity,
+    Waterfall Waterfall,
+    IReadOnlyList<PricedThing> Prices,
+    IReadOnlyList<QuoteOrdered> Quotes
+);
+
+/// <summary>What was paid for a project, and what it comes to. No stretches: nothing is decided, or it can't be costed any more.</summary>
+public sealed record SpentView(Versioned<InvoiceBook> Paid, IReadOnlyList<SpentStretch> Stretches, Waterfall? Whole);
+
+/// <summary>
+/// Estimates against what was: the decision's own figures (its part, brief and rates, as they were frozen) with what runs, molds and
+/// invoices say in their place.
+/// </summary>
+public sealed class Spending(
+    StepStore steps,
+    StepDocuments documents,
+    Decisions decisions,
+    ShopLibrary shop,
+    RunHistory history,
+    Shelf shelf
+)
+{
+    /// <summary>The step document that holds a project's invoices.</summary>
+    public const string Step = "paid";
+
+    /// <summary>Fewer parts, or shots, say too little of a share or of hands.</summary>
+    private const int EnoughParts = 10,
+        EnoughShots = 3;
+
+    public async Task<SpentView> OfAsync(string projectId, CancellationToken cancel)
+    {
+        var paid = await steps.ReadAsync(projectId, Step, InvoiceBook.Empty, cancel);
+        var estimated = await EstimatedAsync(projectId, cancel);
+        if (estimated.Count == 0)
+            return new SpentView(paid, [], null);
+        var runs = (await history.AllAsync(cancel)).Where(r => r.ProjectId == projectId && r.IsShot && r.Phase == RunPhase.Ended).ToList();
+        var tools = (await shelf.ToolsAsync(cancel)).Where(t => t.Key.ProjectId == projectId).ToList();
+        var stretches = estimated.ConvertAll(e => StretchOf(e, paid.Value, runs.FindAll(r => r.Plan == e.Plan), tools));
+        return new SpentView(paid, stretches, Waterfall.Of([.. stretches.Select(s => s.Waterfall)]));
+    }
+
+    public async Task<SpentView> SaveAsync(string projectId, Save<InvoiceBook> save, CancellationToken cancel)
+    {
+        var book = Check.Given(save.Value, "value").Checked();
+        for (var i = 0; i < book.All.Count; i++)
+        {
+            if (RouteCatalogue.Find(book.All[i].RouteId) is null)
+                throw new RefusalException("invoice.no-route", $"There is no route \"{book.All[i].RouteId}\".", $"all[{i}].routeId");
+        }
+
+        await steps.SaveAsync(projectId, Step, save with { Value = book }, InvoiceBook.Empty, cancel);
+        return await OfAsync(projectId, cancel);
+    }
+
+    public async Task<SpentView> MoveAsync(string projectId, int by, Move from, CancellationToken cancel)
+    {
+        await steps.MoveAsync<InvoiceBook>(projectId, Step, by, from, cancel);
+        return await OfAsync(projectId, cancel);
+    }
+
+    /// <summary>All that was bought for these projects, each with its quote and what was stated for it.</summary>
+    public async Task<IReadOnlyList<BoughtItem>> BoughtAsync(IEnumerable<string> projectIds, CancellationToken cancel)
+    {
+        var items = new List<BoughtItem>();
+        foreach (var projectId in projectIds)
+        {
+            var paid = (await steps.ReadAsync(projectId, Step, InvoiceBook.Empty, cancel)).Value;
+            if (paid.All.Count == 0)
+                continue;
+            var quotes = (await steps.ReadAsync(projectId, Comparisons.QuotesStep, QuoteBook.Empty, cancel)).Value;
+            var estimated = await EstimatedAsync(projectId, cancel);
+            items.AddRange(paid.All.Select(i => ItemOf(i, quotes, estimated)));
+        }
+
+        return items;
+    }
+
+    /// <summary>Projects that have invoices.</summary>
+    public Task<IReadOnlyList<string>> ProjectsAsync(CancellationToken cancel) => documents.ProjectsWithAsync(Step, cancel);
+
+    /// <summary>The rates a project was decided on; those of today where nothing is decided.</summary>
+    public async Task<RateCard> RatesAsync(string projectId, CancellationToken cancel) =>
+        await decisions.LatestAsync(projectId, cancel) is { Rates.Count: > 0 } decided
+            ? RateCard.Shipped.With(decided.Rates)
+            : (await shop.CurrentAsync(cancel)).Rates;
+
+    private sealed record Estimated(SequenceStretch Stretch, string Plan, CandidateRoute Route, RouteEstimate Estimate);
+
+    /// <summary>What each stretch of the decision that stands was estimated on, as it was then.</summary>
+    private async Task<List<Estimated>> EstimatedAsync(string projectId, CancellationToken cancel)
+    {
+        if (await decisions.LatestAsync(projectId, cancel) is not { } decided)
+            return [];
+        var library = await shop.CurrentAsync(cancel);
+        var rates = decided.Rates.Count > 0 ? RateCard.Shipped.With(decided.Rates) : library.Rates;
+        var day = decided.DecidedUtc.InUtc().Date.ToDateOnly();
+        var inputs = new JobInputs(decided.Part, decided.Brief, rates, decided.WhatIf.On(library.Materials), day)
+        {
+            Supplies = library.Supplies,
+            Quotes = (await steps.ReadAsync(projectId, Comparisons.QuotesStep, QuoteBook.Empty, cancel)).Value,
+        };
+        var stretches = decided.Sequence.Stretches;
+        return [.. stretches.Select((s, i) => Of(s, stretches.Take(i).Count(before => before.RouteId == s.RouteId))).OfType<Estimated>()];
+
+        Estimated? Of(SequenceStretch stretch, int before)
+        {
+            if (
+                RouteCatalogue.Find(stretch.RouteId) is not { } route
+                || CandidateRoute.For(route, inputs, new SharedDraws(new Draws(1), 1)) is not { } candidate
+            )
+                return null;
+            var way = candidate
+                .Ways.Where(w => w.Estimate.Cavities == stretch.Cavities && w.Assist == stretch.Assist)
+                .MinBy(w => w.Likely.Total(stretch.Quantity));
+            return new Estimated(
+                stretch,
+                Plans.StepOf(stretch.RouteId, before),
+                candidate,
+                (way ?? candidate.BestWay(stretch.Quantity)).Estimate
+            );
+        }
+    }
+
+    private static SpentStretch StretchOf(Estimated of, InvoiceBook paid, List<RunRecord> shots, List<KnownTool> tools)
+    {
+        var (stretch, estimate) = (of.Stretch, of.Estimate);
+        var counts = shots.SelectMany(s => s.Counts).ToList();
+        var mine = tools.FindAll(t => t.Key.Plan == of.Plan);
+        var worn = mine.Where(t => t.IsWorn).Select(t => (double)t.State.Shots).ToList();
+        var rest = mine.Where(t => !t.IsWorn).Select(t => (double)t.State.Shots).ToList();
+        var facts = new StretchFacts(
+            counts.Count >= EnoughParts ? (double)counts.Count(c => c.Fate == Fate.Good) / counts.Count : null,
+            counts.Count,
+            worn.Count > 0 && estimate.LifeShots is { IsPoint: false } life
+                ? LifeForecast.From(life).With(worn, rest).MoreAt(0, 0.5)
+                : null,
+            worn.Count,
+            shots.Count >= EnoughShots && counts.Count > 0 ? shots.Sum(s => s.HandsMin) / 60 / counts.Count : null,
+            shots.Count,
+            [.. paid.On(stretch.RouteId)]
+        );
+        return new SpentStretch(
+            stretch.Id,
+            of.Route.Route.Card,
+            stretch.Quantity,
+            Waterfall.Of(stretch.Cost.Made, estimate, AsRun(of, shots), stretch.Quantity, facts),
+            [
+                .. of
+                    .Route.EstimatedWays.SelectMany(w => w.Estimate.Costs)
+                    .Where(l => l.RateUnit is "€/kg" or "€" or "€/dm³" or "€ each")
+                    .DistinctBy(l => l.RateKey)
+                    .Select(l => new PricedThing(l.RateKey, l.Name, l.RateUnit, l.Rate.Likely)),
+            ],
+            [.. of.Route.Quotes.Select(q => new QuoteOrdered(q.Id, q.Supplier))]
+        );
+    }
+
+    /// <summary>With the cavities of its last shot.</summary>
+    private static RouteEstimate AsRun(Estimated of, List<RunRecord> shots) =>
+        shots.LastOrDefault()?.Counts.Count is { } cavities
+            ? of
+                .Route.Ways.Where(w => w.Estimate.Cavities == cavities && w.Assist == of.Stretch.Assist)
+                .Select(w => w.Estimate)
+                .FirstOrDefault(of.Estimate)
+            : of.Estimate;
+
+    private static BoughtItem ItemOf(Invoice invoice, QuoteBook quotes, List<Estimated> estimated)
+    {
+        var quote = quotes.All.FirstOrDefault(q => q.Id == invoice.QuoteId);
+        var estimate = estimated.FirstOrDefault(e => e.Stretch.RouteId == invoice.RouteId)?.Estimate;
+        return new BoughtItem(
+            invoice,
+            quote,
+            quote is not null ? (ThreePoint)quote.LeadDays
+                : invoice.As is BoughtAs.Tool or BoughtAs.Parts ? estimate?.FirstArticleDays
+                : null,
+            estimate?.Costs.FirstOrDefault(l => l.RateKey == invoice.Key)?.Rate
+        );
+    }
+}
