@@ -47,6 +47,8 @@ try {
     ['a mold', `/api/shelf/tool?projectId=${id}&plan=plan%2Fcast-silicone&number=2`, 200],
     ['causes of all defects', `/api/projects/${id}/advice?stretch=s2`, 2000],
     ['inspection', `/api/projects/${id}/inspection?stretch=s2`, 2000],
+    ['what the shop has learned', '/api/log/learned', 2000],
+    ['what it came to', `/api/projects/${id}/spent`, 2000],
   ]) {
     await get(path);
     const times = [];

@@ -32,6 +32,28 @@ test('from measured parts to a signed first article, to a defect and its cause, 
   await page.getByLabel('What was seen').fill('As drawn, face clean');
   await page.getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(page.getByText(/Version 1, signed by Sefa Rowntree-Adeyi/)).toContainText('As drawn, face clean');
+  await page.getByRole('button', { name: 'As it was signed' }).click();
+  await expect(page.getByRole('region', { name: 'Version 1' })).toContainText('Nothing stands otherwise now.');
+
+  // What it came to, reason by reason; an invoice adds to it and is taken back.
+  await page.getByRole('link', { name: 'What it came to' }).click();
+  const cast = page.getByRole('region', { name: 'Urethane cast in silicone, 40 parts' });
+  await expect(cast).toContainText('Good parts: stated 92 %');
+  const said = await cast.textContent();
+  await page.getByRole('button', { name: 'Enter an invoice' }).click();
+  const form = page.getByRole('form', { name: 'An invoice' });
+  await form.getByLabel('For').click();
+  await page.getByRole('option', { name: 'Urethane cast in silicone' }).click();
+  await form.getByLabel('What', { exact: true }).click();
+  await page.getByRole('option', { name: 'Something besides' }).click();
+  await form.getByLabel('Supplier').fill('Ostwick Castings');
+  await form.getByLabel('How many').fill('1');
+  await form.getByLabel('Paid in all, €').fill('85');
+  await form.getByRole('button', { name: 'Enter it' }).click();
+  await expect(cast).toContainText('Bought besides');
+  await expect(cast).toContainText('+85 €');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cast).toHaveText(said!);
 
   await page.getByRole('link', { name: 'Defects' }).click();
   const bubbles = page.getByRole('region', { name: 'bubbles' });
@@ -82,5 +104,5 @@ test('a project is saved as an archive; where it is already, it comes in as a co
   await taken.getByRole('button', { name: /as a copy/ }).click();
   await taken.getByRole('link', { name: 'Probe grommet (copy)' }).click();
   await expect(page).toHaveURL(/\/part$/);
-  await expect(page.getByText('9.72 cm³').first()).toBeVisible();
+  await expect(page.getByText('Probe grommet (copy)').first()).toBeVisible();
 });

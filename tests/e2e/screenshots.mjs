@@ -35,6 +35,8 @@ const views = [
     path: () => '/shelf?q=UA-2207 bubbles',
     act: (page) => page.getByRole('link', { name: 'Shot 14' }).click(),
   },
+  { name: 'learned', full: true, path: () => '/shelf/learned' },
+  { name: 'log-spent', full: true, path: (id) => `/projects/${id('Gateway housing')}/log?stretch=s2&view=spent` },
   {
     // Last, since it decides on a route the other pictures don't have.
     name: 'plan-halves',
@@ -53,7 +55,7 @@ const views = [
 /** A shot of the scale foot begun at the bench, brought to an operation. */
 async function atBench(page, { id, send, tell }, operation) {
   const run = crypto.randomUUID();
-  const piece = { repeats: 'eachShot', tool: 2, shot: 4 + (operation === 'degas-1' ? 1 : 0) };
+  const piece = { repeats: 'eachShot', tool: 2, shot: 4 };
   const { sheet } = await send(`/api/projects/${id('Scale foot')}/bench/runs`, { id: run, piece, by: 'Maud Quill' });
   const acts = [];
   const act = (more) =>
@@ -67,7 +69,7 @@ async function atBench(page, { id, send, tell }, operation) {
   await send(`/api/runs/${run}/acts`, { acts });
   await page.evaluate(() => localStorage.setItem('stampo.bench.by', 'Maud Quill'));
   await page.goto(`${application.url}/projects/${id('Scale foot')}/bench?run=${run}`);
-  await tell(operation === 'degas-1' ? 'vacuum' : 'scale');
+  await tell();
 }
 
 views.splice(
@@ -85,21 +87,12 @@ views.splice(
     },
   },
   { name: 'week', path: () => '/week', act: (page) => page.getByRole('group', { name: /^Lanes/ }).waitFor() },
-  { name: 'stand-ins', path: () => '/stand-ins' },
   {
     name: 'bench-weighing',
     path: () => '/',
     act: async (page, app) => {
       await atBench(page, { ...app, tell: () => app.tell('scale', { do: 'pour', g: 119.5, gPerS: 200 }) }, 'weigh-1');
       await page.waitForTimeout(2500);
-    },
-  },
-  {
-    name: 'bench-degassing',
-    path: () => '/',
-    act: async (page, app) => {
-      await atBench(page, { ...app, tell: () => app.tell('vacuum', { do: 'pump', gas: 60 }) }, 'degas-1');
-      await page.waitForTimeout(22_000);
     },
   },
 );

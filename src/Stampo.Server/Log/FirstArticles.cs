@@ -33,8 +33,10 @@ public sealed record FirstArticle(
     bool IsWhole
 );
 
-/// <summary>A signature: the report as it was seen, which is never changed.</summary>
-public sealed record Signature(int Version, string By, string Says, Instant At, FirstArticle Report);
+/// <summary>
+/// A signature: the report as it was seen, which is never changed. <paramref name="Since"/>: what stands otherwise now.
+/// </summary>
+public sealed record Signature(int Version, string By, string Says, Instant At, FirstArticle Report, IReadOnlyList<Difference> Since);
 
 /// <summary>
 /// A first article as it stands, and as it was signed. <paramref name="Changed"/>: what is otherwise since the last signature.
@@ -66,8 +68,8 @@ public sealed class FirstArticles(
         var report = await ReportAsync(where, plan, shot, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var rows = await Rows(db, where.Of, shot).OrderBy(s => s.Version).ToListAsync(cancel);
-        var signed = rows.ConvertAll(Read);
-        return new FirstArticleView(report, signed, signed.Count == 0 ? [] : Json.Differences(signed[^1].Report, report));
+        var signed = rows.ConvertAll(row => Read(row, report));
+        return new FirstArticleView(report, signed, signed.Count == 0 ? [] : signed[^1].Since);
     }
 
     public async Task<FirstArticleView> SignAsync(PlanAt at, int shot, Sign sign, CancellationToken cancel)
@@ -130,7 +132,7 @@ public sealed class FirstArticles(
                     sheet.Row(["item", "nominal", "limits", "gauge", "measured, by cavity"], widths, [.. widths.Select(_ => sheet.Head)]);
                     foreach (var row in report.Rows)
                         sheet.Row(Cells(row), widths);
-                    foreach (var (version, by, says, at, _) in view.Signed)
+                    foreach (var (version, by, says, at, _, _) in view.Signed)
                         sheet.Paragraph(
                             $"Version {version} signed by {by}, {at.InUtc().Date.ToDateOnly():d MMM yyyy}: {says}",
                             sheet.Plain
@@ -226,12 +228,9 @@ public sealed class FirstArticles(
     private static IQueryable<SignedRow> Rows(StampoDb db, OfPlan of, int shot) =>
         db.Signed.AsNoTracking().Where(s => s.ProjectId == of.ProjectId && s.Plan == of.Plan && s.Shot == shot);
 
-    private Signature Read(SignedRow row) =>
-        new(
-            row.Version,
-            row.By,
-            row.Says,
-            row.AtUtc,
-            Json.Read<FirstArticle>(forms.BroughtUp(DocumentForms.FirstArticle, row.Schema, row.Report))
-        );
+    private Signature Read(SignedRow row, FirstArticle now)
+    {
+        var report = Json.Read<FirstArticle>(forms.BroughtUp(DocumentForms.FirstArticle, row.Schema, row.Report));
+        return new(row.Version, row.By, row.Says, row.AtUtc, report, Json.Differences(report, now));
+    }
 }

@@ -122,3 +122,4 @@ export type SpentView = Schemas['SpentView'];
 export type SpentStretch = Schemas['SpentStretch'];
 export type Waterfall = Schemas['Waterfall'];
 export type Calibration = Schemas['Calibration'];
+export type Signature = Schemas['Signature'];

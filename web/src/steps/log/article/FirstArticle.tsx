@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../../app/api/client';
-import type { FirstArticleView } from '../../../app/api/types';
+import type { FirstArticleView, Signature } from '../../../app/api/types';
 import { count, moment } from '../../../shared/format';
 import { stackingTable } from '../../../shared/stackingTable';
 import { useAtBench } from '../../../shared/useAtBench';
@@ -77,57 +77,20 @@ function Report({ view, onSign, error, isPending }: ReportProps) {
   const { report, signed, changed } = view;
   const [by] = useAtBench();
   const [says, setSays] = useState('');
+  const [looked, setLooked] = useState<number | null>(null);
+  const then = signed.find((s) => s.version === looked);
   return (
     <>
-      <Typography sx={{ fontSize: 17 }}>
-        {report.project}, rev {report.revision}. {report.tool ?? `Shot ${report.shot}`}. {count(report.rows.length)} to
-        look at in {count(report.cavities)} {report.cavities === 1 ? 'cavity' : 'cavities'}:{' '}
-        <b>
-          {report.missing === 0 ? 'all measured' : `${count(report.missing)} missing`},{' '}
-          {report.out === 0 ? 'all within the limits' : `${count(report.out)} out of the limits`}
-        </b>
-        .
-      </Typography>
-      <Box component="table" aria-label="First article" sx={{ ...stackingTable, my: 1 }}>
-        <thead>
-          <tr>
-            <th scope="col">what</th>
-            <th scope="col">limits</th>
-            <th scope="col">by</th>
-            <th scope="col">measured</th>
-          </tr>
-        </thead>
-        <tbody>
-          {report.rows.map(({ item, values }) => (
-            <tr key={item.id}>
-              <td>
-                <b>{item.name}</b>
-              </td>
-              <td data-of="limits">{limits(item)}</td>
-              <td data-of="by">{gauges[item.gauge]}</td>
-              <td data-of="measured">
-                {values.length === 0 && (
-                  <Box component="span" sx={{ color: 'warning.main', fontWeight: 600 }}>
-                    not measured
-                  </Box>
-                )}
-                {values.map((v) => (
-                  <Box key={v.cavity} sx={{ color: v.within ? undefined : 'error.main' }}>
-                    {report.cavities > 1 && `cavity ${v.cavity}: `}
-                    {valued(item.kind, v.value, item.unit)}
-                    {!v.within && (v.decided ? `, out: ${v.decided}, ${v.decidedBy}` : ', out: not decided')}
-                  </Box>
-                ))}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+      <Seen report={report} />
       {signed.map((s) => (
         <Typography key={s.version} sx={{ borderLeft: 3, borderColor: 'primary.main', pl: 1.5, my: 1 }}>
-          Version {s.version}, signed by <b>{s.by}</b>, {moment(s.at)}: {s.says}
+          Version {s.version}, signed by <b>{s.by}</b>, {moment(s.at)}: {s.says}{' '}
+          <Button size="small" onClick={() => setLooked(looked === s.version ? null : s.version)}>
+            {looked === s.version ? 'Close it' : 'As it was signed'}
+          </Button>
         </Typography>
       ))}
+      {then && <Then signature={then} />}
       {changed.length > 0 && (
         <Alert severity="warning" variant="outlined">
           Since it was signed last, {count(changed.length)} {changed.length === 1 ? 'thing has' : 'things have'} changed
@@ -165,3 +128,71 @@ function Report({ view, onSign, error, isPending }: ReportProps) {
     </>
   );
 }
+
+/** A version as it was signed, and what stands otherwise now. */
+const Then = ({ signature: { version, report, since } }: { signature: Signature }) => (
+  <Box component="section" aria-label={`Version ${version}`} sx={{ borderLeft: 3, borderColor: 'divider', pl: 1.5 }}>
+    <Seen report={report} />
+    {since.length === 0 ? (
+      <Typography>Nothing stands otherwise now.</Typography>
+    ) : (
+      <Box component="ul" sx={{ m: 0 }}>
+        {since.map((c) => (
+          <li key={c.where}>
+            {c.where}: {c.then ?? 'nothing'}, now {c.now ?? 'nothing'}
+          </li>
+        ))}
+      </Box>
+    )}
+  </Box>
+);
+
+/** A report as it stands, or as it was signed. */
+const Seen = ({ report }: { report: FirstArticleView['report'] }) => (
+  <>
+    <Typography sx={{ fontSize: 17 }}>
+      {report.project}, rev {report.revision}. {report.tool ?? `Shot ${report.shot}`}. {count(report.rows.length)} to
+      look at in {count(report.cavities)} {report.cavities === 1 ? 'cavity' : 'cavities'}:{' '}
+      <b>
+        {report.missing === 0 ? 'all measured' : `${count(report.missing)} missing`},{' '}
+        {report.out === 0 ? 'all within the limits' : `${count(report.out)} out of the limits`}
+      </b>
+      .
+    </Typography>
+    <Box component="table" aria-label="First article" sx={{ ...stackingTable, my: 1 }}>
+      <thead>
+        <tr>
+          <th scope="col">what</th>
+          <th scope="col">limits</th>
+          <th scope="col">by</th>
+          <th scope="col">measured</th>
+        </tr>
+      </thead>
+      <tbody>
+        {report.rows.map(({ item, values }) => (
+          <tr key={item.id}>
+            <td>
+              <b>{item.name}</b>
+            </td>
+            <td data-of="limits">{limits(item)}</td>
+            <td data-of="by">{gauges[item.gauge]}</td>
+            <td data-of="measured">
+              {values.length === 0 && (
+                <Box component="span" sx={{ color: 'warning.main', fontWeight: 600 }}>
+                  not measured
+                </Box>
+              )}
+              {values.map((v) => (
+                <Box key={v.cavity} sx={{ color: v.within ? undefined : 'error.main' }}>
+                  {report.cavities > 1 && `cavity ${v.cavity}: `}
+                  {valued(item.kind, v.value, item.unit)}
+                  {!v.within && (v.decided ? `, out: ${v.decided}, ${v.decidedBy}` : ', out: not decided')}
+                </Box>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  </>
+);
