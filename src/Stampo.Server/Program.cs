@@ -41,7 +41,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 builder.Services.Configure<FormOptions>(form =>
 {
     form.MultipartBodyLengthLimit = long.MaxValue; // the request's own limit decides
-    form.ValueLengthLimit = 10_000;
+    form.ValueLengthLimit = 100_000;
     form.ValueCountLimit = 32;
 });
 builder.Services.Configure<RouteHandlerOptions>(handlers => handlers.ThrowOnBadRequest = true);
@@ -145,6 +145,7 @@ api.MapShop();
 api.MapDevices();
 api.MapPlan();
 api.MapSchedule();
+api.MapForming();
 api.MapBench();
 api.MapLog();
 api.MapConvert();

@@ -281,7 +281,7 @@ public sealed class CalculatorTests(SharedServer shared)
     public async Task The_description_names_every_calculator()
     {
         var paths = (await _server.GetAsync("/openapi/v1.json")).GetProperty("paths");
-        foreach (var name in new[] { "mesh-check", "cost-curve", "casting-batch", "convert" })
+        foreach (var name in new[] { "mesh-check", "cost-curve", "casting-batch", "convert", "form-mesh", "form-cone" })
             Assert.True(paths.TryGetProperty($"/api/calc/{name}", out _), name);
     }
 }

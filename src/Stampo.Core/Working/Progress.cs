@@ -24,6 +24,13 @@ public sealed class Progress(Action<string, double>? report = null, Cancellation
         return this;
     }
 
+    /// <summary>How far work is that does not know its length beforehand.</summary>
+    public void Tell(string doing, double done)
+    {
+        Cancel.ThrowIfCancellationRequested();
+        report?.Invoke(doing, done);
+    }
+
     /// <summary>Does something for each number below <paramref name="count"/>, on all cores, telling how far it is.</summary>
     public void Over(int count, Action<int> each)
     {

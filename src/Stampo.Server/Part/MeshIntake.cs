@@ -31,6 +31,10 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
             cancel
         );
 
+    /// <summary>Takes the form's file for its surface alone, in mm; it may be open.</summary>
+    public async Task<Mesh> ReadAsync(IFormFile file, LengthUnit unit, CancellationToken cancel) =>
+        await InTurnAsync(async () => MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel).Mesh, cancel);
+
     /// <summary>Checks a file and keeps it; what the part was declared to be stays as it was.</summary>
     public async Task<StoredPart> KeepAsync(
         string fileName,

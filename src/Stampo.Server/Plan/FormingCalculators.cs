@@ -1,0 +1,185 @@
+using System.Globalization;
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.Extensions.Options;
+using Stampo.Core.Forming;
+using Stampo.Core.Geometry;
+using Stampo.Core.Parts;
+using Stampo.Core.Routes.Injection;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
+using Stampo.Server.Part;
+
+namespace Stampo.Server.Plan;
+
+public sealed record FormConeRequest(double GaugeMm, double WallAngleDeg, double RadiusRatio);
+
+public sealed record FormCylinderRequest(double GaugeMm, double DepthRatio);
+
+public sealed record ThicknessAnswer(double ThicknessMm);
+
+public sealed record SecondsAnswer(double Seconds);
+
+public sealed record ScallopRequest(double BallRadiusMm, double ScallopMm);
+
+public sealed record ScallopAnswer(double StepoverMm);
+
+/// <summary>How thick a formed sheet is at the point of it that is nearest to a place.</summary>
+public sealed record ProbeAnswer(double[] At, double Mm);
+
+public sealed record SheetVolume(double Before, double After);
+
+/// <summary>A sheet formed over, or into, a mold's face; lengths in mm, places in the file's own axes in mm.</summary>
+public sealed record FormMeshAnswer(
+    double MinMm,
+    double MeanMm,
+    double P5Mm,
+    double MaxMm,
+    double[] MinAt,
+    double AreaMm2,
+    SheetVolume SheetVolumeCm3,
+    IReadOnlyList<ProbeAnswer> Probes,
+    IReadOnlyList<double[]> LastTouched
+)
+{
+    public static FormMeshAnswer Of(FormedSheet sheet, IReadOnlyList<Vec3> probes) =>
+        new(
+            sheet.MinMm,
+            sheet.MeanMm,
+            sheet.P5Mm,
+            sheet.MaxMm,
+            Place(sheet.MinAt),
+            sheet.AreaMm2,
+            new SheetVolume(sheet.VolumeBeforeMm3 / 1000, sheet.VolumeAfterMm3 / 1000),
+            [.. probes.Select(sheet.ProbeAt).Select(p => new ProbeAnswer(Place(p.At), p.Mm))],
+            [.. sheet.LastTouched.Select(Place)]
+        );
+
+    private static double[] Place(Vec3 p) => [p.X, p.Y, p.Z];
+}
+
+/// <summary>The calculators of thermoforming: each stands alone, without a project.</summary>
+internal static class FormingCalculators
+{
+    private const int MostProbes = 1_000;
+
+    /// <summary>A sheet takes all processors for some seconds: the others wait for their turn.</summary>
+    private static readonly SemaphoreSlim Turn = new(1, 1);
+
+    public static void MapForming(this IEndpointRouteBuilder app)
+    {
+        var calc = app.MapGroup("/api/calc").WithTags("Calculators");
+        calc.MapPost(
+            "/form-cone",
+            (FormConeRequest of) => new ThicknessAnswer(FormingLaws.Cone(of.GaugeMm, of.WallAngleDeg, of.RadiusRatio))
+        );
+        calc.MapPost("/form-cylinder", (FormCylinderRequest of) => new ThicknessAnswer(FormingLaws.Cylinder(of.GaugeMm, of.DepthRatio)));
+        calc.MapPost("/sheet-heating", (SheetHeatingRequest of) => FormingLaws.Heating(of));
+        calc.MapPost("/sheet-cooling", (SheetCoolingRequest of) => new SecondsAnswer(FormingLaws.CoolingSeconds(of)));
+        calc.MapPost(
+            "/scallop",
+            (ScallopRequest of) =>
+            {
+                Check.Between(of.BallRadiusMm, 0.05, 100, "ballRadiusMm", "mm", "of a ball cutter");
+                Check.Between(of.ScallopMm, 1e-5, of.BallRadiusMm, "scallopMm", "mm", "no ridge is higher than the ball that leaves it");
+                return new ScallopAnswer(Scallop.StepoverMm(of.BallRadiusMm, of.ScallopMm));
+            }
+        );
+        var limit = app.ServiceProvider.GetRequiredService<IOptions<StampoOptions>>().Value.MaxUploadBytes + 1_000_000;
+        calc.MapPost(
+                "/form-mesh",
+                async (HttpRequest request, MeshIntake intake, CancellationToken cancel) =>
+                {
+                    var file = await Forms.FileAsync(request, cancel);
+                    var form = request.Form;
+                    var gauge = Number(form["gaugeMm"], "gaugeMm") ?? throw Missing("gaugeMm");
+                    var side = Side(form["side"]);
+                    var cell = Number(form["cellMm"], "cellMm");
+                    var plug = Of<PlugForm>(form["plug"], "plug");
+                    var probes = Probes(form["probes"]);
+                    var pull = PartForms.Pull(form["pull"]) ?? throw Missing("pull");
+                    var mesh = await intake.ReadAsync(file, LengthUnits.Parse(form["unit"]), cancel);
+                    return await InTurnAsync(
+                        () =>
+                        {
+                            var progress = new Progress(cancel: cancel);
+                            var face = MoldFace.Of(mesh, pull, side, progress);
+                            var order = new SheetOrder(gauge, side, cell ?? SheetSimulation.GuideMm(face), plug?.Plug);
+                            return FormMeshAnswer.Of(SheetSimulation.Run(face, order, progress), probes);
+                        },
+                        cancel
+                    );
+                }
+            )
+            .Accepts<IFormFile>("multipart/form-data")
+            .WithMetadata(new RequestSizeLimitAttribute(limit));
+    }
+
+    /// <summary>A plug as it comes; how much it keeps of what it has cooled may be left out.</summary>
+    private sealed record PlugForm(double? DepthMm, double? RadiusMm, double? Hold = null)
+    {
+        public Plug Plug =>
+            new(DepthMm ?? throw Missing("plug.depthMm"), RadiusMm ?? throw Missing("plug.radiusMm"), Hold ?? Plug.UsualHold);
+    }
+
+    private static async Task<T> InTurnAsync<T>(Func<T> work, CancellationToken cancel)
+    {
+        await Turn.WaitAsync(cancel);
+        try
+        {
+            return await Task.Run(work, cancel);
+        }
+        finally
+        {
+            Turn.Release();
+        }
+    }
+
+    private static FormSide Side(string? text) =>
+        text switch
+        {
+            "female" => FormSide.Female,
+            "male" => FormSide.Male,
+            null or "" => throw Missing("side"),
+            _ => throw new RefusalException("input.choice", $"The side is \"{Short(text)}\"; it is \"female\" or \"male\".", "side"),
+        };
+
+    private static double? Number(string? text, string field) =>
+        string.IsNullOrWhiteSpace(text) ? null
+        : double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number) ? number
+        : throw new RefusalException("input.number", $"{field} is \"{Short(text)}\"; give a number with a point.", field);
+
+    private static IReadOnlyList<Vec3> Probes(string? text)
+    {
+        var places = Of<double[][]>(text, "probes") ?? [];
+        Check.Between(places.Length, 0, MostProbes, "probes", "places", "asked for at once");
+        return
+        [
+            .. places.Select(p =>
+                p is [var x, var y, var z] && p.All(n => Math.Abs(n) < 1e6)
+                    ? new Vec3(x, y, z)
+                    : throw new RefusalException("input.place", "A probe is a place of three numbers: [x,y,z] in mm.", "probes")
+            ),
+        ];
+    }
+
+    private static T? Of<T>(string? text, string field)
+        where T : class
+    {
+        if (string.IsNullOrWhiteSpace(text))
+            return null;
+        try
+        {
+            return Json.Read<T>(text);
+        }
+        catch (JsonException)
+        {
+            throw new RefusalException("input.unreadable", $"{field} is not the JSON expected: \"{Short(text)}\".", field);
+        }
+    }
+
+    private static string Short(string text) => text.Length > 40 ? $"{text[..40]}…" : text;
+
+    private static RefusalException Missing(string field) =>
+        new("input.missing", $"{field} is missing; it is never taken for nought. Say what it is.", field);
+}
