@@ -6,6 +6,47 @@ namespace Stampo.Storage;
 /// <summary>A step's content with its version and whether there is a way back or forward.</summary>
 public sealed record StepContent(string Json, int Version, bool CanUndo, bool CanRedo);
 
+/// <summary>What a step holds now, in the form it was saved in.</summary>
+public sealed class StandingState
+{
+    public required string ProjectId { get; init; }
+
+    public required string Step { get; init; }
+
+    public int Version { get; init; }
+
+    public int Schema { get; init; }
+
+    public required string Json { get; init; }
+}
+
+public static class StandingStates
+{
+    /// <summary>Of all steps of all projects: the state each one's cursor names.</summary>
+    public static IQueryable<StandingState> Standing(this StampoDb db) =>
+        from document in db.Documents
+        join state in db.States
+            on new
+            {
+                document.ProjectId,
+                document.Step,
+                Ordinal = document.Cursor,
+            } equals new
+            {
+                state.ProjectId,
+                state.Step,
+                state.Ordinal,
+            }
+        select new StandingState
+        {
+            ProjectId = document.ProjectId,
+            Step = document.Step,
+            Version = document.Version,
+            Schema = state.Schema,
+            Json = state.Json,
+        };
+}
+
 /// <summary>A state of a step, when it was saved, and what it holds.</summary>
 public sealed record PastState(int Ordinal, Instant SavedUtc, string Json);
 

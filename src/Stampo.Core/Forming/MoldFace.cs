@@ -138,7 +138,7 @@ public sealed class MoldFace
             throw new RefusalException(
                 "form.flat",
                 side == FormSide.Female
-                    ? "Along this pull the sheet sees no opening: nothing lies below the highest rim. Turn the pull round, or form it over a male mold."
+                    ? "Along this pull the sheet sees no opening: nothing lies below the highest rim. Turn the pull round, or form it male."
                     : "Along this pull the sheet sees nothing above the foot: there is nothing to form.",
                 "pull"
             );

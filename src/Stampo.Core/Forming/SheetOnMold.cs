@@ -48,8 +48,8 @@ internal sealed class SheetOnMold
     }
 
     /// <summary>
-    /// A plug whose end has come to a height takes along what it touches: with its end what is under it, with its side what has been drawn in
-    /// on it.
+    /// A plug whose end has come to a height takes along what it touches: with its end what is under it, with its side what has been
+    /// drawn in on it.
     /// </summary>
     public void Take(Plug plug, float end)
     {

@@ -6,8 +6,8 @@ namespace Stampo.Core.Forming;
 /// A hot sheet formed step by step: pushed by a plug, draped, or blown, then pressed on by air. What touches the mold sticks there with the
 /// thickness it has; the rest stretches evenly. It ends when the bubbles left in the corners are as sharp as the sheet was thick.
 /// <para>
-/// A coarse sheet finds the way; a fine one, with its points where the coarse one stretches most, follows it from stage to stage and settles
-/// at each: a bubble moves as a whole on the coarse sheet, and only its details on the fine one.
+/// A coarse sheet finds the way; a fine one, with its points where the coarse one stretches most, follows it from stage to stage and
+/// settles at each: a bubble moves as a whole on the coarse sheet, and only its details on the fine one.
 /// </para>
 /// </summary>
 public static class SheetSimulation

@@ -43,7 +43,7 @@ public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clo
         return content is [0xFF, 0xD8, 0xFF, ..] ? content : throw new NotFoundException("There is no such photograph here.");
     }
 
-    /// <summary>Refuses what was not drawn here or by another installation: no JPEG, too large, or with more in it than a picture.</summary>
+    /// <summary>Refuses what was not drawn here or by another installation: no JPEG, too large, or more than a picture.</summary>
     public static void CheckDrawn(byte[] jpeg)
     {
         using var data = SKData.CreateCopy(jpeg);

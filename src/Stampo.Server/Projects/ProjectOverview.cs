@@ -43,28 +43,9 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var ids = list.ConvertAll(p => p.Id);
-        var contents = await (
-            from document in db.Documents
-            join state in db.States
-                on new
-                {
-                    document.ProjectId,
-                    document.Step,
-                    Ordinal = document.Cursor,
-                } equals new
-                {
-                    state.ProjectId,
-                    state.Step,
-                    state.Ordinal,
-                }
-            where ids.Contains(document.ProjectId) && StepsRead.Contains(document.Step)
-            select new
-            {
-                document.ProjectId,
-                document.Step,
-                State = new Document(document.Step, state.Schema, state.Json),
-            }
-        ).ToDictionaryAsync(c => (c.ProjectId, c.Step), c => c.State, cancel);
+        var contents = await db.Standing()
+            .Where(s => ids.Contains(s.ProjectId) && StepsRead.Contains(s.Step))
+            .ToDictionaryAsync(s => (s.ProjectId, s.Step), s => new Document(s.Step, s.Schema, s.Json), cancel);
         var decisions = await db
             .Decisions.Where(d => ids.Contains(d.ProjectId))
             .GroupBy(d => d.ProjectId)

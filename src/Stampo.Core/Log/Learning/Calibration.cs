@@ -2,7 +2,9 @@ using Stampo.Core.Ranges;
 
 namespace Stampo.Core.Log.Learning;
 
-/// <summary>What had been stated, and what was. <paramref name="RateKey"/>: the rate that stated it; null where no single one did.</summary>
+/// <summary>
+/// What had been stated, and what was. <paramref name="RateKey"/>: the rate that stated it; null where no single one did.
+/// </summary>
 public sealed record Outcome(ThreePoint Stated, double Actual, string? RateKey)
 {
     public bool IsInside => Actual >= Stated.Low && Actual <= Stated.High;

@@ -2,7 +2,6 @@ using System.Text.Json;
 using System.Text.RegularExpressions;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
-using Stampo.Core.Log.Inspection;
 using Stampo.Core.Working;
 using Stampo.Server.Bench;
 using Stampo.Server.Hosting;
@@ -30,9 +29,7 @@ public sealed partial class ArchiveIntake(
     TimeProvider clock
 ) : IDisposable
 {
-    private const int MostDocuments = 500,
-        RunsAtOnce = 200,
-        EntriesAtOnce = 5_000;
+    private const int MostDocuments = 500;
 
     private readonly SemaphoreSlim _one = new(1, 1);
 
@@ -44,7 +41,7 @@ public sealed partial class ArchiveIntake(
         if (file.Length is 0 or > ArchiveForm.LargestBytes)
             throw new RefusalException(
                 "archive.too-large",
-                $"The file has {file.Length / 1e6:0.0} MB; an archive has something in it, and up to {ArchiveForm.LargestBytes / 1_000_000} MB.",
+                $"The file has {file.Length / 1e6:0.0} MB; an archive has something in it, up to {ArchiveForm.LargestBytes / 1_000_000} MB.",
                 "file"
             );
         await _one.WaitAsync(cancel);
@@ -94,7 +91,7 @@ public sealed partial class ArchiveIntake(
         db.AddRange(documents.SelectMany(d => RowsOf(d, project.Id, now)));
         db.AddRange(decisions);
         await db.SaveChangesAsync(cancel);
-        var entries = record ? await WriteRecordAsync(db, from, archive, check, over, cancel) : 0;
+        var entries = record ? await new ArchiveRecord(forms, check).WriteAsync(db, from, archive, over, cancel) : 0;
         await transaction.CommitAsync(CancellationToken.None);
         await books.ForgetAsync(CancellationToken.None);
         await runs.CameInAsync(project.Id, CancellationToken.None);
@@ -107,13 +104,18 @@ public sealed partial class ArchiveIntake(
         await using var db = await factory.CreateDbContextAsync(cancel);
         if (await db.Projects.FindAsync([from.Id], cancel) is { } known)
             throw Known($"“{known.Name}” is here already{(known.RemovedUtc is null ? "" : ", put away")}.");
-        foreach (var some in archive.Lines<ArchivedRun>(ArchiveForm.RunsName, ArchiveForm.MostRuns).Select(r => r.Id).Chunk(RunsAtOnce))
+        foreach (
+            var some in archive
+                .Lines<ArchivedRun>(ArchiveForm.RunsName, ArchiveForm.MostRuns)
+                .Select(r => r.Id)
+                .Chunk(ArchiveRecord.RunsAtOnce)
+        )
         {
             if (await db.Runs.AnyAsync(r => some.Contains(r.Id), cancel))
                 throw Known("Some of its runs are here already, in another project.");
         }
 
-        foreach (var some in Entries(archive).Select(e => e.Entry.Id).Chunk(EntriesAtOnce))
+        foreach (var some in ArchiveRecord.EntriesOf(archive).Select(e => e.Entry.Id).Chunk(ArchiveRecord.EntriesAtOnce))
         {
             if (await db.Measured.AnyAsync(m => some.Contains(m.Id), cancel))
                 throw Known("Some of its measurements are here already, in another project.");
@@ -204,16 +206,13 @@ public sealed partial class ArchiveIntake(
             over[run.Id] = check.Run(run);
         }
 
-        foreach (var entry in Entries(archive))
+        foreach (var entry in ArchiveRecord.EntriesOf(archive))
             check.Entry(entry);
         check.Corrections();
         check.Tools(from.Tools);
         check.Signed(from.Signed);
         return over;
     }
-
-    private static IEnumerable<ArchivedEntry> Entries(ArchiveReader archive) =>
-        archive.Lines<ArchivedEntry>(ArchiveForm.MeasuredName, ArchiveForm.MostEntries);
 
     /// <summary>Files are kept before what names them, as when they come one by one; one that nothing names goes after a day.</summary>
     private async Task KeepFilesAsync(
@@ -242,98 +241,6 @@ public sealed partial class ArchiveIntake(
             await factory.KeepFileAsync(content, clock.Now(), cancel);
         }
     }
-
-    /// <summary>Some hundred rows at a time, all in the one transaction; says how many measurements.</summary>
-    private async Task<int> WriteRecordAsync(
-        StampoDb db,
-        ArchivedProject from,
-        ArchiveReader archive,
-        ArchiveCheck check,
-        Dictionary<string, Instant?> over,
-        CancellationToken cancel
-    )
-    {
-        var projectId = from.Id;
-        foreach (var some in archive.Lines<ArchivedRun>(ArchiveForm.RunsName, ArchiveForm.MostRuns).Chunk(RunsAtOnce))
-        {
-            foreach (var run in some)
-            {
-                var (row, acts) = check.Rows(run);
-                row.OverUtc = over[run.Id];
-                db.Add(row);
-                db.AddRange(acts);
-            }
-
-            await SaveAsync(db, cancel);
-        }
-
-        var entries = 0;
-        foreach (var some in Entries(archive).Chunk(EntriesAtOnce))
-        {
-            foreach (var archived in some)
-            {
-                db.Add(Measurements.RowOf(new OfPlan(projectId, archived.Plan), new KeptEntry(archived.Entry, archived.At)));
-                db.AddRange(archived.Decided.Select(d => RowOf(d, archived.Entry.Id)));
-            }
-
-            entries += some.Length;
-            await SaveAsync(db, cancel);
-        }
-
-        foreach (var book in from.Tools.GroupBy(t => (t.Plan, t.Tool)))
-            db.AddRange(book.Select((act, i) => RowOf(act, i + 1, projectId, check)));
-        db.AddRange(from.Signed.Select(s => RowOf(s, projectId, check)));
-        await SaveAsync(db, cancel);
-        return entries;
-    }
-
-    private static async Task SaveAsync(StampoDb db, CancellationToken cancel)
-    {
-        await db.SaveChangesAsync(cancel);
-        db.ChangeTracker.Clear();
-    }
-
-    private static DisposedRow RowOf(ArchivedDisposition decided, string entryId) =>
-        new()
-        {
-            Id = decided.Id,
-            EntryId = entryId,
-            What = decided.What.ToString(),
-            By = decided.By,
-            Note = decided.Note,
-            AtUtc = decided.At,
-        };
-
-    private ToolRow RowOf(ArchivedToolAct act, int ordinal, string projectId, ArchiveCheck check)
-    {
-        var json = check.Brought(DocumentForms.ToolAct, act.Schema, act.Content.GetRawText());
-        return new ToolRow
-        {
-            ProjectId = projectId,
-            Plan = act.Plan,
-            Tool = act.Tool,
-            Ordinal = ordinal,
-            ActId = Json.Read<Core.Log.Shelf.ToolAct>(json).Id,
-            Schema = forms.Current(DocumentForms.ToolAct),
-            Json = json,
-            AtUtc = act.At,
-        };
-    }
-
-    private SignedRow RowOf(ArchivedSignature signed, string projectId, ArchiveCheck check) =>
-        new()
-        {
-            Id = signed.Id,
-            ProjectId = projectId,
-            Plan = signed.Plan,
-            Shot = signed.Shot,
-            Version = signed.Version,
-            By = signed.By,
-            Says = signed.Says,
-            Schema = forms.Current(DocumentForms.FirstArticle),
-            Report = check.Brought(DocumentForms.FirstArticle, signed.Schema, signed.Report.GetRawText()),
-            AtUtc = signed.At,
-        };
 
     [GeneratedRegex("^[0-9a-f]{32}$")]
     private static partial Regex ProjectId();

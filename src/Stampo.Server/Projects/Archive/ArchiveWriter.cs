@@ -70,30 +70,7 @@ public sealed class ArchiveWriter(IDbContextFactory<StampoDb> factory, DocumentF
 
     private async Task<ArchivedProject> ProjectAsync(StampoDb db, Project row, CancellationToken cancel)
     {
-        var states = await (
-            from document in db.Documents
-            join state in db.States
-                on new
-                {
-                    document.ProjectId,
-                    document.Step,
-                    Ordinal = document.Cursor,
-                } equals new
-                {
-                    state.ProjectId,
-                    state.Step,
-                    state.Ordinal,
-                }
-            where document.ProjectId == row.Id
-            orderby document.Step
-            select new
-            {
-                document.Step,
-                document.Version,
-                state.Schema,
-                state.Json,
-            }
-        ).ToListAsync(cancel);
+        var states = await db.Standing().Where(s => s.ProjectId == row.Id).OrderBy(s => s.Step).ToListAsync(cancel);
         var decisions = await db.Decisions.AsNoTracking().Where(d => d.ProjectId == row.Id).OrderBy(d => d.Id).ToListAsync(cancel);
         var tools = await db
             .ToolActs.AsNoTracking()
