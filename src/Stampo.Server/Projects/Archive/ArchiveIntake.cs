@@ -41,7 +41,7 @@ public sealed partial class ArchiveIntake(
         if (file.Length is 0 or > ArchiveForm.LargestBytes)
             throw new RefusalException(
                 "archive.too-large",
-                $"The file has {file.Length / 1e6:0.0} MB; an archive has something in it, up to {ArchiveForm.LargestBytes / 1_000_000} MB.",
+                $"The file has {file.Length / 1e6:0.0} MB; one has something in it, up to {ArchiveForm.LargestBytes / 1_000_000} MB.",
                 "file"
             );
         await _one.WaitAsync(cancel);
