@@ -12,6 +12,9 @@ switch (args)
     case ["--molds"]:
         Molds.Print();
         return 0;
+    case ["--sheets"]:
+        Sheets.Print();
+        return 0;
     case ["--crowd", var database, var projects]:
         Crowd.Fill(database, int.Parse(projects, System.Globalization.CultureInfo.InvariantCulture));
         return 0;
@@ -57,4 +60,5 @@ foreach (var report in summary.Reports)
 
 Shapes.Print();
 Molds.Print();
+Sheets.Print();
 return 0;

@@ -167,9 +167,9 @@ test('a project put away comes back', async ({ page, application }) => {
   await newProject(application, 'Short-lived');
   await page.goto('/');
   await page.getByRole('button', { name: 'Put Short-lived away' }).click();
-  await expect(page.getByRole('link', { name: 'Short-lived' })).toBeHidden();
+  await expect(page.getByRole('link', { name: 'Short-lived', exact: true })).toBeHidden();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Short-lived', exact: true })).toBeVisible();
 });
 
 test('what was put away long ago is found and brought back', async ({ page, application }) => {
@@ -185,7 +185,7 @@ test('what was put away long ago is found and brought back', async ({ page, appl
   await page.getByRole('button', { name: 'Bring Needed after all back' }).click();
   await expect(page.getByText('No project is called “after”.')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the projects' }).click();
-  await expect(page.getByRole('link', { name: 'Needed after all' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Needed after all', exact: true })).toBeVisible();
 });
 
 test('while the server refuses, what is typed is kept, said and sent again, also from another page', async ({

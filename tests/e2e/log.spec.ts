@@ -1,4 +1,49 @@
+import type { Locator, Page } from '@playwright/test';
 import { expect, idOf, test } from './stampo';
+
+/** Goes on by the tabulator until something has the focus. */
+async function tabTo(page: Page, target: Locator) {
+  for (let tabs = 0; tabs < 150; tabs++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error('No tabulator leads there.');
+}
+
+test('the log goes by keyboard alone, and by the key of a calliper', async ({ page, application }) => {
+  const id = await idOf(application, 'Vent disc');
+  await page.addInitScript(() => localStorage.setItem('stampo.bench.by', 'Sefa Rowntree-Adeyi'));
+  await page.goto(`${application.url}/projects/${id}/log`);
+  const entry = page.getByRole('form', { name: 'Enter a value' });
+  const chart = (values: number) => page.getByRole('img', { name: new RegExp(`^Groove depth, .*: ${values} values`) });
+  const first = page.getByRole('img', { name: /^Groove depth, .*: \d+ values/ });
+  await expect(first).toBeVisible();
+  const before = Number(/: (\d+) values/.exec((await first.getAttribute('aria-label'))!)![1]);
+  await tabTo(page, entry.getByLabel('Shot'));
+  await page.keyboard.type('91');
+  await tabTo(page, entry.getByLabel('Value, mm'));
+  await page.keyboard.type('0,2');
+  await page.keyboard.press('Enter');
+  await expect(chart(before + 1)).toBeVisible();
+
+  // The next shot stands there already; the calliper's key enters what is between its jaws.
+  const told = (command: object) =>
+    fetch(`${application.url}/api/devices/calliper/do`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(command),
+    });
+  await told({ do: 'close', mm: 0.21 });
+  await told({ do: 'key' });
+  await expect(chart(before + 2)).toBeVisible();
+
+  await tabTo(page, page.getByRole('link', { name: 'What it came to' }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Nothing is decided yet/)).toBeVisible();
+  await tabTo(page, page.getByRole('link', { name: 'Molds and search' }));
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/shelf$/);
+});
 
 test('from measured parts to a signed first article, to a defect and its cause, to the plan', async ({
   page,

@@ -1,5 +1,5 @@
 import { Box, Button, TextField, Typography } from '@mui/material';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Entry, InspectionItem, ItemChart } from '../../../app/api/types';
 import { AsTables } from '../../../shared/AsTables';
 import { number } from '../../../shared/format';
@@ -31,11 +31,11 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
   const picker = useRef<HTMLInputElement>(null);
   const field = useRef<HTMLInputElement>(null);
   const device = useDevices().data?.find((d) => d.kind === (item.kind === 'hardness' ? 'hardness' : 'calliper'));
-  const send = (look?: number) => {
-    const numbers = value.trim().split(/\s+/).map(numberOf);
+  const send = (look?: number, keyed?: number) => {
+    const numbers = keyed === undefined ? value.trim().split(/\s+/).map(numberOf) : [keyed];
     const shotNumber = numberOf(shot);
     if (!Number.isInteger(shotNumber) || shotNumber < 1) return setWrong('Which shot? A whole number from 1.');
-    if (look === undefined && (value.trim() === '' || numbers.some(Number.isNaN)))
+    if (look === undefined && keyed === undefined && (value.trim() === '' || numbers.some(Number.isNaN)))
       return setWrong(item.kind === 'hardness' ? 'Five readings, apart by spaces.' : 'The value, in mm.');
     if (!by) return setWrong('Who measures?');
     setWrong(null);
@@ -47,7 +47,7 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
       value: item.kind === 'hardness' ? null : (look ?? numbers[0]!),
       readings: item.kind === 'hardness' ? numbers : null,
       by,
-      source,
+      source: keyed === undefined ? source : (device?.name ?? null),
       corrects: correcting?.entry ?? null,
     };
     onEnter(entry).then(
@@ -64,6 +64,14 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
       () => undefined,
     );
   };
+  // What is sent by the calliper's own key is entered, for the shot and cavity that stand here.
+  const reading = device?.reading;
+  const keyed = useRef(reading?.at);
+  useEffect(() => {
+    if (!reading?.isKeyed || reading.value == null || reading.at === keyed.current) return;
+    keyed.current = reading.at;
+    if (item.kind === 'size') send(undefined, reading.value);
+  });
   const takeReading = () => {
     const reading = device?.reading?.value;
     if (reading == null) return;
