@@ -438,5 +438,38 @@ public sealed class LogTests(DemoServer demo)
                 .GetString()!;
     }
 
+    [Fact]
+    public async Task Hours_of_shots_teach_the_norm_that_hands_hang_on()
+    {
+        async Task<JsonElement> HoursAsync() =>
+            (await _server.GetAsync("/api/log/learned"))
+                .GetProperty("figures")
+                .EnumerateArray()
+                .Single(f => f.GetProperty("rateKey").GetString() == "cast.shot");
+        var before = await HoursAsync();
+        Assert.Equal("hours", before.GetProperty("what").GetString());
+        var proposed = before.GetProperty("proposed").GetProperty("likely").GetDouble();
+        Assert.True(proposed > before.GetProperty("stated").GetProperty("likely").GetDouble());
+        await _server.PostAsync("/api/log/learned/accept", new { rateKey = "cast.shot", by = Sefa });
+        var after = await HoursAsync();
+        Assert.Equal(proposed, after.GetProperty("stated").GetProperty("likely").GetDouble());
+        Assert.Equal(proposed, after.GetProperty("actual").GetProperty("likely").GetDouble(), 0.002);
+        Assert.Equal(
+            (422, "learned.nothing", "rateKey"),
+            await _server.RefusedPostAsync(
+                "/api/log/learned/accept",
+                new
+                {
+                    rateKey = "cast.shot",
+                    by = Sefa,
+                    part = "width",
+                }
+            )
+        );
+        var version = (await _server.GetAsync("/api/library")).GetProperty("version").GetInt32();
+        await _server.PostAsync("/api/library/undo", new { version });
+        Assert.Equal(proposed, (await HoursAsync()).GetProperty("proposed").GetProperty("likely").GetDouble());
+    }
+
     private Task<HttpResponseMessage> PutAsync(string path, object body) => _server.Client.PutAsJsonAsync(path, body, Json.Options);
 }

@@ -54,6 +54,7 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
                 .GroupBy(r => r.Route)
                 .OrderBy(g => g.Key, StringComparer.Ordinal)
                 .SelectMany(g => FiguresOf(g.Key, [.. g], tools, RateOf)),
+            .. (await HoursAsync(shots, cancel)).Select(f => Proposing(f, RateOf)),
             .. Bought.Prices(bought, key => Named(current, key)).Select(f => Proposing(f, RateOf)),
             .. Bought.AgainstQuotes(bought),
             .. Bought.Leads(bought),
@@ -66,6 +67,24 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         );
 
         ThreePoint? RateOf(string key) => Named(current, key)?.Price;
+    }
+
+    /// <summary>Of each norm the stretch with the most shots that hangs on it.</summary>
+    private async Task<IEnumerable<LearnedFigure>> HoursAsync(List<RunRecord> shots, CancellationToken cancel)
+    {
+        var found = new List<(HandsNorm Norm, List<RunRecord> Shots)>();
+        foreach (var project in shots.GroupBy(s => s.ProjectId))
+        {
+            var byPlan = project.ToLookup(s => s.Plan);
+            foreach (var (plan, norm) in await spending.HandsAsync(project.Key, p => byPlan[p].LastOrDefault()?.Counts.Count, cancel))
+                found.Add((norm, [.. byPlan[plan]]));
+        }
+
+        return found
+            .Select(f => LearnedFigure.Hours(f.Norm, f.Shots))
+            .OfType<LearnedFigure>()
+            .GroupBy(f => f.RateKey)
+            .Select(g => g.MaxBy(f => f.Records)!);
     }
 
     public async Task<LearningView> AcceptAsync(AcceptLearned accept, CancellationToken cancel)

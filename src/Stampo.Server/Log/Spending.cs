@@ -113,15 +113,50 @@ public sealed class Spending(
             ? RateCard.Shipped.With(decided.Rates)
             : (await shop.CurrentAsync(cancel)).Rates;
 
+    /// <summary>The norm that the hands of each stretch hang on most, by the library of today, with the stretch's plan.</summary>
+    public async Task<IReadOnlyList<(string Plan, HandsNorm Norm)>> HandsAsync(
+        string projectId,
+        Func<string, int?> cavitiesOf,
+        CancellationToken cancel
+    )
+    {
+        var rates = (await shop.CurrentAsync(cancel)).Rates;
+        var norms = new List<(string, HandsNorm)>();
+        foreach (var of in await EstimatedAsync(projectId, cancel, rates))
+        {
+            if (cavitiesOf(of.Plan) is not { } cavities || AsRun(of, cavities) is not { } estimate)
+                continue;
+            var found = new List<HandsNorm>();
+            foreach (var key in Waterfall.HandNormsOf(estimate))
+            {
+                var rate = rates[key];
+                var more = rates.With([rate with { Likely = rate.Likely * Nudge, High = Math.Max(rate.High, rate.Likely * Nudge) }]);
+                var nudged = (await EstimatedAsync(projectId, cancel, more)).First(e => e.Plan == of.Plan);
+                var hours = Waterfall.HandsOf(estimate);
+                var share = (Waterfall.HandsOf(AsRun(nudged, cavities)) - hours) / (rate.Likely * (Nudge - 1));
+                if (share > 1e-6)
+                    found.Add(new HandsNorm(key, rate.Name, rate.Value, share, hours));
+            }
+
+            if (found.MaxBy(n => n.PartsShare * n.Range.Likely) is { } norm)
+                norms.Add((of.Plan, norm));
+        }
+
+        return norms;
+    }
+
+    /// <summary>By so much a norm is changed to see what hangs on it.</summary>
+    private const double Nudge = 1.05;
+
     private sealed record Estimated(SequenceStretch Stretch, string Plan, CandidateRoute Route, RouteEstimate Estimate);
 
     /// <summary>What each stretch of the decision that stands was estimated on, as it was then.</summary>
-    private async Task<List<Estimated>> EstimatedAsync(string projectId, CancellationToken cancel)
+    private async Task<List<Estimated>> EstimatedAsync(string projectId, CancellationToken cancel, RateCard? on = null)
     {
         if (await decisions.LatestAsync(projectId, cancel) is not { } decided)
             return [];
         var library = await shop.CurrentAsync(cancel);
-        var rates = decided.Rates.Count > 0 ? RateCard.Shipped.With(decided.Rates) : library.Rates;
+        var rates = on ?? (decided.Rates.Count > 0 ? RateCard.Shipped.With(decided.Rates) : library.Rates);
         var day = decided.DecidedUtc.InUtc().Date.ToDateOnly();
         var inputs = new JobInputs(decided.Part, decided.Brief, rates, decided.WhatIf.On(library.Materials), day)
         {
@@ -172,7 +207,7 @@ public sealed class Spending(
             stretch.Id,
             of.Route.Route.Card,
             stretch.Quantity,
-            Waterfall.Of(stretch.Cost.Made, estimate, AsRun(of, shots), stretch.Quantity, facts),
+            Waterfall.Of(stretch.Cost.Made, estimate, AsRun(of, shots.LastOrDefault()?.Counts.Count), stretch.Quantity, facts),
             [
                 .. of
                     .Route.EstimatedWays.SelectMany(w => w.Estimate.Costs)
@@ -184,14 +219,12 @@ public sealed class Spending(
         );
     }
 
-    /// <summary>With the cavities of its last shot.</summary>
-    private static RouteEstimate AsRun(Estimated of, List<RunRecord> shots) =>
-        shots.LastOrDefault()?.Counts.Count is { } cavities
-            ? of
-                .Route.Ways.Where(w => w.Estimate.Cavities == cavities && w.Assist == of.Stretch.Assist)
-                .Select(w => w.Estimate)
-                .FirstOrDefault(of.Estimate)
-            : of.Estimate;
+    /// <summary>With as many cavities as were run; as decided when none were, or nobody estimates so many.</summary>
+    private static RouteEstimate AsRun(Estimated of, int? cavities) =>
+        of
+            .Route.Ways.Where(w => w.Estimate.Cavities == cavities && w.Assist == of.Stretch.Assist)
+            .Select(w => w.Estimate)
+            .FirstOrDefault(of.Estimate);
 
     private static BoughtItem ItemOf(Invoice invoice, QuoteBook quotes, List<Estimated> estimated)
     {

@@ -76,4 +76,24 @@ public class LearnedFigureTests
         Assert.Equal((10, true, null), (hands.Records, hands.IsEnough, hands.Proposed));
         Assert.Equal("r10", hands.Runs[^1]);
     }
+
+    [Fact]
+    public void The_norm_that_hands_hang_on_takes_the_whole_difference()
+    {
+        // 0.5 h a part estimated, of which the norm of 0.8 h gives half; an hour was: (1 − 0.5) ÷ 0.5 more than 0.8.
+        var norm = new HandsNorm("cast.shot", "Mix, pour, demold", new ThreePoint(0.6, 0.8, 1), 0.5, 0.5);
+        var figure = LearnedFigure.Hours(norm, Shots(6, 0))!;
+        Assert.Equal(("cast.shot", "Mix, pour, demold", 6, true), (figure.RateKey, figure.Named, figure.Records, figure.IsEnough));
+        Assert.Equal(1.8, figure.Proposed!.Value.Likely, 9);
+        Assert.False(figure.IsInside);
+        // With the norm as it was, nothing is left to learn.
+        var taken = norm with
+        {
+            Range = figure.Proposed.Value,
+            EstimatedH = 0.5 + 0.5 * (1.8 - 0.8),
+        };
+        Assert.Equal(1.8, LearnedFigure.Hours(taken, Shots(6, 0))!.Actual.Likely, 9);
+        Assert.Null(LearnedFigure.Hours(norm, Shots(3, 0))!.Proposed);
+        Assert.Null(LearnedFigure.Hours(norm, []));
+    }
 }

@@ -16,6 +16,9 @@ public enum LearnedWhat
     /// <summary>Hands against those planned, 1 as planned.</summary>
     Hands,
 
+    /// <summary>Hours of the norm that the hands of a part hang on most.</summary>
+    Hours,
+
     /// <summary>What was paid for something, in the unit of its price.</summary>
     Price,
 
@@ -50,6 +53,9 @@ public sealed record LearnedFigure(
 {
     /// <summary>Whether the likeliest of what was lies in what is stated; null where nothing is.</summary>
     public bool? IsInside => Stated is { } s ? Actual.Likely >= s.Low && Actual.Likely <= s.High : null;
+
+    /// <summary>What the rate is called; null where the figure says it.</summary>
+    public string? Named { get; init; }
 
     private const int RunsShown = 50,
         EnoughParts = 15,
@@ -122,6 +128,35 @@ public sealed record LearnedFigure(
         return new(route, LearnedWhat.Hands, null, null, Spread(ratios), ratios.Count, ratios.Count >= EnoughShots, null, Last(shots));
     }
 
+    /// <summary>
+    /// The norm that the hands of a part hang on most takes the whole difference between the hours that were and those estimated; the other
+    /// norms stay.
+    /// </summary>
+    /// <param name="norm">That norm, and the hours of a part as estimated with it.</param>
+    /// <param name="shots">Ended shots of stretches that were estimated so.</param>
+    public static LearnedFigure? Hours(HandsNorm norm, IReadOnlyList<RunRecord> shots)
+    {
+        var hours = shots.Where(s => s.Counts.Count > 0).Select(s => s.HandsMin / 60 / s.Counts.Count).ToList();
+        if (hours.Count == 0)
+            return null;
+        var actual = Spread(hours.Select(h => Math.Max(0, norm.Range.Likely + (h - norm.EstimatedH) / norm.PartsShare)));
+        var enough = hours.Count >= EnoughShots;
+        return new(
+            shots[^1].Route,
+            LearnedWhat.Hours,
+            norm.RateKey,
+            norm.Range,
+            actual,
+            hours.Count,
+            enough,
+            enough ? actual : null,
+            Last(shots)
+        )
+        {
+            Named = norm.Name,
+        };
+    }
+
     /// <summary>Quantiles of what was: of few, the lowest and the highest.</summary>
     internal static ThreePoint Spread(IEnumerable<double> values)
     {
@@ -133,3 +168,9 @@ public sealed record LearnedFigure(
 
     private static List<string> Last(IReadOnlyList<RunRecord> shots) => [.. shots.TakeLast(RunsShown).Select(s => s.Run)];
 }
+
+/// <summary>
+/// The norm that the hands of a part hang on most. <paramref name="PartsShare"/>: hours of a part for an hour of it;
+/// <paramref name="EstimatedH"/>: hours of a part with all norms as they stand.
+/// </summary>
+public sealed record HandsNorm(string RateKey, string Name, ThreePoint Range, double PartsShare, double EstimatedH);

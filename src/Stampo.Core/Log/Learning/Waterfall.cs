@@ -122,6 +122,17 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
     /// <summary>Hours at the bench for a piece, as estimated.</summary>
     public static double HandsOf(RouteEstimate estimate) => estimate.Costs.Where(IsHands).Sum(l => l.Amount.Likely);
 
+    /// <summary>Keys of the norms in hours that those come from.</summary>
+    public static IEnumerable<string> HandNormsOf(RouteEstimate estimate) =>
+        estimate
+            .Costs.Where(IsHands)
+            .SelectMany(l => l.Inputs)
+            .Where(i => i.Unit.StartsWith('h') && i.ChangeAt?.StartsWith(RateMark, StringComparison.Ordinal) == true)
+            .Select(i => i.ChangeAt![RateMark.Length..])
+            .Distinct();
+
+    private const string RateMark = "rates/";
+
     private static bool IsHands(CostLine line) => line is { On: ChargedOn.Piece, RateKey: "labour.bench" };
 
     private static double TotalOf(RouteEstimate estimate, double quantity) => CostPoint.LikelyOf(estimate).Total(quantity);

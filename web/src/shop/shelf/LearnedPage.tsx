@@ -15,12 +15,19 @@ const behind: Record<LearnedFigure['what'], [one: string, many: string]> = {
   yield: ['part', 'parts'],
   life: ['mold', 'molds'],
   hands: ['shot', 'shots'],
+  hours: ['shot', 'shots'],
   price: ['invoice', 'invoices'],
   quote: ['invoice', 'invoices'],
   lead: ['order', 'orders'],
 };
 
-const isRatio = (what: LearnedFigure['what']) => what === 'hands' || what === 'quote' || what === 'lead';
+const timesWhat: Partial<Record<LearnedFigure['what'], string>> = {
+  hands: 'the plan',
+  quote: 'the quote',
+  lead: 'the days stated',
+};
+
+const isRatio = (what: LearnedFigure['what']) => what in timesWhat;
 
 /** What the records say of the figures that estimates stand on, and how far the stated ranges held. */
 export function LearnedPage() {
@@ -89,8 +96,9 @@ const [WIDTH, HEIGHT] = [420, 46];
 
 function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => void) | null }) {
   const ink = useInk();
-  const { what, stated, actual, records, isEnough, isInside, proposed, runs } = figure;
-  const inWords = (range: NonNullable<typeof stated>) => said(range, what === 'yield' ? 'share' : '');
+  const { what, stated, actual, records, isEnough, isInside, proposed, runs, named } = figure;
+  const inWords = (range: NonNullable<typeof stated>) =>
+    said(range, what === 'yield' ? 'share' : what === 'hours' ? 'h' : '');
   const ranges = [stated, actual].filter((r) => r != null).map(three);
   const low = Math.min(...ranges.map((r) => r.low), isRatio(what) ? 0.9 : Infinity);
   const high = Math.max(...ranges.map((r) => r.high), isRatio(what) ? 1.1 : -Infinity);
@@ -113,7 +121,7 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
       }}
     >
       <Typography sx={{ fontWeight: 600 }}>
-        {names[what]}
+        {named ?? names[what]}
         <Typography component="span" variant="body2" color="textSecondary" sx={{ display: 'block' }}>
           {count(records)} {records === 1 ? one : many}
           {runs.length > 0 && (
@@ -139,7 +147,7 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
       <div>
         <Typography>
           {stated != null && !isRatio(what) && `Stated ${inWords(stated)}. `}Was <b>{inWords(actual)}</b>
-          {isRatio(what) && ' times that'}.{' '}
+          {timesWhat[what] && ` times ${timesWhat[what]}`}.{' '}
           {isInside === false && !isRatio(what) && (
             <Box component="b" sx={{ color: 'error.main' }}>
               Out of the stated range.
