@@ -1,8 +1,9 @@
 import { Box, Button, TextField, Typography } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
-import type { Entry, InspectionItem, ItemChart } from '../../../app/api/types';
+import { useRef, useState } from 'react';
+import type { DeviceNow, Entry, InspectionItem, ItemChart } from '../../../app/api/types';
 import { AsTables } from '../../../shared/AsTables';
 import { number } from '../../../shared/format';
+import { useLive } from '../../../shared/live';
 import { useAtBench } from '../../../shared/useAtBench';
 import { useDevices } from '../../../shared/useDevices';
 import { Who } from '../../../shared/Who';
@@ -65,12 +66,9 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
     );
   };
   // What is sent by the calliper's own key is entered, for the shot and cavity that stand here.
-  const reading = device?.reading;
-  const keyed = useRef(reading?.at);
-  useEffect(() => {
-    if (!reading?.isKeyed || reading.value == null || reading.at === keyed.current) return;
-    keyed.current = reading.at;
-    if (item.kind === 'size') send(undefined, reading.value);
+  useLive('device', ({ id, reading }: DeviceNow) => {
+    if (id === device?.id && item.kind === 'size' && reading?.isKeyed && reading.value != null)
+      send(undefined, reading.value);
   });
   const takeReading = () => {
     const reading = device?.reading?.value;
