@@ -60,6 +60,14 @@ export async function newProject(application: Application, name: string): Promis
   const form = new FormData();
   form.append('file', new Blob([readFileSync(mesh('vent-disc.stl'))]), 'vent-disc.stl');
   await fetch(`${application.url}/api/projects/${id}/part/file?version=0&unit=mm`, { method: 'POST', body: form });
+  // What is measured meanwhile would move the page under a click.
+  await expect
+    .poll(
+      async () =>
+        ((await (await fetch(`${application.url}/api/projects/${id}/part/study`)).json()) as { phase: string }).phase,
+      { timeout: 30_000 },
+    )
+    .toBe('done');
   return id;
 }
 
