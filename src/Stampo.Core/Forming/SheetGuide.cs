@@ -30,7 +30,8 @@ internal sealed class SheetGuide
     private readonly float _cell;
     private readonly List<SheetStage> _stages = [];
     private readonly int _firstFree;
-    private float _gone;
+    private float _gone,
+        _fastest;
     private float? _plugEnd;
 
     public SheetGuide(MoldFace face, SheetOrder order, float[] across, float[] along, Action<string, double> tell)
@@ -150,8 +151,6 @@ internal sealed class SheetGuide
                 _tell("pressing it on", 0.5 + 0.5 * (1 - (double)Sheet.Grid.FreePoints / _firstFree));
         }
     }
-
-    private float _fastest;
 
     /// <summary>By how much of itself the pressure may rise after a step with such a fastest point.</summary>
     private float Rise() => Math.Clamp(FastestRise * (1 - _fastest / (Pace * _cell)), SlowestRise, FastestRise);
