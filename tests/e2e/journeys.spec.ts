@@ -246,6 +246,8 @@ test('keyboard alone goes from the list to a recorded decision', async ({ page, 
   await page.keyboard.type('By keyboard alone.');
   await tabTo('Decided by');
   await page.keyboard.type('Maud Quill');
+  // Enter does nothing while the button can't be pressed yet.
+  await expect(page.getByRole('button', { name: 'Record the decision' })).toBeEnabled();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Decided' })).toBeVisible();
   await tabTo('Open it as it was');

@@ -6,8 +6,6 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 10_000 },
   workers: 2,
-  // One journey in some hundred is late on a busy machine: it is told as flaky, and fails when it fails twice.
-  retries: 1,
   globalSetup: './measuredDemo.ts',
   reporter: [['list']],
   outputDir: '../../.stampo/test-results',
