@@ -13,8 +13,10 @@ public sealed record WhatIf(IReadOnlyList<HeldInput> Inputs)
 {
     private const int Most = 50;
 
-    private const string MaterialMark = "material.",
-        Source = "what if";
+    /// <summary>Before the id of a material where its price is meant.</summary>
+    public const string MaterialMark = "material.";
+
+    private const string Source = "what if";
 
     public static WhatIf None { get; } = new([]);
 

@@ -2,25 +2,6 @@ using Stampo.Core.Geometry;
 
 namespace Stampo.Core.Forming;
 
-/// <summary>
-/// The sheet at a moment of its stroke: heights and places of its points, and how far the mold has still to come.
-/// </summary>
-public sealed record FormingPicture(int Columns, int Rows, float[] Points, float Lift)
-{
-    internal static FormingPicture Of(SheetGrid grid, SheetStage stage)
-    {
-        var points = new float[3 * (grid.Columns + 1) * (grid.Rows + 1)];
-        for (var j = 0; j <= grid.Rows; j++)
-        for (var i = 0; i <= grid.Columns; i++)
-        {
-            var (at, point) = (j * grid.Stride + i, 3 * (j * (grid.Columns + 1) + i));
-            (points[point], points[point + 1], points[point + 2]) = (stage.X[at], stage.Y[at], stage.Z[at]);
-        }
-
-        return new(grid.Columns, grid.Rows, points, stage.Lift);
-    }
-}
-
 /// <summary>How thick a formed sheet is at a place.</summary>
 public sealed record Probe(Vec3 At, double Mm);
 
@@ -71,8 +52,6 @@ public sealed class FormedSheet
     /// <summary>Where air is caught: what touches last, far enough apart for a vent each.</summary>
     public IReadOnlyList<Vec3> LastTouched { get; private set; } = [];
 
-    public IReadOnlyList<FormingPicture> Pictures { get; private set; } = [];
-
     public Vec3 PointAt(int index) => _face.ToWorld(Points[3 * index], Points[3 * index + 1], Points[3 * index + 2]);
 
     /// <summary>At the nearest point of the sheet, between its grid's points.</summary>
@@ -115,10 +94,10 @@ public sealed class FormedSheet
 
     private Vec3 Local(int index) => new(Points[3 * index], Points[3 * index + 1], Points[3 * index + 2]);
 
-    internal static FormedSheet Of(MoldFace face, SheetOrder order, SheetOnMold formed, IReadOnlyList<FormingPicture> pictures)
+    internal static FormedSheet Of(MoldFace face, SheetOrder order, SheetOnMold formed)
     {
         var grid = formed.Grid;
-        var sheet = new FormedSheet(face, grid.Columns, grid.Rows) { Pictures = pictures };
+        var sheet = new FormedSheet(face, grid.Columns, grid.Rows);
         var rest = new double[grid.Columns * grid.Rows];
         var areas = new double[grid.Columns * grid.Rows];
         Parallel.For(

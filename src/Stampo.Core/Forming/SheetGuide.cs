@@ -21,15 +21,14 @@ internal sealed class SheetGuide
 
     private const int MostSteps = 60_000,
         LookEvery = 3,
-        RestSteps = 300,
-        MostPictures = 40;
+        RestSteps = 300;
 
     private readonly MoldFace _face;
     private readonly SheetOrder _order;
     private readonly Action<string, double> _tell;
     private readonly float _cell;
     private readonly List<SheetStage> _stages = [];
-    private readonly int _firstFree;
+    private readonly int _cells;
     private float _gone,
         _fastest;
     private float? _plugEnd;
@@ -39,7 +38,7 @@ internal sealed class SheetGuide
         (_face, _order, _tell) = (face, order, tell);
         Sheet = new SheetOnMold(face, order, across, along);
         _cell = Math.Min(across[1], along[1]);
-        _firstFree = Sheet.Grid.Columns * Sheet.Grid.Rows;
+        _cells = Sheet.Grid.Columns * Sheet.Grid.Rows;
     }
 
     public SheetOnMold Sheet { get; }
@@ -50,13 +49,6 @@ internal sealed class SheetGuide
     public float Pressure { get; private set; }
 
     public int Steps { get; private set; }
-
-    /// <summary>Of its stages, as many as a hand tells apart.</summary>
-    public IReadOnlyList<FormingPicture> Pictures()
-    {
-        var every = Math.Max(1, (_stages.Count + MostPictures - 1) / MostPictures);
-        return [.. _stages.Where((_, s) => s % every == 0 || s == _stages.Count - 1).Select(s => FormingPicture.Of(Sheet.Grid, s))];
-    }
 
     public void Form()
     {
@@ -148,7 +140,7 @@ internal sealed class SheetGuide
             if (Sheet.Grid.FreePoints == 0)
                 break;
             if (Steps % 50 == 0)
-                _tell("pressing it on", 0.5 + 0.5 * (1 - (double)Sheet.Grid.FreePoints / _firstFree));
+                _tell("pressing it on", 0.5 + 0.5 * (1 - (double)Sheet.Grid.FreePoints / _cells));
         }
     }
 

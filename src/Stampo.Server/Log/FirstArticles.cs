@@ -57,7 +57,7 @@ public sealed class FirstArticles(
     TimeProvider clock
 )
 {
-    private const int LongestSays = 1_000;
+    public const int LongestSays = 1_000;
 
     /// <summary>Of the report on paper, as shares of its width.</summary>
     private static readonly float[] Columns = [0.28f, 0.1f, 0.2f, 0.14f, 0.28f];

@@ -58,8 +58,9 @@ public sealed class Inspections(Plans plans, StepStore steps, Measurements measu
     private const string Step = "inspection";
 
     private const int MostAtOnce = 5_000,
-        MostQuestions = 50,
-        LongestNote = 1_000;
+        MostQuestions = 50;
+
+    public const int LongestNote = 1_000;
 
     /// <summary>A stretch, where its plan is kept, and where what is inspected is.</summary>
     public sealed record Where(PlanAnswer Whole, OfPlan Of)

@@ -1,4 +1,5 @@
 using Stampo.Core.Bench;
+using Stampo.Core.Comparison;
 using Stampo.Core.Log;
 using Stampo.Core.Log.Learning;
 using Stampo.Core.Ranges;
@@ -39,8 +40,6 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
 {
     /// <summary>Parts a stretch must have before its share of good ones says whether the range held.</summary>
     private const int EnoughParts = 10;
-
-    private const string MaterialMark = "material.";
 
     public async Task<LearningView> OfAsync(CancellationToken cancel)
     {
@@ -115,8 +114,8 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         : null;
 
     private static Core.Materials.Material? MaterialOf(TheLibrary library, string key) =>
-        key.StartsWith(MaterialMark, StringComparison.Ordinal)
-            ? library.Materials.FirstOrDefault(m => m.Id == key[MaterialMark.Length..])
+        key.StartsWith(WhatIf.MaterialMark, StringComparison.Ordinal)
+            ? library.Materials.FirstOrDefault(m => m.Id == key[WhatIf.MaterialMark.Length..])
             : null;
 
     private static LibraryEntries EntryOf(TheLibrary library, string key, ThreePoint range, string source) =>

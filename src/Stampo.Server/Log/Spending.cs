@@ -122,17 +122,18 @@ public sealed class Spending(
     {
         var rates = (await shop.CurrentAsync(cancel)).Rates;
         var norms = new List<(string, HandsNorm)>();
-        foreach (var of in await EstimatedAsync(projectId, cancel, rates))
+        if (await DecidedAsync(projectId, cancel) is not { } decided)
+            return [];
+        foreach (var of in Estimates(decided.On(rates)))
         {
             if (cavitiesOf(of.Plan) is not { } cavities || AsRun(of, cavities) is not { } estimate)
                 continue;
-            var found = new List<HandsNorm>();
+            var (found, hours) = (new List<HandsNorm>(), Waterfall.HandsOf(estimate));
             foreach (var key in Waterfall.HandNormsOf(estimate))
             {
                 var rate = rates[key];
                 var more = rates.With([rate with { Likely = rate.Likely * Nudge, High = Math.Max(rate.High, rate.Likely * Nudge) }]);
-                var nudged = (await EstimatedAsync(projectId, cancel, more)).First(e => e.Plan == of.Plan);
-                var hours = Waterfall.HandsOf(estimate);
+                var nudged = Estimates(decided.On(more)).First(e => e.Plan == of.Plan);
                 var share = (Waterfall.HandsOf(AsRun(nudged, cavities)) - hours) / (rate.Likely * (Nudge - 1));
                 if (share > 1e-6)
                     found.Add(new HandsNorm(key, rate.Name, rate.Value, share, hours));
@@ -151,19 +152,34 @@ public sealed class Spending(
     private sealed record Estimated(SequenceStretch Stretch, string Plan, CandidateRoute Route, RouteEstimate Estimate);
 
     /// <summary>What each stretch of the decision that stands was estimated on, as it was then.</summary>
-    private async Task<List<Estimated>> EstimatedAsync(string projectId, CancellationToken cancel, RateCard? on = null)
+    private async Task<List<Estimated>> EstimatedAsync(string projectId, CancellationToken cancel) =>
+        await DecidedAsync(projectId, cancel) is { } decided ? Estimates(decided) : [];
+
+    /// <summary>Stretches with all they were costed on.</summary>
+    private sealed record Decided(IReadOnlyList<SequenceStretch> Stretches, JobInputs Inputs)
+    {
+        public Decided On(RateCard rates) => this with { Inputs = Inputs with { Rates = rates } };
+    }
+
+    /// <summary>The decision that stands, with the part, brief and rates it was taken on.</summary>
+    private async Task<Decided?> DecidedAsync(string projectId, CancellationToken cancel)
     {
         if (await decisions.LatestAsync(projectId, cancel) is not { } decided)
-            return [];
+            return null;
         var library = await shop.CurrentAsync(cancel);
-        var rates = on ?? (decided.Rates.Count > 0 ? RateCard.Shipped.With(decided.Rates) : library.Rates);
+        var rates = decided.Rates.Count > 0 ? RateCard.Shipped.With(decided.Rates) : library.Rates;
         var day = decided.DecidedUtc.InUtc().Date.ToDateOnly();
         var inputs = new JobInputs(decided.Part, decided.Brief, rates, decided.WhatIf.On(library.Materials), day)
         {
             Supplies = library.Supplies,
             Quotes = (await steps.ReadAsync(projectId, Comparisons.QuotesStep, QuoteBook.Empty, cancel)).Value,
         };
-        var stretches = decided.Sequence.Stretches;
+        return new Decided(decided.Sequence.Stretches, inputs);
+    }
+
+    private static List<Estimated> Estimates(Decided decided)
+    {
+        var (stretches, inputs) = decided;
         return [.. stretches.Select((s, i) => Of(s, stretches.Take(i).Count(before => before.RouteId == s.RouteId))).OfType<Estimated>()];
 
         Estimated? Of(SequenceStretch stretch, int before)

@@ -15,7 +15,7 @@ public sealed record ToolKey(string ProjectId, string Plan, int Number);
 /// <summary>What was done to tools and seen on them, by tool: few enough to be at hand. An act that was acknowledged is on disk.</summary>
 public sealed class ToolBooks(IDbContextFactory<StampoDb> factory, DocumentForms forms, TimeProvider clock) : IDisposable
 {
-    private const int MostActs = 2_000;
+    public const int MostActs = 2_000;
 
     private readonly ConcurrentDictionary<ToolKey, IReadOnlyList<LoggedToolAct>> _books = [];
     private readonly ConcurrentDictionary<ToolKey, bool> _closed = [];

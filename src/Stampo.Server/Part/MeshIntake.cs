@@ -15,14 +15,14 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     private const int PictureWidth = 192,
         PictureHeight = 144;
 
-    private readonly SemaphoreSlim _readers = new(options.Value.MeshReaders);
+    private readonly Turns _readers = new(options.Value.MeshReaders);
 
     /// <summary>The mesh opened last, while memory allows: strokes and previews ask for the same one again and again.</summary>
     private readonly WeakReference<OpenedMesh?> _last = new(null);
 
     /// <summary>Takes the form's file and checks it without keeping it.</summary>
     public async Task<MeshReport> CheckAsync(IFormFile file, LengthUnit unit, Vec3? pull, CancellationToken cancel) =>
-        await InTurnAsync(
+        await _readers.RunAsync(
             async () =>
             {
                 var part = MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel);
@@ -33,7 +33,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
 
     /// <summary>Takes the form's file for its surface alone, in mm; it may be open.</summary>
     public async Task<Mesh> ReadAsync(IFormFile file, LengthUnit unit, CancellationToken cancel) =>
-        await InTurnAsync(async () => MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel).Mesh, cancel);
+        await _readers.RunAsync(async () => MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel).Mesh, cancel);
 
     /// <summary>Checks a file and keeps it; what the part was declared to be stays as it was.</summary>
     public async Task<StoredPart> KeepAsync(
@@ -42,10 +42,10 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         LengthUnit unit,
         PartDeclaration declared,
         CancellationToken cancel = default
-    ) => await InTurnAsync(() => KeepHereAsync(fileName, file, unit, declared, cancel), cancel);
+    ) => await _readers.RunAsync(() => KeepHereAsync(fileName, file, unit, declared, cancel), cancel);
 
     public async Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
-        await InTurnAsync(
+        await _readers.RunAsync(
             async () =>
                 await KeepHereAsync(Forms.NameOf(file.FileName, "part.stl"), await BytesAsync(file, cancel), unit, declared, cancel),
             cancel
@@ -71,7 +71,7 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
             throw new RefusalException("part.no-mesh", "There is no mesh yet; take one in on the Part page.", "part");
         if (_last.TryGetTarget(out var last) && last?.Hash == hash && last.Unit == part.Unit)
             return last.Mesh;
-        return await InTurnAsync(
+        return await _readers.RunAsync(
             async () =>
             {
                 var opened = new OpenedMesh(
@@ -109,19 +109,6 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     public void Dispose() => _readers.Dispose();
 
     private sealed record OpenedMesh(string Hash, LengthUnit Unit, CheckedMesh Mesh);
-
-    private async Task<T> InTurnAsync<T>(Func<Task<T>> work, CancellationToken cancel)
-    {
-        await _readers.WaitAsync(cancel);
-        try
-        {
-            return await Task.Run(work, cancel);
-        }
-        finally
-        {
-            _readers.Release();
-        }
-    }
 
     private async Task<byte[]> BytesAsync(IFormFile file, CancellationToken cancel)
     {

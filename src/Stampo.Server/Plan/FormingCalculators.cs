@@ -64,7 +64,7 @@ internal static class FormingCalculators
     private const int MostProbes = 1_000;
 
     /// <summary>A sheet takes all processors for some seconds: the others wait for their turn.</summary>
-    private static readonly SemaphoreSlim Turn = new(1, 1);
+    private static readonly Turns Turn = new(1);
 
     public static void MapForming(this IEndpointRouteBuilder app)
     {
@@ -99,7 +99,7 @@ internal static class FormingCalculators
                     var probes = Probes(form["probes"]);
                     var pull = PartForms.Pull(form["pull"]) ?? throw Missing("pull");
                     var mesh = await intake.ReadAsync(file, LengthUnits.Parse(form["unit"]), cancel);
-                    return await InTurnAsync(
+                    return await Turn.RunAsync(
                         () =>
                         {
                             var progress = new Progress(cancel: cancel);
@@ -120,19 +120,6 @@ internal static class FormingCalculators
     {
         public Plug Plug =>
             new(DepthMm ?? throw Missing("plug.depthMm"), RadiusMm ?? throw Missing("plug.radiusMm"), Hold ?? Plug.UsualHold);
-    }
-
-    private static async Task<T> InTurnAsync<T>(Func<T> work, CancellationToken cancel)
-    {
-        await Turn.WaitAsync(cancel);
-        try
-        {
-            return await Task.Run(work, cancel);
-        }
-        finally
-        {
-            Turn.Release();
-        }
     }
 
     private static FormSide Side(string? text) =>

@@ -1,4 +1,5 @@
 using Stampo.Scheduling;
+using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Plan;
 
@@ -6,7 +7,7 @@ namespace Stampo.Server.Plan;
 internal static class ScheduleEndpoint
 {
     /// <summary>A solver takes all processors for a second or two: the others wait for their turn.</summary>
-    private static readonly SemaphoreSlim Turn = new(1, 1);
+    private static readonly Turns Turn = new(1);
 
     public static void MapSchedule(this IEndpointRouteBuilder app) =>
         app.MapPost(
@@ -14,15 +15,7 @@ internal static class ScheduleEndpoint
                 async (ScheduleRequest request, CancellationToken cancel) =>
                 {
                     request.Checked();
-                    await Turn.WaitAsync(cancel);
-                    try
-                    {
-                        return await Task.Run(() => ConstraintSchedule.Of(request), cancel);
-                    }
-                    finally
-                    {
-                        Turn.Release();
-                    }
+                    return await Turn.RunAsync(() => ConstraintSchedule.Of(request), cancel);
                 }
             )
             .WithTags("Calculators");

@@ -19,9 +19,7 @@ namespace Stampo.Server.Projects.Archive;
 public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, Instant now)
 {
     private const int MostOperations = 1_000,
-        MostParts = 1_000,
-        MostToolActs = 2_000,
-        LongestText = 1_000;
+        MostParts = 1_000;
 
     private readonly Dictionary<string, List<RunRecord>> _runs = [];
     private readonly Dictionary<(string Plan, string Item, int Shot, int Cavity), List<Entry>> _entries = [];
@@ -105,7 +103,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
         {
             Id(decided.Id, "decision");
             Check.Length(decided.By, 1, 80, "by");
-            Check.Length(decided.Note ?? "", 0, LongestText, "note");
+            Check.Length(decided.Note ?? "", 0, Inspections.LongestNote, "note");
             Moment(decided.At, "A decision about a measurement");
         }
     }
@@ -144,7 +142,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
                 var read = Json.Read<ToolAct>(Brought(DocumentForms.ToolAct, act.Schema, act.Content.GetRawText()));
                 Id(read.Id, "tool's act");
                 Moment(act.At, $"A line in the book of tool {book.Key.Tool}");
-                Check.Between(log.Count, 0, MostToolActs - 1, "acts", "acts", "no tool's book has more");
+                Check.Between(log.Count, 0, ToolBooks.MostActs - 1, "acts", "acts", "no tool's book has more");
                 Told(
                     $"Tool {book.Key.Tool}, line {log.Count + 1} of its book",
                     () => ToolFold.Check(read, ToolFold.Of($"Tool {book.Key.Tool}", runs, log), log)
@@ -165,7 +163,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
             {
                 Id(sign.Id, "signature");
                 Check.Length(sign.By, 2, 80, "by");
-                Check.Length(sign.Says, 1, LongestText, "says");
+                Check.Length(sign.Says, 1, FirstArticles.LongestSays, "says");
                 Moment(sign.At, "A signature");
                 var report = Json.Read<FirstArticle>(Brought(DocumentForms.FirstArticle, sign.Schema, sign.Report.GetRawText()));
                 if (report.Shot != sign.Shot || !report.IsWhole)
