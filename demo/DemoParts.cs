@@ -49,11 +49,18 @@ public static class DemoParts
 
         static double Inner(double x, double y)
         {
-            var edge = Math.Min(210 - Math.Abs(x), 160 - Math.Abs(y));
+            var edge = InsideRounded(x, y, 210, 160, 70);
             var floor = 53.5 * (1 - Sheet.Step(edge, 15, 45));
             var rib = new[] { -100, 0, 100 }.Sum(at => 10 * (1 - Sheet.Step(Math.Abs(x - at), 4, 12)));
             return floor + rib * Sheet.Step(edge, 45, 60);
         }
+    }
+
+    /// <summary>How far a point lies inside a rectangle with rounded corners, given by its half sides.</summary>
+    private static double InsideRounded(double x, double y, double half, double halfAcross, double radius)
+    {
+        var (qx, qy) = (Math.Abs(x) - half + radius, Math.Abs(y) - halfAcross + radius);
+        return radius - Math.Sqrt(Math.Pow(Math.Max(qx, 0), 2) + Math.Pow(Math.Max(qy, 0), 2)) - Math.Min(Math.Max(qx, qy), 0);
     }
 
     /// <summary>A domed roof of 3 mm with a turned-down rim.</summary>

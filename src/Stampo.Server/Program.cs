@@ -145,7 +145,6 @@ api.MapShop();
 api.MapDevices();
 api.MapPlan();
 api.MapSchedule();
-api.MapForming();
 api.MapBench();
 api.MapLog();
 api.MapConvert();

@@ -8,7 +8,8 @@ public sealed record Probe(Vec3 At, double Mm);
 /// <summary>A sheet as it was formed: its points in the mold's own axes, and how thick it is at each.</summary>
 public sealed class FormedSheet
 {
-    private const int MostLastTouched = 12;
+    private const int MostLastTouched = 12,
+        MostAbout = 8;
 
     private readonly MoldFace _face;
 
@@ -33,11 +34,19 @@ public sealed class FormedSheet
 
     public double AreaMm2 { get; private set; }
 
+    /// <summary>Of what stays when it is trimmed; all of it where a mold's own face was formed on.</summary>
+    public double PartAreaMm2 { get; private set; }
+
+    public double PartVolumeMm3 { get; private set; }
+
     public double VolumeBeforeMm3 { get; private set; }
 
     /// <summary>Thickness times area, added up again.</summary>
     public double VolumeAfterMm3 { get; private set; }
 
+    /// <summary>
+    /// Where it is thinnest, over a place as wide as the sheet is thick. This and the next ones are of what stays when it is trimmed.
+    /// </summary>
     public double MinMm { get; private set; }
 
     public Vec3 MinAt { get; private set; }
@@ -51,6 +60,9 @@ public sealed class FormedSheet
 
     /// <summary>Where air is caught: what touches last, far enough apart for a vent each.</summary>
     public IReadOnlyList<Vec3> LastTouched { get; private set; } = [];
+
+    /// <summary>How it came about, coarsely.</summary>
+    public SheetStroke Stroke { get; private set; } = null!;
 
     public Vec3 PointAt(int index) => _face.ToWorld(Points[3 * index], Points[3 * index + 1], Points[3 * index + 2]);
 
@@ -94,10 +106,10 @@ public sealed class FormedSheet
 
     private Vec3 Local(int index) => new(Points[3 * index], Points[3 * index + 1], Points[3 * index + 2]);
 
-    internal static FormedSheet Of(MoldFace face, SheetOrder order, SheetOnMold formed)
+    internal static FormedSheet Of(MoldFace face, SheetOrder order, SheetOnMold formed, SheetGuide guide)
     {
         var grid = formed.Grid;
-        var sheet = new FormedSheet(face, grid.Columns, grid.Rows);
+        var sheet = new FormedSheet(face, grid.Columns, grid.Rows) { Stroke = new SheetStroke(face, order, guide) };
         var rest = new double[grid.Columns * grid.Rows];
         var areas = new double[grid.Columns * grid.Rows];
         Parallel.For(
@@ -114,11 +126,7 @@ public sealed class FormedSheet
         {
             var (at, point) = (j * grid.Stride + i, j * (grid.Columns + 1) + i);
             (sheet.Points[3 * point], sheet.Points[3 * point + 1], sheet.Points[3 * point + 2]) = (grid.X[at], grid.Y[at], grid.Z[at]);
-            var (area, atRest) = (0.0, 0.0);
-            for (var b = Math.Max(0, j - 1); b <= Math.Min(grid.Rows - 1, j); b++)
-            for (var a = Math.Max(0, i - 1); a <= Math.Min(grid.Columns - 1, i); a++)
-                (area, atRest) = (area + areas[b * grid.Columns + a], atRest + rest[b * grid.Columns + a]);
-            sheet.ThicknessMm[point] = (float)(order.GaugeMm * atRest / area);
+            sheet.ThicknessMm[point] = (float)(order.GaugeMm * sheet.ShareLeft(i, j, 1, rest, areas));
         }
 
         sheet.Sum(order.GaugeMm, rest, areas);
@@ -126,11 +134,32 @@ public sealed class FormedSheet
         return sheet;
     }
 
+    /// <summary>Rest over area of the cells about a point.</summary>
+    private double ShareLeft(int i, int j, int about, double[] rest, double[] areas)
+    {
+        var (area, atRest) = (0.0, 0.0);
+        for (var b = Math.Max(0, j - about); b <= Math.Min(Rows - 1, j + about - 1); b++)
+        for (var a = Math.Max(0, i - about); a <= Math.Min(Columns - 1, i + about - 1); a++)
+            (area, atRest) = (area + areas[b * Columns + a], atRest + rest[b * Columns + a]);
+        return atRest / area;
+    }
+
+    /// <summary>
+    /// Over a place as wide as the sheet is thick: across less it has no thickness of its own, and a membrane's would follow every facet of
+    /// the mold.
+    /// </summary>
+    private double LeftAt(int point, double gaugeMm, double[] rest, double[] areas)
+    {
+        var (i, j) = (point % (Columns + 1), point / (Columns + 1));
+        var cell = Math.Sqrt(areas[Math.Min(j, Rows - 1) * Columns + Math.Min(i, Columns - 1)]);
+        return gaugeMm * ShareLeft(i, j, Math.Clamp((int)Math.Round(gaugeMm / (2 * cell)), 1, MostAbout), rest, areas);
+    }
+
     private void Sum(double gaugeMm, double[] rest, double[] areas)
     {
         AreaMm2 = areas.Sum();
         VolumeBeforeMm3 = gaugeMm * _face.WidthMm * _face.LengthMm;
-        VolumeAfterMm3 = 0;
+        var cells = new List<int>();
         for (var j = 0; j < Rows; j++)
         for (var i = 0; i < Columns; i++)
         {
@@ -139,17 +168,25 @@ public sealed class FormedSheet
                 areas[j * Columns + i]
                 * (ThicknessMm[a] + ThicknessMm[a + 1] + ThicknessMm[a + Columns + 1] + ThicknessMm[a + Columns + 2])
                 / 4;
+            if (IsPart(a) && IsPart(a + Columns + 2))
+                cells.Add(j * Columns + i);
         }
 
-        MeanMm = VolumeBeforeMm3 / AreaMm2;
-        var thinnest = Array.IndexOf(ThicknessMm, ThicknessMm.Min());
-        (MinMm, MinAt, MaxMm) = (ThicknessMm[thinnest], PointAt(thinnest), ThicknessMm.Max());
-        var order = Enumerable.Range(0, areas.Length).OrderByDescending(i => areas[i] / rest[i]).ToArray();
-        var (left, at) = (AreaMm2 / 20, 0);
-        while (at < order.Length - 1 && (left -= areas[order[at]]) > 0)
+        var points = Enumerable.Range(0, ThicknessMm.Length).Where(IsPart).ToList();
+        var thinnest = points.MinBy(p => LeftAt(p, gaugeMm, rest, areas));
+        (MinMm, MinAt) = (LeftAt(thinnest, gaugeMm, rest, areas), PointAt(thinnest));
+        MaxMm = points.Max(p => ThicknessMm[p]);
+        (PartAreaMm2, PartVolumeMm3) = (cells.Sum(c => areas[c]), gaugeMm * cells.Sum(c => rest[c]));
+        MeanMm = PartVolumeMm3 / PartAreaMm2;
+        cells.Sort((a, b) => (areas[b] / rest[b]).CompareTo(areas[a] / rest[a]));
+        var (left, at) = (PartAreaMm2 / 20, 0);
+        while (at < cells.Count - 1 && (left -= areas[cells[at]]) > 0)
             at++;
-        P5Mm = gaugeMm * rest[order[at]] / areas[order[at]];
+        P5Mm = gaugeMm * rest[cells[at]] / areas[cells[at]];
     }
+
+    /// <summary>Whether it stays when the sheet is trimmed.</summary>
+    public bool IsPart(int point) => _face.IsPart(Points[3 * point], Points[3 * point + 1]);
 
     private List<Vec3> Last(SheetGrid grid, int[] touched)
     {

@@ -14,6 +14,19 @@ namespace Stampo.Core.Forming;
 /// <param name="Length">In mm.</param>
 internal sealed record LeastRectangle(Vec3 Corner, Vec3 U, Vec3 V, double Width, double Length)
 {
+    /// <summary>The points of a mesh in its axes.</summary>
+    public Vec3[] Local(Mesh mesh, Vec3 up)
+    {
+        var local = new Vec3[mesh.VertexCount];
+        for (var i = 0; i < local.Length; i++)
+        {
+            var from = mesh.Vertex(i) - Corner;
+            local[i] = new Vec3(from.Dot(U), from.Dot(V), from.Dot(up));
+        }
+
+        return local;
+    }
+
     public static LeastRectangle Of(Mesh mesh, Vec3 up)
     {
         var (u, v) = up.Plane();

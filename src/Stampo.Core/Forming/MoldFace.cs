@@ -26,27 +26,21 @@ public sealed class MoldFace
     private const double Heights = 2e6;
 
     private readonly float[] _heights;
+    private readonly bool[]? _part;
     private readonly float _perMm;
     private readonly Vec3 _origin,
         _u,
         _v,
         _pull;
 
-    private MoldFace(
-        float[] heights,
-        int columns,
-        int rows,
-        double stepMm,
-        (Vec3 Origin, Vec3 U, Vec3 V, Vec3 Pull) axes,
-        double widthMm,
-        double lengthMm
-    )
+    private MoldFace(HeightGrid grid, (Vec3 Origin, Vec3 U, Vec3 V, Vec3 Pull) axes, bool[]? part)
     {
-        (_heights, Columns, Rows, _perMm) = (heights, columns, rows, (float)(1 / stepMm));
+        (_heights, Columns, Rows, StepMm, _part) = (grid.Heights, grid.Columns, grid.Rows, grid.StepMm, part);
+        _perMm = (float)(1 / StepMm);
         (_origin, _u, _v, _pull) = axes;
-        (WidthMm, LengthMm, StepMm) = (widthMm, lengthMm, stepMm);
-        LowestMm = heights.Min();
-        HighestMm = heights.Max();
+        (WidthMm, LengthMm) = (grid.WidthMm, grid.LengthMm);
+        LowestMm = _heights.Min();
+        HighestMm = _heights.Max();
     }
 
     /// <summary>Of the grid of heights.</summary>
@@ -88,92 +82,70 @@ public sealed class MoldFace
         return low + (high - low) * fy;
     }
 
+    /// <summary>Whether the part lies there; what does not is trimmed off. Of a mold's own face everything counts.</summary>
+    public bool IsPart(float x, float y) =>
+        _part is null
+        || _part[Math.Clamp((int)Math.Round(y * _perMm), 0, Rows - 1) * Columns + Math.Clamp((int)Math.Round(x * _perMm), 0, Columns - 1)];
+
     /// <param name="mesh">The mold's face, open or of a block.</param>
     /// <param name="pull">From the mold toward the sheet.</param>
     /// <param name="side">Female: clamped at its highest rim; male: at its foot.</param>
     /// <param name="progress">Stops it.</param>
     public static MoldFace Of(Mesh mesh, Vec3 pull, FormSide side, Progress progress)
     {
-        var up = pull.Unit();
-        var rectangle = LeastRectangle.Of(mesh, up);
-        var stepMm = Math.Sqrt(rectangle.Width * rectangle.Length / Heights);
-        var (columns, rows) = ((int)Math.Ceiling(rectangle.Width / stepMm) + 2, (int)Math.Ceiling(rectangle.Length / stepMm) + 2);
-        var heights = new float[columns * rows];
-        Array.Fill(heights, float.NegativeInfinity);
-        double low = double.PositiveInfinity,
-            high = double.NegativeInfinity;
-        var local = new Vec3[mesh.VertexCount];
-        for (var i = 0; i < local.Length; i++)
-        {
-            var from = mesh.Vertex(i) - rectangle.Corner;
-            local[i] = new Vec3(from.Dot(rectangle.U), from.Dot(rectangle.V), from.Dot(up));
-            (low, high) = (Math.Min(low, local[i].Z), Math.Max(high, local[i].Z));
-        }
+        var (rectangle, up) = (LeastRectangle.Of(mesh, pull.Unit()), pull.Unit());
+        var grid = HeightGrid.Over(rectangle, new SheetLayout(0), Heights);
+        var local = rectangle.Local(mesh, up);
+        grid.Raise(mesh, local, new Vec3(0, 0, 0), progress);
+        var heights = local.Select(p => p.Z);
+        return Leveled(
+            grid,
+            side == FormSide.Female ? heights.Max() : heights.Min(),
+            side,
+            (rectangle.Corner, rectangle.U, rectangle.V, up)
+        );
+    }
 
-        for (var t = 0; t < mesh.TriangleCount; t++)
-        {
-            if (t % 4096 == 0)
-                progress.Cancel.ThrowIfCancellationRequested();
-            Raise(
-                heights,
-                columns,
-                rows,
-                stepMm,
-                local[mesh.Corners[3 * t]],
-                local[mesh.Corners[3 * t + 1]],
-                local[mesh.Corners[3 * t + 2]]
-            );
-        }
+    /// <summary>
+    /// The face of the mold that a shell is formed on: its far side, seen by the sheet. Holes in it are trimmed later: there the sheet lies
+    /// on the mold between their edges.
+    /// </summary>
+    /// <param name="shell">What is formed.</param>
+    /// <param name="side">Into a mold, or over it.</param>
+    /// <param name="layout">How many under one sheet, how far from the clamp.</param>
+    /// <param name="progress">Stops it.</param>
+    public static MoldFace Under(OpenShell shell, FormSide side, SheetLayout layout, Progress progress)
+    {
+        layout.Checked();
+        var up = shell.Opening * (side == FormSide.Female ? 1 : -1);
+        var rectangle = LeastRectangle.Of(shell.Mesh, up);
+        var grid = HeightGrid.Over(rectangle, layout, Heights);
+        // What the sheet lies on is the part's far side: the highest along the other way.
+        var far = Array.ConvertAll(rectangle.Local(shell.Mesh, up), p => new Vec3(p.X, p.Y, -p.Z));
+        foreach (var place in layout.Places(rectangle))
+            grid.Raise(shell.Mesh, far, place, progress);
+        grid.Turn();
+        var part = grid.Found();
+        grid.BridgeHoles();
+        var level = side == FormSide.Female ? grid.Found(part).Max() : grid.Found(part).Min();
+        var corner = rectangle.Corner - rectangle.U * layout.MarginMm - rectangle.V * layout.MarginMm;
+        return Leveled(grid, level, side, (corner, rectangle.U, rectangle.V, up), part);
+    }
 
-        var level = side == FormSide.Female ? high : low;
-        var seen = false;
-        for (var i = 0; i < heights.Length; i++)
-        {
-            var isMold = !float.IsNegativeInfinity(heights[i]);
-            heights[i] = isMold ? heights[i] - (float)level : 0;
-            seen |= isMold && Math.Abs(heights[i]) > 1e-3;
-        }
-
-        if (!seen)
-            throw new RefusalException(
+    private static MoldFace Leveled(
+        HeightGrid grid,
+        double level,
+        FormSide side,
+        (Vec3 Origin, Vec3 U, Vec3 V, Vec3 Pull) axes,
+        bool[]? part = null
+    ) =>
+        grid.Level((float)level)
+            ? new MoldFace(grid, axes with { Origin = axes.Origin + axes.Pull * level }, part)
+            : throw new RefusalException(
                 "form.flat",
                 side == FormSide.Female
                     ? "Along this pull the sheet sees no opening: nothing lies below the highest rim. Turn the pull round, or form it male."
                     : "Along this pull the sheet sees nothing above the foot: there is nothing to form.",
                 "pull"
             );
-        return new MoldFace(
-            heights,
-            columns,
-            rows,
-            stepMm,
-            (rectangle.Corner + up * level, rectangle.U, rectangle.V, up),
-            rectangle.Width,
-            rectangle.Length
-        );
-    }
-
-    /// <summary>Lifts the heights under a triangle to it.</summary>
-    private static void Raise(float[] heights, int columns, int rows, double stepMm, Vec3 a, Vec3 b, Vec3 c)
-    {
-        const double Edge = 1e-9;
-        var twice = (b.X - a.X) * (c.Y - a.Y) - (c.X - a.X) * (b.Y - a.Y);
-        if (Math.Abs(twice) < 1e-12)
-            return;
-        var from = Math.Max(0, (int)Math.Ceiling(Math.Min(a.Y, Math.Min(b.Y, c.Y)) / stepMm - Edge));
-        var until = Math.Min(rows - 1, (int)Math.Floor(Math.Max(a.Y, Math.Max(b.Y, c.Y)) / stepMm + Edge));
-        var left = Math.Max(0, (int)Math.Ceiling(Math.Min(a.X, Math.Min(b.X, c.X)) / stepMm - Edge));
-        var right = Math.Min(columns - 1, (int)Math.Floor(Math.Max(a.X, Math.Max(b.X, c.X)) / stepMm + Edge));
-        for (var j = from; j <= until; j++)
-        for (var i = left; i <= right; i++)
-        {
-            var (x, y) = (i * stepMm, j * stepMm);
-            var ofB = ((x - a.X) * (c.Y - a.Y) - (c.X - a.X) * (y - a.Y)) / twice;
-            var ofC = ((b.X - a.X) * (y - a.Y) - (x - a.X) * (b.Y - a.Y)) / twice;
-            if (ofB < -Edge || ofC < -Edge || ofB + ofC > 1 + Edge)
-                continue;
-            ref var height = ref heights[j * columns + i];
-            height = Math.Max(height, (float)(a.Z + ofB * (b.Z - a.Z) + ofC * (c.Z - a.Z)));
-        }
-    }
 }

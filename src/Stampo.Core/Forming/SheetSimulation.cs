@@ -36,7 +36,7 @@ public static class SheetSimulation
         var (across, along) = Finer(order, guide.Sheet.Grid, guideMm);
         var following = new SheetOnMold(face, order, across, along);
         SheetFollower.Follow(following, order, guide, (what, share) => progress.Tell(what, GuideShare + (1 - GuideShare) * share));
-        return FormedSheet.Of(face, order, following);
+        return FormedSheet.Of(face, order, following, guide);
     }
 
     /// <summary>Fine enough for a first look.</summary>

@@ -42,8 +42,38 @@ public sealed record MeltData(
     double? CrazingMpa = null
 );
 
-/// <summary>Between which temperatures a sheet is formed, and the gauges it is sold in.</summary>
-public sealed record SheetData(double FormLowC, double FormHighC, IReadOnlyList<double> GaugesMm);
+/// <summary>
+/// Between which temperatures a sheet is formed, and the gauges it is sold in; how it takes up heat on the way there, melting included,
+/// and how warm it may be taken off the mold. Null is not known, but for drying: without it the sheet need not be dried.
+/// </summary>
+public sealed record SheetData(
+    double FormLowC,
+    double FormHighC,
+    IReadOnlyList<double> GaugesMm,
+    double? SpecificHeatJPerKgK = null,
+    [property: JsonPropertyName("conductivityWPerMK")] double? ConductivityWPerMK = null,
+    double? EjectC = null,
+    double? DryC = null,
+    IReadOnlyList<DryingHours>? DryHours = null
+)
+{
+    /// <summary>Between the gauges known; thicker ones take longer by the square.</summary>
+    public double? HoursFor(double gaugeMm)
+    {
+        if (DryHours is not [{ } thinnest, ..])
+            return null;
+        var last = DryHours[^1];
+        if (gaugeMm >= last.GaugeMm)
+            return last.Hours * Math.Pow(gaugeMm / last.GaugeMm, 2);
+        if (gaugeMm <= thinnest.GaugeMm)
+            return thinnest.Hours;
+        var (above, below) = (DryHours.First(d => d.GaugeMm > gaugeMm), DryHours.Last(d => d.GaugeMm <= gaugeMm));
+        return below.Hours + (above.Hours - below.Hours) * (gaugeMm - below.GaugeMm) / (above.GaugeMm - below.GaugeMm);
+    }
+}
+
+/// <summary>How long sheet of a gauge is dried.</summary>
+public sealed record DryingHours(double GaugeMm, double Hours);
 
 /// <summary>By which kind of machine a printed material is built.</summary>
 public enum PrintProcess

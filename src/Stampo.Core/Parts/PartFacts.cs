@@ -2,6 +2,9 @@ using System.Text.Json.Serialization;
 
 namespace Stampo.Core.Parts;
 
+/// <summary>What a sheet formed to the part keeps of its gauge at the thinnest place, and which way it was formed.</summary>
+public sealed record SimulatedSheet(string Way, double ThinnestShare);
+
 /// <summary>
 /// The part as the routes see it: sizes from the mesh or declared, what was measured, and what a person said, which goes first.
 /// </summary>
@@ -20,6 +23,10 @@ public sealed record PartFacts(
     /// <summary>Null until the shape has been measured, and for a part without a mesh.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public MeasuredShape? Measured { get; init; }
+
+    /// <summary>A sheet as it was simulated on it; null until one was.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public SimulatedSheet? Simulated { get; init; }
 
     /// <summary>Area of the faces picked as show side; null when none were.</summary>
     [JsonPropertyName("pickedShowCm2")]

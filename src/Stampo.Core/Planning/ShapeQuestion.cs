@@ -12,6 +12,12 @@ public abstract record SurfaceQuestion : ShapeQuestion
     public abstract object AnswerOf(SolidSurface surface, Vec3 pull);
 }
 
+/// <summary>An answer that may be a first look: a better one is on its way.</summary>
+public interface IFirstLook
+{
+    bool IsFirstLook { get; }
+}
+
 /// <summary>What has been answered so far; nothing for a declared part.</summary>
 public sealed class ShapeAnswers(IReadOnlyDictionary<ShapeQuestion, object?> answers)
 {

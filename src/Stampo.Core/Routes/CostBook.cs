@@ -10,7 +10,13 @@ public sealed record Amount(ThreePoint Value, string Unit, string Formula, param
     public static Amount Of(Rate norm, double times = 1, string timesName = "times") =>
         times == 1
             ? new Amount(norm.Value, norm.Unit, "norm", norm.AsInput())
-            : new Amount(norm.Value * times, norm.Unit, $"norm × {timesName}", norm.AsInput(), new WorkInput(timesName, times, ""));
+            : new Amount(
+                norm.Value * times,
+                norm.Unit.Split('/', ' ')[0],
+                $"norm × {timesName}",
+                norm.AsInput(),
+                new WorkInput(timesName, times, "")
+            );
 
     /// <summary>A cycle in seconds as hours.</summary>
     public static Amount Hours(Rate cycleSeconds) => new(cycleSeconds.Value * (1 / 3600.0), "h", "cycle ÷ 3600", cycleSeconds.AsInput());

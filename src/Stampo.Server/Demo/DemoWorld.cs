@@ -33,7 +33,8 @@ public sealed record DemoProject(
     Ladder? Ladder = null,
     IReadOnlyList<DemoQuote>? Quotes = null,
     JsonObject? Plan = null,
-    IReadOnlyList<DemoInvoice>? Paid = null
+    IReadOnlyList<DemoInvoice>? Paid = null,
+    IReadOnlyDictionary<string, JsonObject>? Plans = null
 );
 
 /// <summary>A quote as a project's file has it: working days from today in place of its last day.</summary>
@@ -156,8 +157,10 @@ public sealed class DemoWorld(
             );
         if (demo.Decision is { } decision)
             await decisions.RecordAsync(project.Id, new NewDecision(decision.Stretches, decision.Reason, decision.By), cancel);
-        if (demo.Planned && (await plans.OfAsync(new PlanAt(project.Id), cancel)).Plan is { } plan)
-            await plans.SaveAsync(new PlanAt(project.Id), new Save<PlanChoices>(With(plan.Value, demo.Plan), 0), cancel);
+        if (demo.Planned)
+            await PlanAsync(new PlanAt(project.Id), demo.Plan, cancel);
+        foreach (var (stretch, changes) in demo.Plans ?? new Dictionary<string, JsonObject>())
+            await PlanAsync(new PlanAt(project.Id, stretch), changes, cancel);
         if (demo.Paid is { } paid)
             await steps.SaveAsync(
                 project.Id,
@@ -166,6 +169,13 @@ public sealed class DemoWorld(
                 cancel: cancel
             );
         return part;
+    }
+
+    /// <summary>A stretch as proposed, with what the demo changes.</summary>
+    private async Task PlanAsync(PlanAt at, JsonObject? changes, CancellationToken cancel)
+    {
+        if ((await plans.OfAsync(at, cancel)).Plan is { } plan)
+            await plans.SaveAsync(at, new Save<PlanChoices>(With(plan.Value, changes), 0), cancel, isLookedAt: false);
     }
 
     private Invoice InvoiceOf(DemoInvoice demo) => demo.Of with { OrderedOn = Ago(demo.OrderedAgo), CameOn = Ago(demo.CameAgo) };

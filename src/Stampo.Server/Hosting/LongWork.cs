@@ -64,6 +64,13 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
             job.Stop();
     }
 
+    /// <summary>Stops it and forgets it: what nobody wants any more may begin anew when somebody does.</summary>
+    public void Leave(string key)
+    {
+        if (_jobs.TryRemove(key, out var job))
+            job.Stop();
+    }
+
     public void Dispose() => _turn.Dispose();
 
     private async Task RunAsync(KeyValuePair<string, Job> entry, Func<Progress, Task> work)

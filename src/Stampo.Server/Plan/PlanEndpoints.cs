@@ -16,7 +16,7 @@ public static class PlanEndpoints
 
     private static void MapDocument(this RouteGroupBuilder plan)
     {
-        plan.MapGet("", ([AsParameters] PlanAt at, Plans plans, CancellationToken cancel) => plans.OfAsync(at, cancel));
+        plan.MapGet("", ([AsParameters] PlanAt at, Plans plans, CancellationToken cancel) => plans.LookedAtAsync(at, cancel));
 
         plan.MapPut(
             "",

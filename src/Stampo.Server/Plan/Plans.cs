@@ -67,7 +67,12 @@ public sealed class Plans(
     TimeProvider clock
 )
 {
-    public async Task<PlanAnswer> OfAsync(PlanAt at, CancellationToken cancel = default)
+    public Task<PlanAnswer> OfAsync(PlanAt at, CancellationToken cancel = default) => OfAsync(at, isLookedAt: false, cancel);
+
+    /// <summary>As <see cref="OfAsync(PlanAt, CancellationToken)"/>, for somebody who looks: what is not known of the shape is begun.</summary>
+    public Task<PlanAnswer> LookedAtAsync(PlanAt at, CancellationToken cancel) => OfAsync(at, isLookedAt: true, cancel);
+
+    private async Task<PlanAnswer> OfAsync(PlanAt at, bool isLookedAt, CancellationToken cancel)
     {
         if (await DecidedAsync(at, cancel) is not { } decided)
             return Without(null, "No route is chosen yet. Choose one on the Routes page; its plan starts here.");
@@ -76,11 +81,11 @@ public sealed class Plans(
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         if (await studies.FactsAsync(part, cancel) is null)
             return Without(decided, "The part has no volume any more; mend it on the Part page.");
-        return await WholeAsync(decided, await PlanAsync(at.Id, decided, cancel), part, cancel);
+        return await WholeAsync(decided, await PlanAsync(at.Id, decided, cancel), part, isLookedAt, cancel);
     }
 
     /// <summary>Keeps a plan that can be computed; refuses any other, with nothing lost on the page.</summary>
-    public async Task<PlanAnswer> SaveAsync(PlanAt at, Save<PlanChoices> save, CancellationToken cancel)
+    public async Task<PlanAnswer> SaveAsync(PlanAt at, Save<PlanChoices> save, CancellationToken cancel, bool isLookedAt = true)
     {
         var decided = await PlannableAsync(at, cancel);
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
@@ -88,6 +93,7 @@ public sealed class Plans(
             decided,
             new Versioned<PlanChoices>(Check.Given(save.Value, "value"), save.Version, false, false),
             part,
+            isLookedAt,
             cancel
         );
         var before = save.Version == 0 ? (await PlanAsync(at.Id, decided, cancel)).Value : null;
@@ -98,7 +104,7 @@ public sealed class Plans(
     {
         var decided = await DecidedAsync(at, cancel) ?? throw StepStore.NothingTo(by);
         await steps.MoveAsync<PlanChoices>(at.Id, decided.Step, by, from, cancel);
-        return await OfAsync(at, cancel);
+        return await LookedAtAsync(at, cancel);
     }
 
     /// <summary>The plan as it stands with its answer; refused when there is none, or when it breaks a limit of the equipment.</summary>
@@ -118,6 +124,16 @@ public sealed class Plans(
         var choices = (await PlanAsync(at.Id, await PlannableAsync(at, cancel), cancel)).Value;
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         return (part, choices, await shop.CurrentAsync(cancel));
+    }
+
+    /// <summary>The part of a project, and all that its plan asks of it.</summary>
+    public async Task<(StoredPart Part, IReadOnlyCollection<ShapeQuestion> Asked)> AskedAsync(PlanAt at, CancellationToken cancel)
+    {
+        var decided = await PlannableAsync(at, cancel);
+        var choices = (await PlanAsync(at.Id, decided, cancel)).Value;
+        var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
+        var inputs = Inputs(decided, choices, await shop.CurrentAsync(cancel));
+        return (part, (await KnownAsync(part, decided.MethodOf(choices), choices, inputs, cancel)).Keys);
     }
 
     /// <param name="Stretch">Its id.</param>
@@ -194,14 +210,20 @@ public sealed class Plans(
             ?? MaterialChoice.Best(of.RouteId, inputs.Brief, inputs.Library)?.Material;
     }
 
-    private async Task<PlanAnswer> WholeAsync(Decided decided, Versioned<PlanChoices> plan, StoredPart part, CancellationToken cancel)
+    private async Task<PlanAnswer> WholeAsync(
+        Decided decided,
+        Versioned<PlanChoices> plan,
+        StoredPart part,
+        bool isLookedAt,
+        CancellationToken cancel
+    )
     {
         var library = await shop.CurrentAsync(cancel);
         var method = decided.MethodOf(plan.Value);
         return new PlanAnswer(
             decided.Route,
             plan,
-            await AnswerAsync(decided, method, plan.Value, part, library, cancel),
+            await AnswerAsync(decided, method, plan.Value, part, library, isLookedAt, cancel),
             method.Planner.Offers(library, decided.Route.Id, method),
             method.Planner.Propose(method),
             [.. decided.Methods.Select(m => m.Planner.Propose(m))],
@@ -248,31 +270,52 @@ public sealed class Plans(
         PlanChoices plan,
         StoredPart part,
         TheLibrary library,
+        bool isLookedAt,
         CancellationToken cancel
     )
     {
-        var start = plan.Checked().Hours.NextMorning(clock.Today());
-        var inputs = new PlanInputs(decided.JobWith, library, ShapeAnswers.None, decided.Quantity, start);
-        return method.Planner.Work(
-            plan,
-            method,
-            inputs with
-            {
-                Shape = await ShapeAsync(part, method.Planner.Asks(plan, method, inputs), cancel),
-            }
-        );
+        var inputs = Inputs(decided, plan, library);
+        var known = await KnownAsync(part, method, plan, inputs, cancel);
+        if (isLookedAt && part.IsSolid)
+            foreach (var asked in known.GroupBy(k => Answering(k.Key)))
+                await asked.Key.BeginAsync(
+                    part,
+                    [.. asked.Where(k => k.Value is null or IFirstLook { IsFirstLook: true }).Select(k => k.Key)],
+                    cancel
+                );
+        return method.Planner.Work(plan, method, inputs with { Shape = new ShapeAnswers(known) });
     }
 
-    /// <summary>Nothing is known of a part without a sound mesh.</summary>
-    private async Task<ShapeAnswers> ShapeAsync(StoredPart part, IReadOnlyList<ShapeQuestion> questions, CancellationToken cancel)
+    private PlanInputs Inputs(Decided decided, PlanChoices plan, TheLibrary library) =>
+        new(decided.JobWith, library, ShapeAnswers.None, decided.Quantity, plan.Checked().Hours.NextMorning(clock.Today()));
+
+    /// <summary>
+    /// What the plan asks of the mesh, with what is known of it; some is asked only once something else is known. Nothing is known of a
+    /// part without a sound mesh.
+    /// </summary>
+    private async Task<Dictionary<ShapeQuestion, object?>> KnownAsync(
+        StoredPart part,
+        RouteMethod method,
+        PlanChoices plan,
+        PlanInputs inputs,
+        CancellationToken cancel
+    )
     {
-        if (!part.IsSolid)
-            return ShapeAnswers.None;
         var known = new Dictionary<ShapeQuestion, object?>();
-        foreach (var question in questions)
-            known[question] = await answerers.First(a => a.Takes(question)).AnswerAsync(part, question, cancel);
-        return new ShapeAnswers(known);
+        while (part.IsSolid)
+        {
+            var asks = method.Planner.Asks(plan, method, inputs with { Shape = new ShapeAnswers(known) });
+            var fresh = asks.Where(question => !known.ContainsKey(question)).ToList();
+            if (fresh.Count == 0)
+                break;
+            foreach (var question in fresh)
+                known[question] = await Answering(question).AnswerAsync(part, question, cancel);
+        }
+
+        return known;
     }
+
+    private IShapeAnswerer Answering(ShapeQuestion question) => answerers.First(a => a.Takes(question));
 
     private static PlanAnswer Without(Decided? decided, string notice) =>
         new(decided?.Route, null, null, null, null, [], Cautions.Deference, notice, decided?.Stretch, decided?.All ?? [])

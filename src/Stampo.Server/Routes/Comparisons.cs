@@ -8,6 +8,7 @@ using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Server.Part;
+using Stampo.Server.Plan.Forming;
 using Stampo.Server.Shop;
 using Stampo.Storage;
 
@@ -35,6 +36,7 @@ public sealed class Comparisons(
     Studies studies,
     ShopLibrary shop,
     ShopFloor floor,
+    FormedSheets sheets,
     IMemoryCache cache,
     TimeProvider clock
 )
@@ -53,7 +55,7 @@ public sealed class Comparisons(
     private const int Weight = 6;
 
     /// <summary>All that a comparison is made from, by number.</summary>
-    private sealed record State(int Part, int Brief, int WhatIf, int Quotes, DateOnly Day, int Studies, int Library, int Floor);
+    private sealed record State(int Part, int Brief, int WhatIf, int Quotes, DateOnly Day, int Studies, int Sheets, int Library, int Floor);
 
     private DateOnly Today => clock.Today();
 
@@ -68,6 +70,7 @@ public sealed class Comparisons(
             versions.GetValueOrDefault(QuotesStep),
             Today,
             studies.Finished,
+            sheets.Finished,
             shop.Changes,
             floor.Changes
         );
@@ -113,7 +116,7 @@ public sealed class Comparisons(
     private async Task<StandingComparison> MakeAsync(string projectId, Core.Briefs.Brief brief, int briefVersion, CancellationToken cancel)
     {
         var part = await steps.ReadAsync(projectId, PartEndpoints.Step, StoredPart.None, cancel);
-        var facts =
+        var measured =
             await studies.FactsAsync(part.Value, cancel)
             ?? throw new RefusalException(
                 "comparison.no-volume",
@@ -122,6 +125,7 @@ public sealed class Comparisons(
                     : "The part has no volume yet: mend what the Part page names, or state its size there, then routes can be costed.",
                 "part"
             );
+        var facts = measured with { Simulated = await sheets.BestAsync(part.Value, cancel) };
         var library = await shop.CurrentAsync(cancel);
         var asked = brief with { Equipment = brief.Equipment?.In(await floor.OfAsync(cancel)) };
         var whatIf = (await steps.ReadAsync(projectId, WhatIfStep, WhatIf.None, cancel)).Value;

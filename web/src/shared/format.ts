@@ -28,6 +28,13 @@ export const range = (value: ThreePoint, digits = 3): string =>
     ? number(value, digits)
     : `${number(value.low, digits)} / ${number(value.likely, digits)} / ${number(value.high, digits)}`;
 
+/** The three points of a range; of a certain number all three are it. */
+export const points = (value: ThreePoint): { low: number; likely: number; high: number } =>
+  typeof value === 'number' ? { low: value, likely: value, high: value } : value;
+
+/** A sum of money, to what means something. */
+export const euros = (value: ThreePoint): string => `${number(points(value).likely)} €`;
+
 /** A range with its unit; a share is said in percent, everywhere. */
 export const said = (value: ThreePoint, unit: string, digits = 3): string =>
   unit === 'share' ? `${range(times(value, 100), digits)} %` : `${range(value, digits)} ${unit}`.trim();

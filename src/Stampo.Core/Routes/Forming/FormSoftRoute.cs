@@ -1,5 +1,5 @@
+using Stampo.Core.Plans.Forming.Molds;
 using Stampo.Core.Ranges;
-using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Forming;
 
@@ -18,8 +18,6 @@ public sealed class FormSoftRoute : SheetForming
 
     protected override string CycleKey => "form.cycle";
 
-    protected override string LifeKey => "form.life";
-
     protected override double PartsPerDay => 60;
 
     protected override double ToleranceMm => 0.7;
@@ -29,21 +27,7 @@ public sealed class FormSoftRoute : SheetForming
 
     public override Made Made => Made.SoftMold;
 
-    protected override void AddMold(CostBook book, Job job)
-    {
-        var board = new Amount(
-            job.Part.BoxCm3 / 1000 * 1.3,
-            "dm³",
-            "box × 1.3 for base and cutting room",
-            new WorkInput("box", job.Part.BoxCm3, "cm³", "part")
-        );
-        book.Add(ChargedOn.Tool, "Board", board, "form.board")
-            .Add(
-                ChargedOn.Tool,
-                "Machine and seal",
-                Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"),
-                "labour.toolmaker"
-            )
-            .Add(ChargedOn.Tool, "Glue up, vents, mount", Amount.Of(job.Rate("form.jointHours")), "labour.bench");
-    }
+    protected override FormMold Mold { get; } = new BoardMold();
+
+    protected override IReadOnlyList<string> MoldIds => ["board", "plaster", "epoxy-glass", "cast-resin"];
 }

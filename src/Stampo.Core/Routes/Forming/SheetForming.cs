@@ -1,3 +1,6 @@
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Forming;
+using Stampo.Core.Plans.Forming.Molds;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
@@ -12,7 +15,11 @@ public abstract class SheetForming : IRoute
 
     protected abstract string CycleKey { get; }
 
-    protected abstract string LifeKey { get; }
+    /// <summary>What its molds are usually made of.</summary>
+    protected abstract FormMold Mold { get; }
+
+    /// <summary>What they may be made of, the usual first.</summary>
+    protected abstract IReadOnlyList<string> MoldIds { get; }
 
     protected abstract double PartsPerDay { get; }
 
@@ -53,11 +60,13 @@ public abstract class SheetForming : IRoute
 
     public IReadOnlyList<int> CavityChoices(Job job) => [1];
 
+    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [new FormingMethod(job.Material.Id, MoldIds)];
+
     public RouteEstimate Estimate(Job job, int cavities)
     {
         var yield = job.Norm("form.yield");
         var book = new CostBook(job.Rates).Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.form")), "labour.engineer");
-        AddMold(book, job);
+        Mold.AddTo(book, job);
         var moldHours = book
             .Lines.Where(l => l is { On: ChargedOn.Tool, AmountUnit: "h" })
             .Aggregate((ThreePoint)0, (sum, line) => sum + line.Amount);
@@ -68,8 +77,8 @@ public abstract class SheetForming : IRoute
         return new RouteEstimate(
             1,
             book.Lines,
-            job.Norm(LifeKey),
-            [job.Rate(LifeKey).AsInput()],
+            job.Norm(Mold.LifeKey),
+            [job.Rate(Mold.LifeKey).AsInput()],
             yield,
             null,
             Lead(job, moldHours),
@@ -86,26 +95,48 @@ public abstract class SheetForming : IRoute
         return sides[2] + margin <= Math.Max(length, width) && sides[1] + margin <= Math.Min(length, width);
     }
 
-    protected abstract void AddMold(CostBook book, Job job);
-
     private static double AreaRatio(Job job) =>
         Math.Max(1, job.Part.Measured?.ArealDrawRatio ?? job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
 
+    /// <summary>By the thinnest place once a sheet was simulated on the part; until then by the mean.</summary>
     private static Amount SheetKg(Job job)
     {
         double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
         Array.Sort(sides);
         var margin = job.Norm("form.margin").Likely;
-        var gauge = job.Part.WallMm * AreaRatio(job);
+        var (gauge, says, inputs) = Gauge(job);
         return new Amount(
             (sides[2] + 2 * margin) * (sides[1] + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6,
             "kg",
-            "(length + 2·margin) × (width + 2·margin) × gauge × density, gauge = wall × area ratio",
-            new WorkInput("wall", job.Part.WallMm, "mm", "part/nominalWallMm"),
-            new WorkInput("area ratio", AreaRatio(job), "×"),
-            new WorkInput("gauge", gauge, "mm"),
-            job.Rate("form.margin").AsInput(),
-            new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³")
+            $"(length + 2·margin) × (width + 2·margin) × gauge × density, {says}",
+            [
+                .. inputs,
+                new WorkInput("gauge", gauge, "mm"),
+                job.Rate("form.margin").AsInput(),
+                new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"),
+            ]
+        );
+    }
+
+    private static (double Mm, string Says, IReadOnlyList<WorkInput> Inputs) Gauge(Job job)
+    {
+        var part = job.Part;
+        if (part.Simulated is not { } sheet)
+            return (
+                part.WallMm * AreaRatio(job),
+                "gauge = wall × area ratio: a mean, not simulated yet",
+                [new("wall", part.WallMm, "mm", "part/nominalWallMm"), new("area ratio", AreaRatio(job), "×")]
+            );
+        var thinnest = part.ThinnestWallMm ?? part.WallMm;
+        var needed = thinnest / sheet.ThinnestShare / FormingCase.ThinLimit;
+        return (
+            job.Material.Sheet is null ? needed : FormingCase.Stock(job.Material, needed) ?? needed,
+            $"gauge = next in stock over thinnest ÷ (share left × thin limit), simulated, formed {sheet.Way}",
+            [
+                new("thinnest it may be", thinnest, "mm", "part/thinnestWallMm"),
+                new("share left at the thinnest place", sheet.ThinnestShare, "×"),
+                new("thin limit", FormingCase.ThinLimit, "×"),
+            ]
         );
     }
 }

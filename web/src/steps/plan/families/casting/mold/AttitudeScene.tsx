@@ -5,7 +5,7 @@ import type { Attitude, StoredPart } from '../../../../../app/api/types';
 import { useInk } from '../../../../../app/theme/useInk';
 import { mmPer } from '../../../../../shared/units';
 import { useDrawing } from '../../../../../shared/viewer/useShape';
-import { Solid, Stage3d } from './Stage3d';
+import { Solid, Stage3d } from '../../../Stage3d';
 
 const RISER_MM = 4;
 const GATE_MM = 6;

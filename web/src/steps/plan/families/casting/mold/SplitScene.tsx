@@ -6,7 +6,7 @@ import { Problem } from '../../../../../app/api/client';
 import { useInk } from '../../../../../app/theme/useInk';
 import { decodeDrawing } from '../../../../../shared/viewer/drawing';
 import { type PlanAt, usePlanAt } from '../../../planAt';
-import { Solid, Stage3d } from './Stage3d';
+import { Solid, Stage3d } from '../../../Stage3d';
 
 interface Props {
   version: number;

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { CastingChoices, CastingFigures } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
-import { count, number, range } from '../../../../../shared/format';
+import { count, number, points, range } from '../../../../../shared/format';
 import { NumberField } from '../../../../../shared/NumberField';
 import { PlanFindings } from '../../../PlanFindings';
 import { day } from '../../../moments';
@@ -94,9 +94,8 @@ function Packs() {
 
 /** The life as a range, with each thing that lengthens or shortens it, and where this order's shots fall in it. */
 function Life({ life, shots }: { life: NonNullable<CastingFigures['life']>; shots: number }) {
-  const points =
-    typeof life.shots === 'number' ? { low: life.shots, likely: life.shots, high: life.shots } : life.shots;
-  const most = Math.max(points.high, shots) * 1.08;
+  const lasts = points(life.shots);
+  const most = Math.max(lasts.high, shots) * 1.08;
   const share = (value: number) => `${(value / most) * 100}%`;
   return (
     <section aria-label="Life of a mold">
@@ -110,8 +109,8 @@ function Life({ life, shots }: { life: NonNullable<CastingFigures['life']>; shot
         <Box
           sx={{
             position: 'absolute',
-            left: share(points.low),
-            width: share(points.high - points.low),
+            left: share(lasts.low),
+            width: share(lasts.high - lasts.low),
             top: 8,
             height: 12,
             backgroundColor: 'primary.main',
@@ -121,7 +120,7 @@ function Life({ life, shots }: { life: NonNullable<CastingFigures['life']>; shot
         <Box
           sx={{
             position: 'absolute',
-            left: share(points.likely),
+            left: share(lasts.likely),
             top: 4,
             height: 20,
             width: 3,
@@ -136,7 +135,7 @@ function Life({ life, shots }: { life: NonNullable<CastingFigures['life']>; shot
             top: 0,
             height: 28,
             width: 2,
-            backgroundColor: shots > points.likely ? 'error.main' : 'text.primary',
+            backgroundColor: shots > lasts.likely ? 'error.main' : 'text.primary',
           }}
         />
         <Typography

@@ -10,7 +10,7 @@ using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 
-namespace Stampo.Server.Plan;
+namespace Stampo.Server.Plan.Forming;
 
 public sealed record FormConeRequest(double GaugeMm, double WallAngleDeg, double RadiusRatio);
 

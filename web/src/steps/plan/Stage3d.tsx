@@ -1,12 +1,13 @@
 import { Box } from '@mui/material';
 import { Canvas, useThree } from '@react-three/fiber';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, type RefObject, useEffect, useRef } from 'react';
 import { type PerspectiveCamera, Sphere, Vector3 } from 'three';
 import type { OrbitControls as Controls } from 'three/addons/controls/OrbitControls.js';
-import { useInk } from '../../../../../app/theme/useInk';
-import { frame, turn } from '../../../../../shared/viewer/camera';
-import type { Drawing } from '../../../../../shared/viewer/drawing';
-import { Orbit } from '../../../../../shared/viewer/Orbit';
+import { useInk } from '../../app/theme/useInk';
+import { fly, frame, turn } from '../../shared/viewer/camera';
+import type { Place } from '../../app/api/types';
+import type { Drawing } from '../../shared/viewer/drawing';
+import { Orbit } from '../../shared/viewer/Orbit';
 
 const TURN = Math.PI / 18;
 
@@ -15,11 +16,14 @@ export function Stage3d({
   label,
   radius,
   height = 400,
+  place,
   children,
 }: {
   label: string;
   radius: number;
   height?: number;
+  /** Flown to whenever another one is given. */
+  place?: Place;
   children: ReactNode;
 }) {
   const ink = useInk();
@@ -59,6 +63,7 @@ export function Stage3d({
         <Framed radius={radius} />
         {children}
         <Orbit ref={controls} />
+        {place && <Flight controls={controls} place={place} radius={radius} />}
       </Canvas>
     </Box>
   );
@@ -72,6 +77,15 @@ function Framed({ radius }: { radius: number }) {
     frame(camera, new Sphere(new Vector3(), radius));
     invalidate();
   }, [camera, radius, invalidate]);
+  return null;
+}
+
+/** Goes to a place of what is looked at. */
+function Flight({ controls, place, radius }: { controls: RefObject<Controls | null>; place: Place; radius: number }) {
+  const invalidate = useThree((state) => state.invalidate);
+  useEffect(() => {
+    if (controls.current) fly(controls.current, place, 1, new Sphere(new Vector3(), radius), invalidate);
+  }, [controls, place, radius, invalidate]);
   return null;
 }
 

@@ -1,0 +1,230 @@
+using Stampo.Core.Forming;
+using Stampo.Core.Parts;
+using Stampo.Core.Plans.Forming.Molds;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Forming;
+
+/// <summary>Drying, heating without scorching, sag, cooling and the cycle.</summary>
+internal static class HeatSection
+{
+    private const double RoomC = 20,
+        OfWindow = 0.8,
+        MostFlux = 20,
+        FluxStep = 0.5,
+        SettleS = 4;
+
+    private static readonly string[] SoftPolyolefins = ["hdpe", "pp"];
+
+    public static bool IsSoftPolyolefin(FormingCase of) => SoftPolyolefins.Contains(of.Material.Polymer);
+
+    /// <summary>Null while the material's figures are not known.</summary>
+    public static HeatFigures? Heat(FormingCase of)
+    {
+        var data = of.Data;
+        if (data is not { SpecificHeatJPerKgK: { } heatCapacity, ConductivityWPerMK: { } conductivity, EjectC: { } ejectC })
+            return null;
+        var (gauge, window) = (of.GaugeMm, data.FormHighC - data.FormLowC);
+        var mostFlux = window * 4 * conductivity / gauge;
+        var flux = of.Choices.Heat.FluxKwPerM2 ?? Math.Clamp(Math.Floor(OfWindow * mostFlux / FluxStep) * FluxStep, FluxStep, MostFlux);
+        var lead = of.Working.Write(
+            "leadK",
+            "Surface ahead of the middle",
+            "flux × gauge ÷ (4 × conductivity)",
+            flux * gauge / (4 * conductivity),
+            "K",
+            "steady heating of both sides (Fourier)",
+            new WorkInput("flux, each side", flux, "kW/m²", "plan/heat.fluxKwPerM2"),
+            new WorkInput("gauge", gauge, "mm", "plan/sheet.gaugeMm"),
+            new WorkInput("conductivity", conductivity, "W/(m·K)", "plan/sheet.materialId")
+        );
+        // Over the thickness it lies as a parabola: its mean is a third of the lead above the middle.
+        var rise = data.FormLowC + lead / 3 - RoomC;
+        var heating = FormingLaws.Heating(
+            new(gauge, 1000 * of.Material.DensityGPerCm3, heatCapacity, Math.Min(400, rise), flux, conductivity)
+        );
+        of.Working.Write(
+            "heatS",
+            "Heating",
+            "density × heat capacity × gauge × rise ÷ (2 × flux); until the middle can be formed",
+            heating.Seconds,
+            "s",
+            "both sides heated alike",
+            new WorkInput("density", 1000 * of.Material.DensityGPerCm3, "kg/m³", "plan/sheet.materialId"),
+            new WorkInput("heat capacity", heatCapacity, "J/(kg·K)", "plan/sheet.materialId"),
+            new WorkInput("gauge", gauge, "mm", "plan/sheet.gaugeMm"),
+            new WorkInput("rise of the mean", rise, "K"),
+            new WorkInput("flux, each side", flux, "kW/m²", "plan/heat.fluxKwPerM2")
+        );
+        var span = of.ClampMm[0];
+        var sag = of.Working.Write(
+            "sagMm",
+            "Sag to expect",
+            "span × √(3 × growth ÷ 8)",
+            span * Math.Sqrt(3 * of.Choices.Heat.SagStrainPct / 100 / 8),
+            "mm",
+            "a flat arc; the operator's sign that the sheet is ready",
+            new WorkInput("span of the clamp", span, "mm", "plan/sheet.marginMm"),
+            new WorkInput("growth", of.Choices.Heat.SagStrainPct, "%", "plan/heat.sagStrainPct")
+        );
+        var thick = of.Sheet is { } sheet ? sheet.MaxMm * gauge / sheet.GaugeMm : gauge;
+        var moldC = MoldSection.FaceC(of, of.Mold);
+        var cool = CoolS(of, of.Mold)!.Value;
+        of.Working.Write(
+            "coolS",
+            "Cooling on the mold",
+            "mold × 4·h²/(π²·α) × ln[(8/π²)·(sheet − mold)/(off − mold)]",
+            cool,
+            "s",
+            "one face cools; the thickest place is last",
+            new WorkInput("thickest", thick, "mm"),
+            new WorkInput("mold", of.Mold.CoolingFactor, "×", "plan/mold.moldId"),
+            new WorkInput("sheet", (data.FormLowC + data.FormHighC) / 2, "°C"),
+            new WorkInput("face of the mold", moldC, "°C", "plan/heat.moldC"),
+            new WorkInput("taken off at", ejectC, "°C", "plan/sheet.materialId")
+        );
+        return new HeatFigures(
+            flux,
+            heating.Seconds,
+            lead,
+            data.FormLowC,
+            data.FormLowC + lead,
+            mostFlux,
+            sag,
+            cool,
+            thick,
+            moldC,
+            ejectC,
+            of.Mold.RecoveryShare * cool,
+            data.DryC,
+            data.DryC is null ? null : data.HoursFor(gauge)
+        );
+    }
+
+    /// <summary>On a mold of this or another material; null while something is not known, or when it never gets cool enough.</summary>
+    public static double? CoolS(FormingCase of, FormMold mold)
+    {
+        if (of.Data is not { SpecificHeatJPerKgK: { } heatCapacity, ConductivityWPerMK: { } conductivity, EjectC: { } ejectC })
+            return null;
+        var moldC = MoldSection.FaceC(of, mold);
+        if (ejectC <= moldC + 0.5)
+            return of.Mold == mold ? 0 : null;
+        var diffusivity = 1e3 * conductivity / (of.Material.DensityGPerCm3 * heatCapacity);
+        var thick = of.Sheet is { } sheet ? sheet.MaxMm * of.GaugeMm / sheet.GaugeMm : of.GaugeMm;
+        var sheetC = Math.Max(ejectC, (of.Data.FormLowC + of.Data.FormHighC) / 2);
+        return FormingLaws.CoolingSeconds(new(thick, diffusivity, sheetC, moldC, ejectC, mold.CoolingFactor));
+    }
+
+    /// <summary>From sheet to sheet on a mold; null while the material is not known.</summary>
+    public static double? CycleS(FormingCase of, FormMold mold, double heatS) =>
+        CoolS(of, mold) is { } cool ? LoadS(of) + heatS + FormS(of) + cool * (1 + mold.RecoveryShare) : null;
+
+    public static CycleFigures Cycle(FormingCase of, HeatFigures? heat)
+    {
+        var (load, form) = (LoadS(of), FormS(of));
+        if (heat is null)
+            return new CycleFigures(null, null, load, form);
+        var seconds = of.Working.Write(
+            "cycleS",
+            "From sheet to sheet",
+            "load and take off + heating + forming + cooling + recovery of the mold",
+            load + heat.HeatS + form + heat.CoolS + heat.RecoverS,
+            "s",
+            "one heater and one mold at a time",
+            of.Job.Rate("form.load").AsInput(),
+            new WorkInput("heating", heat.HeatS, "s", null, "heatS"),
+            new WorkInput("forming", form, "s", "plan/air.withinS"),
+            new WorkInput("cooling", heat.CoolS, "s", null, "coolS"),
+            new WorkInput("recovery", heat.RecoverS, "s", "plan/mold.moldId")
+        );
+        var day = of.Choices.Hours.MinutesADay * 60;
+        var parts = of.Working.Write(
+            "partsADay",
+            "Good parts a day",
+            "working day ÷ cycle, whole, × parts on a sheet × yield",
+            Math.Floor(day / seconds) * of.Up * of.Job.Norm("form.yield").Likely,
+            "parts",
+            "one person at one machine; trimming beside it",
+            new WorkInput("working day", day, "s", "plan/hours"),
+            new WorkInput("cycle", seconds, "s", null, "cycleS"),
+            new WorkInput("parts on a sheet", of.Up, "", "plan/sheet.across"),
+            of.Job.Rate("form.yield").AsInput()
+        );
+        return new CycleFigures(seconds, parts, load, form);
+    }
+
+    private static double LoadS(FormingCase of) => of.Job.Norm("form.load").Likely;
+
+    private static double FormS(FormingCase of) => of.Choices.Air.WithinS + SettleS;
+
+    /// <summary>A limit of sheet or equipment that is broken: nothing is planned then.</summary>
+    public static IEnumerable<Finding> Refusals(FormingCase of, HeatFigures? heat)
+    {
+        if (heat is null)
+            yield break;
+        if (heat.SurfaceC > of.Data.FormHighC + 1e-9)
+            yield return new(
+                Severity.Fault,
+                "scorches",
+                $"At {Text.Number(heat.FluxKwPerM2, 3)} kW/m² the surface is {Text.Number(heat.LeadK, 3)} K ahead: it comes to "
+                    + $"{Text.Number(heat.SurfaceC, 3)} °C, over the {Text.Number(of.Data.FormHighC)} °C it bears, before the middle can be "
+                    + $"formed at {Text.Number(of.Data.FormLowC)} °C. Heat with {Text.Number(Math.Floor(10 * heat.MostFlux) / 10, 3)} kW/m² at most."
+            )
+            {
+                Field = "heat.fluxKwPerM2",
+            };
+        if (heat.EjectC <= heat.MoldC + 0.5)
+            yield return new(
+                Severity.Fault,
+                "never-cool",
+                $"The face of the mold has {Text.Number(heat.MoldC, 3)} °C; the sheet is taken off at {Text.Number(heat.EjectC, 3)} °C and never "
+                    + "gets there. Cool the mold."
+            )
+            {
+                Field = "heat.moldC",
+            };
+        if (heat is { DryC: { } dry } && of.Job.Brief.Equipment?.OvenHighestC is { } oven && dry > oven)
+            yield return new(
+                Severity.Fault,
+                "oven",
+                $"The sheet is dried at {Text.Number(dry)} °C; the oven stated in the brief goes to {Text.Number(oven)} °C. Have it dried, or buy "
+                    + "it dry and sealed."
+            )
+            {
+                Field = "sheet.materialId",
+            };
+    }
+
+    public static IEnumerable<Finding> Findings(FormingCase of, HeatFigures? heat)
+    {
+        if (heat is null)
+        {
+            yield return new(
+                Severity.Warning,
+                "heat-not-known",
+                $"How {of.Material.Name} takes up heat is not known, so heating, cooling and the cycle are not: they stand on norms. Give heat "
+                    + "capacity, conductivity and the temperature it is taken off at in the library."
+            );
+            yield break;
+        }
+
+        if (heat.DryC is { } dry)
+            yield return new(
+                Severity.Note,
+                "dry",
+                $"Dry at {Text.Number(dry)} °C for {Text.Duration(60 * heat.DryH ?? 0)}: undried sheet blisters. Spread the sheets, form them warm."
+            );
+        if (heat.LeadK > OfWindow * 1.15 * (of.Data.FormHighC - of.Data.FormLowC))
+            yield return new(
+                Severity.Warning,
+                "close",
+                $"The surface takes {Text.Number(100 * heat.LeadK / (of.Data.FormHighC - of.Data.FormLowC), 2)} % of the forming window: little is "
+                    + "left for a heater that is hotter in places."
+            );
+        yield return new(
+            Severity.Note,
+            "sag",
+            $"Expect a sag of about {Text.Number(heat.SagMm, 2)} mm when it is ready; note what you see, it is your own machine's sign."
+        );
+    }
+}

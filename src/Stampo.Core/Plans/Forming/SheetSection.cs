@@ -1,0 +1,306 @@
+using Stampo.Core.Parts;
+using Stampo.Core.Ranges;
+using Stampo.Core.Working;
+
+namespace Stampo.Core.Plans.Forming;
+
+/// <summary>Which way, how thick a sheet, where it thins, how it is cut from stock.</summary>
+internal static class SheetSection
+{
+    private const string Simulated = "the sheet simulated on the part's own face: sticks where it touches, volume kept";
+
+    private const double MostDraw = 3,
+        MostDrawWithPlug = 5;
+
+    public static NeedFigures Need(FormingCase of)
+    {
+        var (thinnest, gauge) = (of.ThinnestMm, of.GaugeMm);
+        of.Working.Write(
+            "thinnestMm",
+            "Thinnest it may be",
+            "as chosen, else the part's thinnest wall",
+            thinnest,
+            "mm",
+            "what the part is for",
+            new WorkInput("thinnest", thinnest, "mm", of.Choices.Sheet.ThinnestMm is null ? "part/thinnestWallMm" : "plan/sheet.thinnestMm")
+        );
+        if (of.Sheet is { } sheet)
+            WriteSheet(of, sheet);
+        double? stock = null;
+        if (of.Gauge is { } found)
+            stock = WriteGauge(of, found.GaugeMm, thinnest);
+        return new NeedFigures(thinnest, gauge, FormingCase.ThinLimit * gauge, stock, of.Choices.Sheet.GaugeMm is null);
+    }
+
+    private static void WriteSheet(FormingCase of, SheetFigures sheet)
+    {
+        of.Working.Write(
+            "minMm",
+            sheet.IsFirstLook ? "Thinnest place, first look" : "Thinnest place",
+            "least thickness of what stays when it is trimmed",
+            sheet.MinMm,
+            "mm",
+            Simulated,
+            new WorkInput("gauge", sheet.GaugeMm, "mm", "plan/sheet.gaugeMm"),
+            new WorkInput("cells", sheet.CellMm, "mm"),
+            new WorkInput("margin to the clamp", of.Choices.Sheet.MarginMm, "mm", "plan/sheet.marginMm")
+        );
+        of.Working.Write(
+            "drawRatio",
+            "Areal draw ratio",
+            "formed area ÷ opening of the clamp",
+            sheet.DrawRatio,
+            "×",
+            Simulated,
+            new WorkInput("clamp, width", sheet.ClampMm[0], "mm"),
+            new WorkInput("clamp, length", sheet.ClampMm[1], "mm")
+        );
+        of.Working.Write(
+            "meanMm",
+            "Mean thickness of the part",
+            "material of the part ÷ its area",
+            sheet.MeanMm,
+            "mm",
+            Simulated,
+            new WorkInput("gauge", sheet.GaugeMm, "mm", "plan/sheet.gaugeMm")
+        );
+    }
+
+    private static double? WriteGauge(FormingCase of, double gaugeMm, double thinnest)
+    {
+        var needed = of.Working.Write(
+            "gaugeMm",
+            "Gauge that keeps the need",
+            "by bisection: gauges simulated until the thinnest place is as thick as it must be",
+            gaugeMm,
+            "mm",
+            Simulated,
+            new WorkInput("thinnest it may be", thinnest, "mm", null, "thinnestMm")
+        );
+        var fromThin = of.Working.Write(
+            "gaugeThinMm",
+            "With what comes thinner than it is called",
+            "gauge ÷ thin limit",
+            needed / FormingCase.ThinLimit,
+            "mm",
+            "gauge comes 5 to 8 % thin or thick",
+            new WorkInput("gauge", needed, "mm", null, "gaugeMm"),
+            new WorkInput("thin limit", FormingCase.ThinLimit, "×")
+        );
+        return FormingCase.Stock(of.Material, fromThin);
+    }
+
+    public static IReadOnlyList<WayFigures> Ways(FormingCase of, IReadOnlyList<SheetWay> ways) =>
+        [
+            .. ways.Select(
+                (way, i) =>
+                {
+                    var sheet = of.Sheets.ElementAtOrDefault(i);
+                    return new WayFigures(
+                        way,
+                        sheet,
+                        CrispOf(way),
+                        of.Shell is null ? null : of.DepthMm / of.WidthMm,
+                        MostShareOf(way),
+                        DraftOf(way),
+                        sheet is null ? null : of.ThinnestMm / sheet.ThinnestShare / FormingCase.ThinLimit
+                    );
+                }
+            ),
+        ];
+
+    public static BlankFigures Blank(FormingCase of)
+    {
+        var (clamp, choices) = (of.ClampMm, of.Choices.Sheet);
+        double[] size = [clamp[1] + 2 * choices.ClampMm, clamp[0] + 2 * choices.ClampMm];
+        var each = (int)
+            of.Working.Write(
+                "fromStock",
+                "Sheets from a stock sheet",
+                "most that fit, rows of either way round",
+                Nesting.Most(size[0], size[1], choices.StockLengthMm, choices.StockWidthMm),
+                "sheets",
+                "guillotine cuts",
+                new WorkInput("length", size[0], "mm", "plan/sheet.marginMm"),
+                new WorkInput("width", size[1], "mm", "plan/sheet.clampMm"),
+                new WorkInput("stock, length", choices.StockLengthMm, "mm", "plan/sheet.stockLengthMm"),
+                new WorkInput("stock, width", choices.StockWidthMm, "mm", "plan/sheet.stockWidthMm")
+            );
+        var stock = each == 0 ? 0 : (int)Math.Ceiling((double)of.Shots / each);
+        of.Working.Write(
+            "stockSheets",
+            "Stock sheets to have",
+            "sheets to form ÷ from a stock sheet, rounded up",
+            stock,
+            "sheets",
+            "a sheet is whole",
+            new WorkInput("sheets to form", of.Shots, "sheets", "plan/order.parts"),
+            new WorkInput("from a stock sheet", each, "", null, "fromStock")
+        );
+        var density = of.Material.DensityGPerCm3 / 1e6;
+        var stockKg = choices.StockLengthMm * choices.StockWidthMm * of.GaugeMm * density;
+        var sheetKg = of.Working.Write(
+            "sheetKg",
+            "One sheet weighs",
+            "length × width × gauge × density",
+            size[0] * size[1] * of.GaugeMm * density,
+            "kg",
+            "plane geometry",
+            new WorkInput("length", size[0], "mm"),
+            new WorkInput("width", size[1], "mm"),
+            new WorkInput("gauge", of.GaugeMm, "mm", "plan/sheet.gaugeMm"),
+            new WorkInput("density", of.Material.DensityGPerCm3, "g/cm³", "plan/sheet.materialId")
+        );
+        var partKg = of.Working.Write(
+            "partKg",
+            "One part weighs",
+            of.Sheet is null ? "volume of the part × density: not simulated yet" : "material that stays when it is trimmed × density",
+            of.Material.DensityGPerCm3 / 1000 * (of.Sheet is { } s ? s.PartCm3 / of.Up * of.GaugeMm / s.GaugeMm : of.Job.Part.VolumeCm3),
+            "kg",
+            of.Sheet is null ? "the part as drawn" : Simulated,
+            new WorkInput("density", of.Material.DensityGPerCm3, "g/cm³", "plan/sheet.materialId")
+        );
+        var credit = of.Working.Write(
+            "regrindCredit",
+            "Credit for the skeleton, each part",
+            "(sheet ÷ parts on it − part) × price × credit",
+            of.Material.PricePerKg * of.Job.Norm("form.regrind") * Math.Max(0, sheetKg / of.Up - partKg),
+            "€",
+            "clean skeleton of one material, ground and sold back",
+            new WorkInput("sheet", sheetKg, "kg", null, "sheetKg"),
+            new WorkInput("parts on it", of.Up, "", "plan/sheet.across"),
+            new WorkInput("part", partKg, "kg", null, "partKg"),
+            new WorkInput("price", of.Material.PricePerKg, "€/kg"),
+            of.Job.Rate("form.regrind").AsInput()
+        );
+        return new BlankFigures(size, each, stock, sheetKg, partKg, each == 0 ? 0 : each * of.Up * partKg / stockKg, credit);
+    }
+
+    public static IEnumerable<Finding> Findings(FormingCase of, FormingFigures figures)
+    {
+        var way = figures.Ways[0];
+        if (of.Shell is null)
+            yield return Warn("not-measured", "Without a mesh no sheet is simulated: give the part's mesh on the Part page.");
+        else if (of.Sheet is null)
+            yield return Warn("not-simulated", "Not simulated yet: the gauge stands on the mean wall, thicknesses are not known.");
+        if (of.Choices.Way.Crisp is { } crisp && crisp != way.Crisp)
+            yield return Warn(
+                "wrong-side",
+                $"The {Said(crisp)} has to be crisp, but formed this way the {Said(way.Crisp)} lies on the mold; the other one is only as "
+                    + "true as the sheet is even."
+            );
+        if (of.Choices.Way.Crisp is null)
+            yield return Note("side-not-said", "Nobody said which face is seen: only the one on the mold comes out crisp.");
+        if (way.DepthShare is { } share && share > way.MostShare)
+            yield return Warn(
+                "deep",
+                $"It is {Text.Number(share, 2)} × as deep as wide; usually workable this way are {Text.Number(way.MostShare, 2)}. "
+                    + "Take a plug, a male mold, or a shallower part."
+            );
+        if (Draft(of, way) is { } draft)
+            yield return draft;
+        if (of.Sheet is { } sheet)
+            foreach (var finding in OnSheet(of, sheet, figures))
+                yield return finding;
+        if (figures.Blank.FromStock == 0)
+            yield return new Finding(
+                Severity.Fault,
+                "stock-small",
+                $"A sheet of {Text.Sides(figures.Blank.SizeMm)} is not cut from stock of {Text.Number(of.Choices.Sheet.StockLengthMm)} × "
+                    + $"{Text.Number(of.Choices.Sheet.StockWidthMm)} mm: buy larger ones."
+            )
+            {
+                Field = "sheet.stockLengthMm",
+            };
+    }
+
+    private static IEnumerable<Finding> OnSheet(FormingCase of, SheetFigures sheet, FormingFigures figures)
+    {
+        var left = sheet.MinMm * FormingCase.ThinLimit;
+        if (left < of.ThinnestMm)
+            yield return new Finding(
+                Severity.Fault,
+                "thin",
+                $"Of {Text.Number(of.GaugeMm)} mm sheet {Text.Number(sheet.MinMm, 3)} mm are left at the thinnest place, "
+                    + $"{Text.Number(left, 3)} mm when the sheet comes thin; {Text.Number(of.ThinnestMm, 3)} mm are needed. "
+                    + (
+                        figures.Need.StockMm is { } stock ? $"{Text.Number(stock)} mm sheet keeps it."
+                        : figures.Gauge is { } gauge
+                            ? $"It takes {Text.Number(gauge.GaugeMm / FormingCase.ThinLimit, 3)} mm, which is no stock gauge: "
+                                + "take a plug, another way, or a rounder corner."
+                        : "Take the next gauge, a plug, another way, or a rounder corner."
+                    )
+            )
+            {
+                Place = sheet.MinAt,
+                Field = "sheet.gaugeMm",
+            };
+        var mostDraw = of.Choices.Way.Way == SheetWay.Plug ? MostDrawWithPlug : MostDraw;
+        if (sheet.DrawRatio > mostDraw)
+            yield return Warn(
+                "drawn-far",
+                $"The sheet is drawn to {Text.Number(sheet.DrawRatio, 2)} times its area; beyond {Text.Number(mostDraw)} it seldom goes well."
+            );
+        if (sheet.Valleys is { GapMm: { } gap } && gap < 2 * of.GaugeMm)
+            yield return new Finding(
+                gap < of.GaugeMm ? Severity.Fault : Severity.Warning,
+                "narrow-gap",
+                $"A groove is {Text.Number(gap, 2)} mm wide and the sheet {Text.Number(of.GaugeMm)} mm thick: it bridges the groove, or "
+                    + "fills it. The simulation knows no thickness across a groove; take what it says there as a limit. Widen the groove to "
+                    + $"{Text.Number(2.5 * of.GaugeMm, 2)} mm."
+            )
+            {
+                Place = sheet.Valleys.GapAt,
+            };
+        if (of.Choices.Way.Way is SheetWay.Male or SheetWay.Billow && sheet.Valleys is { WebRatio: < 1.5 and var ratio })
+            yield return new Finding(
+                Severity.Warning,
+                "webs",
+                $"Neighbours stand {Text.Number(ratio, 2)} × their height apart; nearer than 1.5 × the sheet folds into webs between them. "
+                    + "Set them further apart, put a ring or a pusher between, or form into a female mold."
+            )
+            {
+                Place = sheet.Valleys.WebAt,
+            };
+        if (of.Choices.Mold.CornerMm is { } corner && corner < 2 * sheet.MinMm)
+            yield return Warn(
+                "sharp-corner",
+                $"Corners of {Text.Number(corner, 2)} mm where the sheet is {Text.Number(sheet.MinMm, 2)} mm thick"
+                    + (corner < sheet.MinMm ? ": sharper than the sheet, it does not fill them." : ": better two to three times.")
+            );
+        if (of.Choices.Mold.CornerMm is null)
+            yield return Note(
+                "corner-not-said",
+                $"How sharp the mold's corners are is not said: at least {Text.Number(sheet.MinMm, 2)} mm, better "
+                    + $"{Text.Number(2.5 * sheet.MinMm, 2)} mm at the thinnest place."
+            );
+    }
+
+    private static Finding? Draft(FormingCase of, WayFigures way) =>
+        of.Job.Part.Measured?.NoDraftShares.Below(way.DraftDeg.Low) is > 0.01 and var share
+            ? Warn(
+                "draft",
+                $"{Text.Number(100 * share, 2)} % of the surface has less than {Text.Number(way.DraftDeg.Low)}° of draft; this way wants "
+                    + $"{Text.Number(way.DraftDeg.Low)} to {Text.Number(way.DraftDeg.High)}°"
+                    + (way.Way is SheetWay.Male or SheetWay.Billow ? ": the sheet shrinks onto the mold." : ".")
+            )
+            : null;
+
+    private static ShellFace CrispOf(SheetWay way) => way is SheetWay.Female or SheetWay.Plug ? ShellFace.Outside : ShellFace.Inside;
+
+    private static double MostShareOf(SheetWay way) =>
+        way switch
+        {
+            SheetWay.Female => 0.5,
+            SheetWay.Plug => 1.2,
+            _ => 1,
+        };
+
+    private static ThreePoint DraftOf(SheetWay way) => way is SheetWay.Female or SheetWay.Plug ? new(1, 2, 3) : new(2, 3, 5);
+
+    private static string Said(ShellFace face) => face == ShellFace.Inside ? "inside" : "outside";
+
+    private static Finding Warn(string code, string text) => new(Severity.Warning, code, text);
+
+    private static Finding Note(string code, string text) => new(Severity.Note, code, text);
+}
