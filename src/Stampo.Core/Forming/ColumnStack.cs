@@ -68,10 +68,6 @@ internal sealed class ColumnStack
 
     private IEnumerable<int> Filled => Enumerable.Range(0, _low.Length).Where(i => _low[i] < _high[i]);
 
-    /// <summary>Air above the part up to its highest point, and below it down to its lowest, within its shadow.</summary>
-    public (double Above, double Below) Hollows(double low, double high) =>
-        (Filled.Sum(i => high - _high[i]) * Cell, Filled.Sum(i => _low[i] - low) * Cell);
-
     public void Cut(SolidSurface surface, Vec3[] local, Vec3 up, Progress progress)
     {
         var mesh = surface.Mesh;

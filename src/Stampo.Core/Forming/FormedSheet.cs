@@ -168,7 +168,7 @@ public sealed class FormedSheet
                 areas[j * Columns + i]
                 * (ThicknessMm[a] + ThicknessMm[a + 1] + ThicknessMm[a + Columns + 1] + ThicknessMm[a + Columns + 2])
                 / 4;
-            if (IsPart(a) && IsPart(a + Columns + 2))
+            if (IsPartBetween(a, a + Columns + 2))
                 cells.Add(j * Columns + i);
         }
 
@@ -184,6 +184,9 @@ public sealed class FormedSheet
             at++;
         P5Mm = gaugeMm * rest[cells[at]] / areas[cells[at]];
     }
+
+    private bool IsPartBetween(int a, int b) =>
+        _face.IsPart((Points[3 * a] + Points[3 * b]) / 2, (Points[3 * a + 1] + Points[3 * b + 1]) / 2);
 
     /// <summary>Whether it stays when the sheet is trimmed.</summary>
     public bool IsPart(int point) => _face.IsPart(Points[3 * point], Points[3 * point + 1]);

@@ -130,6 +130,48 @@ internal sealed class HeightGrid
         }
     }
 
+    /// <summary>
+    /// Volume of the water that stands on it in the rain, mm³, when it runs off at the edge and where nothing lies (priority flood, Barnes
+    /// and others 2014).
+    /// </summary>
+    public double Pond()
+    {
+        var (sum, seen) = (0.0, new bool[Heights.Length]);
+        var shore = new PriorityQueue<(int At, float Level), float>();
+        for (var i = 0; i < Heights.Length; i++)
+        {
+            var (column, row) = (i % Columns, i / Columns);
+            if (Heights[i] == None || column == 0 || row == 0 || column == Columns - 1 || row == Rows - 1)
+                Reach(i, None);
+        }
+
+        while (shore.TryDequeue(out var from, out _))
+        {
+            var (column, row) = (from.At % Columns, from.At / Columns);
+            if (column > 0)
+                Reach(from.At - 1, from.Level);
+            if (column < Columns - 1)
+                Reach(from.At + 1, from.Level);
+            if (row > 0)
+                Reach(from.At - Columns, from.Level);
+            if (row < Rows - 1)
+                Reach(from.At + Columns, from.Level);
+        }
+
+        return sum * StepMm * StepMm;
+
+        void Reach(int at, float level)
+        {
+            if (seen[at])
+                return;
+            seen[at] = true;
+            if (Heights[at] < level)
+                sum += level - Heights[at];
+            var own = Math.Max(level, Heights[at]);
+            shore.Enqueue((at, own), own);
+        }
+    }
+
     /// <summary>Heights above a level; the table at that level where there is nothing. False when all of it is flat.</summary>
     public bool Level(float level)
     {

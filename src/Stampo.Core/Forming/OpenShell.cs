@@ -10,7 +10,8 @@ namespace Stampo.Core.Forming;
 /// </summary>
 public sealed class OpenShell
 {
-    private const double Columns = 400_000;
+    private const double Columns = 400_000,
+        HollowColumns = 60_000;
 
     /// <summary>Off the lines of a mesh drawn to round numbers, so that no column runs along an edge.</summary>
     private const double Aside = 0.41734;
@@ -67,8 +68,7 @@ public sealed class OpenShell
         var stack = new ColumnStack(rectangle, Columns, Aside);
         var local = rectangle.Local(mesh, up);
         stack.Cut(surface, local, up, progress);
-        var (low, high) = (local.Min(p => p.Z), local.Max(p => p.Z));
-        var (above, below) = stack.Hollows(low, high);
+        var (above, below) = (Hollow(mesh, local, rectangle, 1, progress), Hollow(mesh, local, rectangle, -1, progress));
         var opening = above >= below ? up : up * -1;
         var grid = HeightGrid.Over(rectangle, new SheetLayout(0), Columns);
         grid.Raise(mesh, local, new Vec3(0, 0, 0), progress);
@@ -121,6 +121,15 @@ public sealed class OpenShell
                 Place = Undercut,
             }
         : null;
+
+    /// <summary>What water would stand in it, seen from above (1) or turned over (−1), with its holes closed.</summary>
+    private static double Hollow(Mesh mesh, Vec3[] local, LeastRectangle rectangle, int sign, Progress progress)
+    {
+        var grid = HeightGrid.Over(rectangle, new SheetLayout(0), HollowColumns);
+        grid.Raise(mesh, Array.ConvertAll(local, p => new Vec3(p.X, p.Y, sign * p.Z)), new Vec3(0, 0, 0), progress);
+        grid.BridgeHoles();
+        return grid.Pond();
+    }
 
     private static Finding Fault(string code, string text) => new(Severity.Fault, code, text) { Field = "part" };
 

@@ -24,7 +24,7 @@ public sealed record ValleyFigures(double? GapMm, Place? GapAt, double? WebRatio
     /// </summary>
     /// <param name="face">The mold's.</param>
     /// <param name="pitchMm">Between two places; a narrower groove may be missed.</param>
-    internal static ValleyFigures Of(MoldFace face, double pitchMm)
+    public static ValleyFigures Of(MoldFace face, double pitchMm)
     {
         var height = face.HighestMm - face.LowestMm;
         var rows = Enumerable

@@ -69,7 +69,7 @@ public sealed class Plans(
 {
     public Task<PlanAnswer> OfAsync(PlanAt at, CancellationToken cancel = default) => OfAsync(at, isLookedAt: false, cancel);
 
-    /// <summary>As <see cref="OfAsync(PlanAt, CancellationToken)"/>, for somebody who looks: what is not known of the shape is begun.</summary>
+    /// <summary>For somebody who looks at it: what is not known of the shape yet is begun.</summary>
     public Task<PlanAnswer> LookedAtAsync(PlanAt at, CancellationToken cancel) => OfAsync(at, isLookedAt: true, cancel);
 
     private async Task<PlanAnswer> OfAsync(PlanAt at, bool isLookedAt, CancellationToken cancel)

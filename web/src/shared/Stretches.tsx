@@ -1,7 +1,7 @@
 import { Box, Link as MuiLink } from '@mui/material';
 import { Link } from 'react-router';
 import type { PlanAnswer } from '../app/api/types';
-import { count } from './format';
+import { count, within } from './format';
 
 interface Props {
   stretches: PlanAnswer['stretches'];
@@ -29,7 +29,7 @@ export function Stretches({ stretches, here, to }: Props) {
           aria-current={id === here ? 'page' : undefined}
           sx={{ fontWeight: id === here ? 680 : 500 }}
         >
-          {route.tag} {count(quantity)}: {route.name.toLowerCase()}
+          {route.tag} {count(quantity)}: {within(route.name)}
           {!hasPlan && ' (not built yet)'}
         </MuiLink>
       ))}

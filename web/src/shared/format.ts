@@ -32,6 +32,9 @@ export const range = (value: ThreePoint, digits = 3): string =>
 export const points = (value: ThreePoint): { low: number; likely: number; high: number } =>
   typeof value === 'number' ? { low: value, likely: value, high: value } : value;
 
+/** A name inside a sentence. */
+export const within = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);
+
 /** A sum of money, to what means something. */
 export const euros = (value: ThreePoint): string => `${number(points(value).likely)} €`;
 

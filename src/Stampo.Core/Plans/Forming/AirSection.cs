@@ -92,7 +92,8 @@ internal static class AirSection
             yield return new(
                 Severity.Warning,
                 "tank-small",
-                $"Joined with the tank the box stands at {Text.Number(air.AfterMbar, 3)} mbar: little presses the sheet on. A larger tank, a "
+                $"Joined with the tank the box stands at {Text.Number(air.AfterMbar, 3)} mbar: little presses the sheet on. A "
+                    + $"larger tank, a "
                     + "deeper vacuum, or less box under the mold."
             )
             {

@@ -43,9 +43,10 @@ public sealed record FormingFigures(
 /// <param name="ThinnestMm">It may be nowhere thinner.</param>
 /// <param name="GaugeMm">Planned.</param>
 /// <param name="LeastGaugeMm">The thin limit of what is delivered under that name.</param>
+/// <param name="KeepsMm">The gauge to order that keeps the need, however thin it comes; null until it is found.</param>
 /// <param name="StockMm">The next stock gauge that does; null while it is not found, or when none does.</param>
 /// <param name="IsGuess">The gauge stands on the mean wall alone.</param>
-public sealed record NeedFigures(double ThinnestMm, double GaugeMm, double LeastGaugeMm, double? StockMm, bool IsGuess);
+public sealed record NeedFigures(double ThinnestMm, double GaugeMm, double LeastGaugeMm, double? KeepsMm, double? StockMm, bool IsGuess);
 
 /// <summary>A way beside the others.</summary>
 /// <param name="Way">Which.</param>

@@ -173,7 +173,8 @@ internal static class FormingOperations
 
     private static string? Layers(FormingFigures figures) =>
         figures.Cutting.Layers is { } layers
-            ? $"{Text.Count(layers, "layer")} of board, {Text.Number(figures.Cutting.HeightMm, 3)} mm high; {Text.Number(figures.Cutting.StepoverMm, 2)} mm "
+            ? $"{Text.Count(layers, "layer")} of board, {Text.Number(figures.Cutting.HeightMm, 3)} mm high; "
+                + $"{Text.Number(figures.Cutting.StepoverMm, 2)} mm "
                 + "between finishing passes"
                 + (figures.Cutting.CutInSteps > 1 ? $"; cut in {figures.Cutting.CutInSteps} stages." : ".")
             : null;

@@ -138,7 +138,8 @@ internal static class FormingWork
 
     private static IEnumerable<string> Facts(FormingCase of, FormingFigures figures)
     {
-        yield return $"{Text.Number(of.Parts, 9)} good parts from {Text.Count(of.Shots, "sheet")} of {Text.Sides(figures.Blank.SizeMm, 4)}; "
+        yield return $"{Text.Number(of.Parts, 9)} good parts from {Text.Count(of.Shots, "sheet")} of "
+            + $"{Text.Sides(figures.Blank.SizeMm, 4)}; "
             + $"{of.Material.Name}, {Text.Number(of.GaugeMm)} mm.";
         yield return of.Sheet is { } sheet
             ? $"Thinnest place simulated: {Text.Number(sheet.MinMm, 3)} mm; {Text.Number(of.ThinnestMm, 3)} mm needed."

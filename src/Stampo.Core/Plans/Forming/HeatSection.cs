@@ -67,7 +67,7 @@ internal static class HeatSection
             new WorkInput("span of the clamp", span, "mm", "plan/sheet.marginMm"),
             new WorkInput("growth", of.Choices.Heat.SagStrainPct, "%", "plan/heat.sagStrainPct")
         );
-        var thick = of.Sheet is { } sheet ? sheet.MaxMm * gauge / sheet.GaugeMm : gauge;
+        var thick = ThickMm(of);
         var moldC = MoldSection.FaceC(of, of.Mold);
         var cool = CoolS(of, of.Mold)!.Value;
         of.Working.Write(
@@ -101,6 +101,9 @@ internal static class HeatSection
         );
     }
 
+    /// <summary>What cools last: where the part stays thickest.</summary>
+    private static double ThickMm(FormingCase of) => of.GaugeMm * Math.Min(1, of.Sheet is { } sheet ? sheet.MaxMm / sheet.GaugeMm : 1);
+
     /// <summary>On a mold of this or another material; null while something is not known, or when it never gets cool enough.</summary>
     public static double? CoolS(FormingCase of, FormMold mold)
     {
@@ -110,7 +113,7 @@ internal static class HeatSection
         if (ejectC <= moldC + 0.5)
             return of.Mold == mold ? 0 : null;
         var diffusivity = 1e3 * conductivity / (of.Material.DensityGPerCm3 * heatCapacity);
-        var thick = of.Sheet is { } sheet ? sheet.MaxMm * of.GaugeMm / sheet.GaugeMm : of.GaugeMm;
+        var thick = ThickMm(of);
         var sheetC = Math.Max(ejectC, (of.Data.FormLowC + of.Data.FormHighC) / 2);
         return FormingLaws.CoolingSeconds(new(thick, diffusivity, sheetC, moldC, ejectC, mold.CoolingFactor));
     }
@@ -167,8 +170,10 @@ internal static class HeatSection
                 Severity.Fault,
                 "scorches",
                 $"At {Text.Number(heat.FluxKwPerM2, 3)} kW/m² the surface is {Text.Number(heat.LeadK, 3)} K ahead: it comes to "
-                    + $"{Text.Number(heat.SurfaceC, 3)} °C, over the {Text.Number(of.Data.FormHighC)} °C it bears, before the middle can be "
-                    + $"formed at {Text.Number(of.Data.FormLowC)} °C. Heat with {Text.Number(Math.Floor(10 * heat.MostFlux) / 10, 3)} kW/m² at most."
+                    + $"{Text.Number(heat.SurfaceC, 3)} °C, over the {Text.Number(of.Data.FormHighC)} °C it bears, before the "
+                    + $"middle can be "
+                    + $"formed at {Text.Number(of.Data.FormLowC)} °C. Heat with "
+                    + $"{Text.Number(Math.Floor(10 * heat.MostFlux) / 10, 3)} kW/m² at most."
             )
             {
                 Field = "heat.fluxKwPerM2",
@@ -177,7 +182,8 @@ internal static class HeatSection
             yield return new(
                 Severity.Fault,
                 "never-cool",
-                $"The face of the mold has {Text.Number(heat.MoldC, 3)} °C; the sheet is taken off at {Text.Number(heat.EjectC, 3)} °C and never "
+                $"The face of the mold has {Text.Number(heat.MoldC, 3)} °C; the sheet is taken off at "
+                    + $"{Text.Number(heat.EjectC, 3)} °C and never "
                     + "gets there. Cool the mold."
             )
             {
@@ -187,7 +193,8 @@ internal static class HeatSection
             yield return new(
                 Severity.Fault,
                 "oven",
-                $"The sheet is dried at {Text.Number(dry)} °C; the oven stated in the brief goes to {Text.Number(oven)} °C. Have it dried, or buy "
+                $"The sheet is dried at {Text.Number(dry)} °C; the oven stated in the brief goes to {Text.Number(oven)} °C. "
+                    + $"Have it dried, or buy "
                     + "it dry and sealed."
             )
             {
@@ -202,7 +209,8 @@ internal static class HeatSection
             yield return new(
                 Severity.Warning,
                 "heat-not-known",
-                $"How {of.Material.Name} takes up heat is not known, so heating, cooling and the cycle are not: they stand on norms. Give heat "
+                $"How {of.Material.Name} takes up heat is not known, so heating, cooling and the cycle are not: they stand on "
+                    + $"norms. Give heat "
                     + "capacity, conductivity and the temperature it is taken off at in the library."
             );
             yield break;
@@ -212,13 +220,15 @@ internal static class HeatSection
             yield return new(
                 Severity.Note,
                 "dry",
-                $"Dry at {Text.Number(dry)} °C for {Text.Duration(60 * heat.DryH ?? 0)}: undried sheet blisters. Spread the sheets, form them warm."
+                $"Dry at {Text.Number(dry)} °C for {Text.Duration(60 * heat.DryH ?? 0)}: undried sheet blisters. Spread the "
+                    + $"sheets, form them warm."
             );
         if (heat.LeadK > OfWindow * 1.15 * (of.Data.FormHighC - of.Data.FormLowC))
             yield return new(
                 Severity.Warning,
                 "close",
-                $"The surface takes {Text.Number(100 * heat.LeadK / (of.Data.FormHighC - of.Data.FormLowC), 2)} % of the forming window: little is "
+                $"The surface takes {Text.Number(100 * heat.LeadK / (of.Data.FormHighC - of.Data.FormLowC), 2)} % of the "
+                    + $"forming window: little is "
                     + "left for a heater that is hotter in places."
             );
         yield return new(

@@ -166,7 +166,8 @@ internal static class MoldSection
                 Severity.Warning,
                 "mold-hot",
                 $"Touched by a sheet of {Text.Number(of.Data.FormHighC)} °C its face comes to about {Text.Number(option.FaceC, 3)} °C; "
-                    + $"{option.Name.ToLowerInvariant()} bears {Text.Number(option.BearsC)} °C sheet after sheet. It moves, or wears sooner."
+                    + $"{option.Name.ToLowerInvariant()} bears {Text.Number(option.BearsC)} °C sheet after sheet. It moves, or "
+                    + $"wears sooner."
             )
             {
                 Field = "mold.moldId",

@@ -167,7 +167,7 @@ public sealed record SheetFormed(
     private SheetAnswer Answered(MoldFace face, FormedSheet sheet, double cellMm, bool isFirst)
     {
         var pull = face.ToWorld(0, 0, 1) - face.ToWorld(0, 0, 0);
-        var near = 0.06 * Math.Min(face.WidthMm, face.LengthMm);
+        var near = 0.15 * Math.Min(face.WidthMm, face.LengthMm);
         var figures = new SheetFigures(
             Way,
             GaugeMm,

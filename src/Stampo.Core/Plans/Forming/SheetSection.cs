@@ -26,10 +26,15 @@ internal static class SheetSection
         );
         if (of.Sheet is { } sheet)
             WriteSheet(of, sheet);
-        double? stock = null;
-        if (of.Gauge is { } found)
-            stock = WriteGauge(of, found.GaugeMm, thinnest);
-        return new NeedFigures(thinnest, gauge, FormingCase.ThinLimit * gauge, stock, of.Choices.Sheet.GaugeMm is null);
+        double? keeps = of.Gauge is { } found ? WriteGauge(of, found.GaugeMm, thinnest) : null;
+        return new NeedFigures(
+            thinnest,
+            gauge,
+            FormingCase.ThinLimit * gauge,
+            keeps,
+            keeps is { } mm ? FormingCase.Stock(of.Material, mm) : null,
+            of.Choices.Sheet.GaugeMm is null
+        );
     }
 
     private static void WriteSheet(FormingCase of, SheetFigures sheet)
@@ -66,7 +71,7 @@ internal static class SheetSection
         );
     }
 
-    private static double? WriteGauge(FormingCase of, double gaugeMm, double thinnest)
+    private static double WriteGauge(FormingCase of, double gaugeMm, double thinnest)
     {
         var needed = of.Working.Write(
             "gaugeMm",
@@ -77,7 +82,7 @@ internal static class SheetSection
             Simulated,
             new WorkInput("thinnest it may be", thinnest, "mm", null, "thinnestMm")
         );
-        var fromThin = of.Working.Write(
+        return of.Working.Write(
             "gaugeThinMm",
             "With what comes thinner than it is called",
             "gauge ÷ thin limit",
@@ -87,7 +92,6 @@ internal static class SheetSection
             new WorkInput("gauge", needed, "mm", null, "gaugeMm"),
             new WorkInput("thin limit", FormingCase.ThinLimit, "×")
         );
-        return FormingCase.Stock(of.Material, fromThin);
     }
 
     public static IReadOnlyList<WayFigures> Ways(FormingCase of, IReadOnlyList<SheetWay> ways) =>
@@ -103,7 +107,9 @@ internal static class SheetSection
                         of.Shell is null ? null : of.DepthMm / of.WidthMm,
                         MostShareOf(way),
                         DraftOf(way),
-                        sheet is null ? null : of.ThinnestMm / sheet.ThinnestShare / FormingCase.ThinLimit
+                        i == 0 && of.Gauge is { } found ? found.GaugeMm / FormingCase.ThinLimit
+                            : sheet is null ? null
+                            : of.ThinnestMm / sheet.ThinnestShare / FormingCase.ThinLimit
                     );
                 }
             ),
@@ -239,14 +245,16 @@ internal static class SheetSection
         if (sheet.DrawRatio > mostDraw)
             yield return Warn(
                 "drawn-far",
-                $"The sheet is drawn to {Text.Number(sheet.DrawRatio, 2)} times its area; beyond {Text.Number(mostDraw)} it seldom goes well."
+                $"The sheet is drawn to {Text.Number(sheet.DrawRatio, 2)} times its area; beyond {Text.Number(mostDraw)} it "
+                    + $"seldom goes well."
             );
         if (sheet.Valleys is { GapMm: { } gap } && gap < 2 * of.GaugeMm)
             yield return new Finding(
                 gap < of.GaugeMm ? Severity.Fault : Severity.Warning,
                 "narrow-gap",
                 $"A groove is {Text.Number(gap, 2)} mm wide and the sheet {Text.Number(of.GaugeMm)} mm thick: it bridges the groove, or "
-                    + "fills it. The simulation knows no thickness across a groove; take what it says there as a limit. Widen the groove to "
+                    + "fills it. The simulation knows no thickness across a groove; take what it says there as a limit. Widen "
+                    + "the groove to "
                     + $"{Text.Number(2.5 * of.GaugeMm, 2)} mm."
             )
             {

@@ -69,7 +69,8 @@ internal static class TrimSection
             yield return new(
                 Severity.Warning,
                 "shrink-misses",
-                $"Over {Text.Number(shrink.LongestMm, 3)} mm shrink alone comes to ± {Text.Number(shrink.MissesMm, 2)} mm; the brief asks for "
+                $"Over {Text.Number(shrink.LongestMm, 3)} mm shrink alone comes to ± {Text.Number(shrink.MissesMm, 2)} mm; the "
+                    + $"brief asks for "
                     + $"± {Text.Number(tolerance, 2)} mm. Form a trial, measure it, cut the mold to what this material does."
             );
         var best = figures.Trim.MinBy(t => t.ForOrder.Likely)!;

@@ -66,8 +66,9 @@ public sealed class FormedSheets(
 
     public async Task BeginAsync(StoredPart part, IReadOnlyList<ShapeQuestion> open, CancellationToken cancel)
     {
-        var keys = open.OfType<SheetQuestion>().Where(q => !q.IsOnRequest).Select(q => (Question: q, Key: KeyOf(part, q))).ToList();
-        Leave(part, [.. keys.Select(k => k.Key)]);
+        var asked = open.OfType<SheetQuestion>().Select(q => (Question: q, Key: KeyOf(part, q))).ToList();
+        Leave(part, [.. asked.Select(k => k.Key)]);
+        var keys = asked.FindAll(k => !k.Question.IsOnRequest);
         if (keys.Count > 0)
             await studies.StartAsync(part, cancel);
         // What somebody stopped, and what failed, waits until somebody asks again.

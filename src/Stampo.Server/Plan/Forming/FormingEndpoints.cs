@@ -61,11 +61,13 @@ public sealed class FormingEndpoints : IPlanFamilyEndpoints
 
         plan.MapGet(
             "/sheet/{way}/drawing",
-            async ([AsParameters] PlanAt at, SheetWay way, HttpContext http, Plans plans, FormedSheets sheets, CancellationToken cancel) =>
+            async ([AsParameters] PlanAt at, string way, HttpContext http, Plans plans, FormedSheets sheets, CancellationToken cancel) =>
             {
                 var (part, asked) = await AskedAsync(at, plans, cancel);
                 var sheet =
-                    asked.OfType<SheetFormed>().FirstOrDefault(s => s.Way == way)
+                    asked
+                        .OfType<SheetFormed>()
+                        .FirstOrDefault(s => Enum.TryParse<SheetWay>(way, ignoreCase: true, out var asks) && s.Way == asks)
                     ?? throw new NotFoundException("This plan does not form its sheet that way.");
                 return PartEndpoints.Gzipped(
                     http,

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { client, unwrap } from '../../app/api/client';
 import type { PlanAnswer, PlanChoices } from '../../app/api/types';
 import { useEachChange } from '../../shared/formFields';
+import { within } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { RouteGlyph } from '../../shared/RouteGlyph';
 import { Stretches } from '../../shared/Stretches';
@@ -64,7 +65,7 @@ export function PlanPage() {
       <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1.5, mb: 1 }}>
         <RouteGlyph figure={route.figure} tag={route.tag} />
         <Typography variant="h1" sx={{ flex: 1 }}>
-          Plan: {route.name.toLowerCase()}
+          Plan: {within(route.name)}
         </Typography>
         {step.answer.stretch && answer.refusals.length === 0 && (
           <Suspense fallback={null}>

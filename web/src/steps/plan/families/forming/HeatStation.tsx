@@ -48,7 +48,7 @@ export default function HeatStation({ figures, work }: StationProps) {
           {heat.dryC != null && heat.dryH != null && (
             <Figure label={`Drying at ${number(heat.dryC)} °C`} value={number(heat.dryH, 2)} unit="h" />
           )}
-          <Figure label="Heating" value={number(heat.heatS, 3)} unit="s" line="heatS" large />
+          <Figure label="Heating" value={number(heat.heatS, 3)} unit="s" line="heatS" />
           <Figure label="Surface ahead of the middle" value={number(heat.leadK, 3)} unit="K" line="leadK" />
           <Figure label="Sag to expect" value={number(heat.sagMm, 2)} unit="mm" line="sagMm" />
           <Figure
@@ -58,7 +58,7 @@ export default function HeatStation({ figures, work }: StationProps) {
             line="coolS"
           />
           <Figure label="The mold recovers" value={number(heat.recoverS, 3)} unit="s" />
-          <Figure label="From sheet to sheet" value={number(cycle.seconds!, 3)} unit="s" line="cycleS" large />
+          <Figure label="From sheet to sheet" value={number(cycle.seconds!, 3)} unit="s" line="cycleS" />
           <Figure label="Good parts a day" value={number(cycle.partsADay!, 3)} line="partsADay" />
         </FigureGrid>
       )}
@@ -103,7 +103,7 @@ function Profile({ heat, sheet }: { heat: Heat; sheet: NonNullable<FormingFigure
             {number(c)} °C
           </text>
         ))}
-        <text x={x(1) + 8} y={y((sheet.formLowC + sheet.formHighC) / 2) + 4} fill="currentColor">
+        <text x={x(1) + 8} y={y(sheet.formLowC) - 2} fill="currentColor">
           formed in here
         </text>
         <Box component="g" sx={{ color: scorches ? 'error.main' : 'text.primary' }}>
@@ -151,7 +151,7 @@ function Cycle({ figures, heat }: { figures: FormingFigures; heat: Heat }) {
           <Box key={name} sx={{ flex: `${s} 1 0`, minWidth: 0 }}>
             <Box sx={{ height: 14, mr: '2px', backgroundColor: 'primary.main', opacity: strength }} />
             <Typography variant="body2" noWrap>
-              {name} {number(s, 2)} s
+              {s > 0.06 * cycle.seconds! && `${name} ${number(s, 2)} s`}
             </Typography>
           </Box>
         ))}

@@ -24,6 +24,8 @@ export function SheetScene({ sheet, formed, bands, marks, place }: Props) {
   const shifted = useMemo(() => place && { ...place, pointMm: shift(place.pointMm, middle) }, [place, middle]);
   return (
     <Stage3d label="The sheet, its thickness as colours" radius={radius} height={420} place={shifted}>
+      {/* A mold that the sheet is draped over is looked at from below too. */}
+      <ambientLight intensity={1.2} />
       <group position={middle.clone().negate()}>
         <mesh geometry={geometry}>
           <meshStandardMaterial vertexColors side={2} roughness={0.9} />
@@ -63,7 +65,7 @@ function ballAbout({ points }: DrawnSheet) {
     least.min(point);
     most.max(point);
   }
-  return { middle: least.clone().add(most).multiplyScalar(0.5), radius: most.distanceTo(least) / 2 };
+  return { middle: least.clone().add(most).multiplyScalar(0.5), radius: 0.42 * most.distanceTo(least) };
 }
 
 const shift = (point: readonly number[], middle: Vector3) => [

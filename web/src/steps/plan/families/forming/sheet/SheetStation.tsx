@@ -45,8 +45,13 @@ export default function SheetStation(props: StationProps) {
       )}
       <FigureGrid>
         <Figure label="Thinnest it may be" value={number(need.thinnestMm, 3)} unit="mm" line="thinnestMm" />
-        {figures.gauge && (
-          <Figure label="Gauge that keeps it" value={number(figures.gauge.gaugeMm, 3)} unit="mm" line="gaugeMm" />
+        {need.keepsMm != null && (
+          <Figure
+            label="Gauge that keeps it, however thin it comes"
+            value={number(need.keepsMm, 3)}
+            unit="mm"
+            line="gaugeThinMm"
+          />
         )}
         {sheet && <Figure label="Areal draw ratio" value={number(sheet.drawRatio, 3)} unit="×" line="drawRatio" />}
         {sheet && <Figure label="Mean thickness" value={number(sheet.meanMm, 3)} unit="mm" line="meanMm" />}
