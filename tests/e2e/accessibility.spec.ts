@@ -52,13 +52,22 @@ const ofStretches: typeof views = [
   ['order of a machined stretch', (id) => `/projects/${id}/plan?stretch=s2&at=order`],
 ];
 
+/** Of a project with a formed stretch. */
+const ofSheet: typeof views = [
+  ['a sheet', (id) => `/projects/${id}/plan?stretch=s1&at=sheet`],
+  ['molds for sheet', (id) => `/projects/${id}/plan?stretch=s1&at=mold`],
+  ['heat and cool', (id) => `/projects/${id}/plan?stretch=s1&at=heat`],
+  ['trim and order', (id) => `/projects/${id}/plan?stretch=s1&at=trim`],
+];
+
 /** One page goes through them all, each loaded once: seen by day, by night and narrow. */
 let page: Page;
-let demo: string, stretches: string, run: string;
+let demo: string, stretches: string, tray: string, run: string;
 
 test.beforeAll(async ({ browser, application }) => {
   page = await (await browser.newContext({ baseURL: application.url, reducedMotion: 'reduce' })).newPage();
   demo = await idOf(application, 'Gateway housing');
+  tray = await idOf(application, 'Feeder tray');
   stretches = await newProject(application, 'In two ways');
   await decided(application, stretches, ['print', 6], ['machine', 20]);
   const open = (await (await fetch(`${application.url}/api/runs`)).json()) as {
@@ -80,15 +89,19 @@ async function violations(rules?: string[]) {
   return found.map((v) => `${v.id} (${v.impact}): ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`);
 }
 
-for (const [name, path, ofDemo] of [
-  ...views.map(([name, path]) => [name, path, true] as const),
-  ...ofStretches.map(([name, path]) => [name, path, false] as const),
+for (const [name, path, of] of [
+  ...views.map(([name, path]) => [name, path, () => demo] as const),
+  ...ofStretches.map(([name, path]) => [name, path, () => stretches] as const),
+  ...ofSheet.map(([name, path]) => [name, path, () => tray] as const),
 ])
   test(`${name} is accessible by day and by night and fits a narrow screen`, async () => {
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.emulateMedia({ colorScheme: 'light' });
-    await page.goto(path(ofDemo ? demo : stretches), { waitUntil: 'networkidle' });
+    const id = of();
+    // While a sheet is simulated the page asks how far it is.
+    await page.goto(path(id), { waitUntil: id === tray ? 'load' : 'networkidle' });
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    if (id === tray) await expect(page.getByRole('heading', { name: 'Worked out from' })).toBeVisible();
     expect(await violations()).toEqual([]);
     await page.emulateMedia({ colorScheme: 'dark' });
     expect(await violations(['color-contrast'])).toEqual([]);

@@ -160,3 +160,38 @@ test('a printed and a machined stretch are planned each in its own way, and a pr
   await page.getByRole('link', { name: 'Traveller', exact: true }).click();
   await expect(page.getByText(/to the spindle/).first()).toBeVisible();
 });
+
+test('a sheet is formed before one’s eyes, and a gauge too thin is seen before it is bought', async ({
+  page,
+  application,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto(`/projects/${await idOf(application, 'Feeder tray')}/plan?stretch=s1&at=sheet`);
+  const thinnest = page.getByRole('button', { name: /^Go to the thinnest, / });
+  await expect(thinnest).toBeVisible({ timeout: 60_000 });
+  const stroke = page.getByRole('slider', { name: 'Watch it form' });
+  await stroke.focus();
+  for (let step = 0; step < 5; step++) await page.keyboard.press('ArrowLeft');
+  await expect(page.getByText(/^[0-9]+ % of the stroke$/)).toBeVisible();
+  await thinnest.click();
+  await expect(page.getByText('Formed', { exact: true })).toBeVisible();
+
+  const gauge = page.getByRole('textbox', { name: 'Gauge' });
+  await gauge.fill('2');
+  await gauge.blur();
+  // The first look says it already; the fine sheet goes on behind.
+  await expect(page.getByRole('list', { name: 'Findings' })).toContainText('1.2 mm are needed.', { timeout: 60_000 });
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(gauge).toHaveValue('3');
+
+  await page.getByRole('link', { name: /^Mold(?!s)/ }).click();
+  await page
+    .getByRole('row', { name: /^Resin cast/ })
+    .getByRole('button', { name: 'Take it' })
+    .click();
+  await expect(page.getByRole('row', { name: /^Resin cast/ })).toContainText('planned');
+  await saved(page);
+  await page.getByRole('link', { name: 'The work' }).click();
+  await expect(page.getByText(/Make the mold: resin cast in a machined negative/).first()).toBeVisible();
+});

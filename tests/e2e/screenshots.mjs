@@ -10,25 +10,29 @@ const wide = { width: 1280, height: 800 };
 const views = [
   { name: 'projects', path: () => '/' },
   { name: 'part', path: (id) => `/projects/${id('Gateway housing')}/part`, canvas: true },
-  {
-    name: 'part-fault',
-    path: (id) => `/projects/${id('Sensor prism')}/part`,
-    canvas: true,
-    size: { width: 1280, height: 900 },
-    act: async (page) => {
-      await page.getByRole('checkbox').check();
-      await page.getByRole('button', { name: 'See what it changes' }).click();
-      await page.getByRole('table').waitFor();
-    },
-  },
   { name: 'brief', full: true, path: (id) => `/projects/${id('Gateway housing')}/brief?q=43` },
-  { name: 'memo', full: true, path: (id) => `/projects/${id('Gateway housing')}/memo?q=43` },
   { name: 'routes', full: true, path: (id) => `/projects/${id('Gateway housing')}/routes` },
   { name: 'plan', path: (id) => `/projects/${id('Scale foot')}/plan` },
   { name: 'plan-mold', full: true, canvas: true, path: (id) => `/projects/${id('Scale foot')}/plan?at=mold` },
-  { name: 'plan-printing', path: (id) => `/projects/${id('Gateway housing')}/plan?stretch=s1&at=orientation` },
+  {
+    name: 'plan-sheet',
+    full: true,
+    path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=sheet`,
+    act: simulated,
+  },
+  {
+    name: 'plan-sheet-halfway',
+    path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=sheet`,
+    act: async (page) => {
+      await simulated(page);
+      await page.getByRole('slider', { name: 'Watch it form' }).focus();
+      for (let step = 0; step < 16; step++) await page.keyboard.press('ArrowLeft');
+      await page.waitForTimeout(1000);
+    },
+  },
+  { name: 'plan-form-molds', full: true, path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=mold` },
+  { name: 'plan-heat', path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=heat` },
   { name: 'log-inspection', canvas: true, path: (id) => `/projects/${id('Gateway housing')}/log?stretch=s2` },
-  { name: 'log-defects', path: (id) => `/projects/${id('Gateway housing')}/log?stretch=s2&view=defects` },
   { name: 'mold', path: (id) => `/shelf/tool?project=${id('Gateway housing')}&plan=plan%2Fcast-silicone&number=2` },
   {
     name: 'pedigree',
@@ -51,6 +55,16 @@ const views = [
     },
   },
 ];
+
+/** All ways and the gauge are known, and the sheet is drawn. */
+async function simulated(page) {
+  await page.getByText('Gauge that keeps it, however thin it comes').waitFor({ timeout: 120_000 });
+  await page
+    .getByRole('progressbar', { name: 'Progress of the simulation' })
+    .waitFor({ state: 'hidden', timeout: 120_000 });
+  await page.locator('canvas').waitFor();
+  await page.waitForTimeout(2000);
+}
 
 /** A shot of the scale foot begun at the bench, brought to an operation. */
 async function atBench(page, { id, send, tell }, operation) {

@@ -16,7 +16,8 @@ namespace Stampo.Core.Plans.Casting;
 /// <summary>Everything a person chose about casting by one route; what is not chosen follows from part, brief and route.</summary>
 public sealed record CastingChoices : PlanChoices
 {
-    private const int MostThings = 40;
+    private const int MostThings = 40,
+        MostCavities = 200;
 
     public PourChoices Pour { get; init; } = new();
 
@@ -95,7 +96,7 @@ public sealed record CastingChoices : PlanChoices
     public override CastingChoices Checked()
     {
         base.Checked();
-        Check.Given(Pour, "pour");
+        Check.Between(Check.Given(Pour, "pour").Cavities, 1, MostCavities, "pour.cavities", "cavities", "filled in one shot");
         Check.Given(Pattern, "pattern").Checked();
         Check.Given(Silicone, "silicone").Checked();
         Check.Given(Printed, "printed").Checked();

@@ -42,18 +42,27 @@ public sealed class FormingPlanner : Planner<FormingMethod, FormingChoices>
             new Dictionary<string, IReadOnlyList<Supply>>()
         );
 
-    /// <summary>The planned way first: what is looked at comes first. Then the other ways, to compare them.</summary>
+    /// <summary>
+    /// The planned way first: it is what is looked at. Once it is known the gauge for the need, then the other ways to compare it with.
+    /// </summary>
     protected override IReadOnlyList<ShapeQuestion> Asks(FormingChoices choices, FormingMethod method, PlanInputs inputs)
     {
         choices.Checked();
         var job = JobOf(choices, inputs);
+        var read = new ShellRead();
+        if (inputs.Shape.To<ShellFigures>(read) is not { Refused: null })
+            return [read];
         var sheets = Sheets(choices, job);
-        if (inputs.Shape.To<ShellFigures>(new ShellRead()) is not { Refused: null })
-            return [new ShellRead()];
-        List<ShapeQuestion> asks = [new ShellRead(), .. sheets, new SheetSearch(sheets[0])];
-        if (inputs.Shape.To<SheetFigures>(sheets[0]) is { IsFirstLook: false } fine)
-            asks.Add(new SheetGauge(sheets[0], FormingCase.ThinnestOf(choices, job), fine.MinMm));
-        return asks;
+        return inputs.Shape.To<SheetFigures>(sheets[0]) is { IsFirstLook: false } fine
+            ?
+            [
+                read,
+                sheets[0],
+                new SheetGauge(sheets[0], FormingCase.ThinnestOf(choices, job), fine.MinMm),
+                .. sheets.Skip(1),
+                new SheetSearch(sheets[0]),
+            ]
+            : [read, sheets[0]];
     }
 
     protected override WorkPlan Work(FormingChoices choices, FormingMethod method, PlanInputs inputs)

@@ -141,7 +141,7 @@ internal static class SheetSection
             "sheets",
             "a sheet is whole",
             new WorkInput("sheets to form", of.Shots, "sheets", "plan/order.parts"),
-            new WorkInput("from a stock sheet", each, "", null, "fromStock")
+            new WorkInput("from a stock sheet", each, "sheets", null, "fromStock")
         );
         var density = of.Material.DensityGPerCm3 / 1e6;
         var stockKg = choices.StockLengthMm * choices.StockWidthMm * of.GaugeMm * density;

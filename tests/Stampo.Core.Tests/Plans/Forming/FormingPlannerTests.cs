@@ -84,7 +84,7 @@ public class FormingPlannerTests
     private static double Line(WorkPlan plan, string id) => plan.Working.Single(l => l.Id == id).Value.Likely;
 
     [Fact]
-    public void Every_way_is_asked_for_once_the_planned_one_first_and_nothing_of_what_no_sheet_forms()
+    public void The_planned_way_is_asked_for_first_and_nothing_of_what_no_sheet_forms()
     {
         IPlanner planner = FormingPlanner.Instance;
         var method = new FormingMethod("sheet-hips", Soft);
@@ -99,8 +99,10 @@ public class FormingPlannerTests
                 Thursday
             );
         Assert.Equal([new ShellRead()], planner.Asks(choices, method, Inputs(null)));
-        var ways = planner.Asks(choices, method, Inputs(Shell)).OfType<SheetFormed>().Select(s => s.Way);
-        Assert.Equal([SheetWay.Male, SheetWay.Female, SheetWay.Plug], ways);
+        // What is looked at comes first; the rest when it is known.
+        Assert.Equal([SheetWay.Male], planner.Asks(choices, method, Inputs(Shell)).OfType<SheetFormed>().Select(s => s.Way));
+        Assert.Equal([SheetWay.Male, SheetWay.Female, SheetWay.Plug], Plan(_ => choices).Figures.Ways.Select(w => w.Way));
+        Assert.All(Plan(_ => choices).Figures.Ways, w => Assert.NotNull(w.Sheet));
         var refused = Shell with { Refused = new Finding(Severity.Fault, "undercut", "It lies over itself.") };
         Assert.Equal([new ShellRead()], planner.Asks(choices, method, Inputs(refused)));
         Assert.Contains(Plan(shell: refused).Plan.Refusals, r => r.Code == "undercut");

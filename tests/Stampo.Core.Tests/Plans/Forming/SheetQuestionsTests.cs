@@ -33,11 +33,10 @@ public class SheetQuestionsTests
         Assert.Equal(figures.SheetCm3, male.SheetCm3, 1e-6);
     }
 
-    [Theory]
-    [InlineData(0.9)]
-    [InlineData(1.7)]
-    public void The_gauge_found_keeps_the_need(double needMm)
+    [Fact]
+    public void The_gauge_found_keeps_the_need()
     {
+        const double needMm = 0.9;
         var sheet = Sheet(SheetWay.Female);
         var coarse = (SheetFigures)sheet.First(Cup, Progress.None).Figures;
         var found = (GaugeFigures)new SheetGauge(sheet, needMm, coarse.MinMm).Of(Cup, Progress.None).Figures;
@@ -55,7 +54,6 @@ public class SheetQuestionsTests
         Assert.Equal(16, found.Zones.Count);
         Assert.All(found.Zones, z => Assert.All(z.Shares, share => Assert.InRange(share, 0.6, 1.4)));
         Assert.True(found.BestZones!.MinMm > found.PlainMm);
-        Assert.Empty(((SearchFigures)new SheetSearch(Sheet(SheetWay.Male)).Of(Cup, Progress.None).Figures).Plugs);
     }
 
     [Fact]

@@ -34,16 +34,14 @@ export function useSheets(version: number) {
     mutationFn: () => unwrap(client.DELETE('/api/projects/{id}/plan/sheet', path)),
     onSuccess: take,
   });
-  // A first look and the fine sheet both change what the plan says.
+  // A first look and the fine sheet both change what the plan says; reading it begins what is asked next.
   const known = works.map(({ work }) => `${work.phase}${work.share > 0 ? '+' : ''}`).join(' ');
   useEffect(() => {
-    if (known) void queries.invalidateQueries({ queryKey: ['plan', at.projectId] });
+    if (!known) return;
+    void queries
+      .invalidateQueries({ queryKey: ['plan', at.projectId] })
+      .then(() => queries.invalidateQueries({ queryKey: ['sheets', at.projectId] }));
   }, [known, at.projectId, queries]);
-  useEffect(() => {
-    // What is begun by reading the plan again is only known after it.
-    if (!works.some(isOpen)) void queries.invalidateQueries({ queryKey: ['sheets', at.projectId] });
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [known]);
   return { works, start, stop };
 }
 
