@@ -134,7 +134,10 @@ public sealed class FormedSheetTests(SharedServer shared)
         }
 
         Assert.Equal(16, search.GetProperty("zones").GetArrayLength());
-        Assert.True(search.GetProperty("plugs").GetArrayLength() > 3);
+        var plugs = search.GetProperty("plugs").EnumerateArray().Select(p => p.GetProperty("minMm").GetDouble()).ToList();
+        Assert.InRange(plugs.Count, 4, 18);
+        Assert.Equal(plugs.Max(), search.GetProperty("bestPlug").GetProperty("minMm").GetDouble());
+        Assert.True(search.GetProperty("bestZones").GetProperty("minMm").GetDouble() > search.GetProperty("plainMm").GetDouble());
     }
 
     private async Task<string> RoutesAsync(string id) =>

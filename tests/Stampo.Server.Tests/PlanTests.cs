@@ -418,7 +418,7 @@ public sealed class PlanTests(SharedServer shared)
     public async Task Refusals_and_working_lines_name_fields_that_the_plan_has_and_links_resolve(string route)
     {
         var id = route.StartsWith("form-", StringComparison.Ordinal)
-            ? await DecidedAsync(route, FormedSheetTests.Cup(33), "cup.obj", 40)
+            ? await DecidedAsync(route, FormedSheetTests.Cup(31), "cup.obj", 40)
             : await DecidedAsync(route);
         var whole = await _server.GetAsync($"/api/projects/{id}/plan");
         var choices = JsonNode.Parse(whole.GetProperty("plan").GetProperty("value").GetRawText())!;

@@ -10,12 +10,10 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['brief', (id) => `/projects/${id}/brief`],
   ['hardness by trying', (id) => `/projects/${id}/ladder`],
   ['library', () => '/library'],
-  ['materials', () => '/library?shelf=materials'],
   ['memo', (id) => `/projects/${id}/memo?q=43`],
   ['routes', (id) => `/projects/${id}/routes?q=43`],
   ['working', (id) => `/projects/${id}/routes?q=43&route=cast-silicone&working=sets`],
   ['plan', (id) => `/projects/${id}/plan`],
-  ['pattern', (id) => `/projects/${id}/plan?at=pattern`],
   ['mold', (id) => `/projects/${id}/plan?at=mold`],
   ['one shot', (id) => `/projects/${id}/plan?at=shot`],
   ['fill and cure', (id) => `/projects/${id}/plan?at=cure`],
@@ -29,7 +27,6 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['week', () => '/week'],
   ['people', () => '/shop'],
   ['equipment', () => '/shop?room=equipment'],
-  ['calendar', () => '/shop?room=calendar'],
   ['devices', () => '/shop?room=devices'],
   ['stand-ins', () => '/stand-ins'],
   ['inspection', (id) => `/projects/${id}/log?stretch=s2`],
@@ -49,7 +46,6 @@ const ofStretches: typeof views = [
   ['the build', (id) => `/projects/${id}/plan?stretch=s1&at=build`],
   ['block', (id) => `/projects/${id}/plan?stretch=s2&at=stock`],
   ['clampings and reach', (id) => `/projects/${id}/plan?stretch=s2&at=reach`],
-  ['order of a machined stretch', (id) => `/projects/${id}/plan?stretch=s2&at=order`],
 ];
 
 /** Of a project with a formed stretch. */
@@ -57,7 +53,6 @@ const ofSheet: typeof views = [
   ['a sheet', (id) => `/projects/${id}/plan?stretch=s1&at=sheet`],
   ['molds for sheet', (id) => `/projects/${id}/plan?stretch=s1&at=mold`],
   ['heat and cool', (id) => `/projects/${id}/plan?stretch=s1&at=heat`],
-  ['trim and order', (id) => `/projects/${id}/plan?stretch=s1&at=trim`],
 ];
 
 /** One page goes through them all, each loaded once: seen by day, by night and narrow. */

@@ -126,16 +126,20 @@ public sealed class Plans(
         return (part, choices, await shop.CurrentAsync(cancel));
     }
 
-    /// <summary>The part of a project, and all that its plan asks of it.</summary>
-    public async Task<(StoredPart Part, IReadOnlyCollection<ShapeQuestion> Asked)> AskedAsync(PlanAt at, CancellationToken cancel)
+    /// <summary>The part of a project, which plan it is, and all that it asks of the part.</summary>
+    public async Task<(StoredPart Part, string Plan, IReadOnlyCollection<ShapeQuestion> Asked)> AskedAsync(
+        PlanAt at,
+        CancellationToken cancel
+    )
     {
         var decided = await PlannableAsync(at, cancel);
         var choices = (await PlanAsync(at.Id, decided, cancel)).Value;
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         var inputs = Inputs(decided, choices, await shop.CurrentAsync(cancel));
-        return (part, (await KnownAsync(part, decided.MethodOf(choices), choices, inputs, cancel)).Keys);
+        return (part, decided.Plan, (await KnownAsync(part, decided.MethodOf(choices), choices, inputs, cancel)).Keys);
     }
 
+    /// <param name="ProjectId">Of which project.</param>
     /// <param name="Stretch">Its id.</param>
     /// <param name="Step">Where its plan is kept.</param>
     /// <param name="Route">Its route.</param>
@@ -143,6 +147,7 @@ public sealed class Plans(
     /// <param name="Quantity">Good parts.</param>
     /// <param name="JobWith">Part, brief and rates with a material of the plan's choice.</param>
     private sealed record Decided(
+        string ProjectId,
         string Stretch,
         string Step,
         RouteCard Route,
@@ -152,6 +157,9 @@ public sealed class Plans(
     )
     {
         public IReadOnlyList<PlannedStretch> All { get; init; } = [];
+
+        /// <summary>This plan among all plans.</summary>
+        public string Plan => $"{ProjectId}/{Step}";
 
         /// <summary>The way these choices are of.</summary>
         public RouteMethod MethodOf(PlanChoices choices) =>
@@ -196,6 +204,7 @@ public sealed class Plans(
         Decided? Of(SequenceStretch of, int before) =>
             RouteCatalogue.Find(of.RouteId) is { } route && MaterialOf(of) is { } material
                 ? new Decided(
+                    at.Id,
                     of.Id,
                     StepOf(of.RouteId, before),
                     route.Card,
@@ -280,6 +289,7 @@ public sealed class Plans(
             foreach (var asked in known.GroupBy(k => Answering(k.Key)))
                 await asked.Key.BeginAsync(
                     part,
+                    decided.Plan,
                     [.. asked.Where(k => k.Value is null or IFirstLook { IsFirstLook: true }).Select(k => k.Key)],
                     cancel
                 );

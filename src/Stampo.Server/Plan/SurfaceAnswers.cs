@@ -15,9 +15,10 @@ public interface IShapeAnswerer
     Task<object?> AnswerAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel);
 
     /// <summary>
-    /// Somebody looks at a plan that waits for these: what takes long begins in the background, and what the plan asked before gives way.
+    /// Somebody looks at a plan that waits for these: what takes long begins in the background, and what the same plan asked before gives
+    /// way.
     /// </summary>
-    Task BeginAsync(StoredPart part, IReadOnlyList<ShapeQuestion> open, CancellationToken cancel) => Task.CompletedTask;
+    Task BeginAsync(StoredPart part, string plan, IReadOnlyList<ShapeQuestion> open, CancellationToken cancel) => Task.CompletedTask;
 }
 
 /// <summary>What the surface of a part answers, worked out once for each part and question.</summary>

@@ -35,7 +35,7 @@ public sealed class FormedSheets(
 
     private static readonly TimeSpan FirstLookKept = TimeSpan.FromMinutes(30);
 
-    /// <summary>What is under way for a part: what is asked for no more gives way.</summary>
+    /// <summary>What is under way for a plan: what it asks for no more gives way.</summary>
     private readonly ConcurrentDictionary<string, HashSet<string>> _underWay = [];
 
     private int _finished;
@@ -64,31 +64,31 @@ public sealed class FormedSheets(
         return await db.Studies.AnyAsync(s => s.Key == key, cancel) ? WorkState.Done : work.StateOf(key);
     }
 
-    public async Task BeginAsync(StoredPart part, IReadOnlyList<ShapeQuestion> open, CancellationToken cancel)
+    public async Task BeginAsync(StoredPart part, string plan, IReadOnlyList<ShapeQuestion> open, CancellationToken cancel)
     {
         var asked = open.OfType<SheetQuestion>().Select(q => (Question: q, Key: KeyOf(part, q))).ToList();
-        Leave(part, [.. asked.Select(k => k.Key)]);
+        Leave(plan, [.. asked.Select(k => k.Key)]);
         var keys = asked.FindAll(k => !k.Question.IsOnRequest);
         if (keys.Count > 0)
             await studies.StartAsync(part, cancel);
         // What somebody stopped, and what failed, waits until somebody asks again.
         foreach (var (question, key) in keys.Where(k => work.StateOf(k.Key).Phase == WorkPhase.None))
-            Start(part, question, key);
+            Start(part, plan, question, key);
     }
 
     /// <summary>Begins it, also when it was stopped before.</summary>
-    public async Task StartAsync(StoredPart part, SheetQuestion question, CancellationToken cancel)
+    public async Task StartAsync(StoredPart part, string plan, SheetQuestion question, CancellationToken cancel)
     {
         await surfaces.NeededAsync(part, cancel);
         await studies.StartAsync(part, cancel);
         if ((await StateAsync(part, question, cancel)).Phase != WorkPhase.Done)
-            Start(part, question, KeyOf(part, question));
+            Start(part, plan, question, KeyOf(part, question));
     }
 
-    /// <summary>Stops all that is under way for a part.</summary>
-    public void Stop(StoredPart part)
+    /// <summary>Stops all that is under way for a plan.</summary>
+    public void Stop(string plan)
     {
-        if (_underWay.TryGetValue(NameOf(part), out var keys))
+        if (_underWay.TryGetValue(plan, out var keys))
             lock (keys)
                 foreach (var key in keys)
                     work.Stop(key);
@@ -120,10 +120,10 @@ public sealed class FormedSheets(
             : null;
     }
 
-    /// <summary>What is under way for this part and is not wanted any more stops.</summary>
-    private void Leave(StoredPart part, HashSet<string> wanted)
+    /// <summary>What is under way for this plan and is not wanted any more stops.</summary>
+    private void Leave(string plan, HashSet<string> wanted)
     {
-        var open = _underWay.GetOrAdd(NameOf(part), _ => []);
+        var open = _underWay.GetOrAdd(plan, _ => []);
         lock (open)
         {
             foreach (var key in open.Where(key => !wanted.Contains(key)))
@@ -132,9 +132,9 @@ public sealed class FormedSheets(
         }
     }
 
-    private void Start(StoredPart part, SheetQuestion question, string key)
+    private void Start(StoredPart part, string plan, SheetQuestion question, string key)
     {
-        var open = _underWay.GetOrAdd(NameOf(part), _ => []);
+        var open = _underWay.GetOrAdd(plan, _ => []);
         lock (open)
             open.Add(key);
         work.TryStart(
@@ -170,8 +170,6 @@ public sealed class FormedSheets(
             cancel
         );
     }
-
-    private static string NameOf(StoredPart part) => $"{part.Hash}/{part.Unit}";
 
     private static string KeyOf(StoredPart part, SheetQuestion question)
     {

@@ -32,7 +32,7 @@ public sealed class FormingEndpoints : IPlanFamilyEndpoints
             "/sheet",
             async ([AsParameters] PlanAt at, Plans plans, FormedSheets sheets, CancellationToken cancel) =>
             {
-                var (part, asked) = await AskedAsync(at, plans, cancel);
+                var (part, _, asked) = await AskedAsync(at, plans, cancel);
                 return await StatesAsync(part, asked, sheets, cancel);
             }
         );
@@ -42,9 +42,9 @@ public sealed class FormingEndpoints : IPlanFamilyEndpoints
             "/sheet",
             async ([AsParameters] PlanAt at, string? what, Plans plans, FormedSheets sheets, CancellationToken cancel) =>
             {
-                var (part, asked) = await AskedAsync(at, plans, cancel);
+                var (part, plan, asked) = await AskedAsync(at, plans, cancel);
                 foreach (var question in asked.Where(q => q.IsOnRequest == (what == Searched)))
-                    await sheets.StartAsync(part, question, cancel);
+                    await sheets.StartAsync(part, plan, question, cancel);
                 return await StatesAsync(part, asked, sheets, cancel);
             }
         );
@@ -53,8 +53,8 @@ public sealed class FormingEndpoints : IPlanFamilyEndpoints
             "/sheet",
             async ([AsParameters] PlanAt at, Plans plans, FormedSheets sheets, CancellationToken cancel) =>
             {
-                var (part, asked) = await AskedAsync(at, plans, cancel);
-                sheets.Stop(part);
+                var (part, plan, asked) = await AskedAsync(at, plans, cancel);
+                sheets.Stop(plan);
                 return await StatesAsync(part, asked, sheets, cancel);
             }
         );
@@ -63,7 +63,7 @@ public sealed class FormingEndpoints : IPlanFamilyEndpoints
             "/sheet/{way}/drawing",
             async ([AsParameters] PlanAt at, string way, HttpContext http, Plans plans, FormedSheets sheets, CancellationToken cancel) =>
             {
-                var (part, asked) = await AskedAsync(at, plans, cancel);
+                var (part, _, asked) = await AskedAsync(at, plans, cancel);
                 var sheet =
                     asked
                         .OfType<SheetFormed>()
@@ -78,14 +78,14 @@ public sealed class FormingEndpoints : IPlanFamilyEndpoints
         );
     }
 
-    private static async Task<(StoredPart Part, IReadOnlyList<SheetQuestion> Asked)> AskedAsync(
+    private static async Task<(StoredPart Part, string Plan, IReadOnlyList<SheetQuestion> Asked)> AskedAsync(
         PlanAt at,
         Plans plans,
         CancellationToken cancel
     )
     {
-        var (part, asked) = await plans.AskedAsync(at, cancel);
-        return asked.OfType<ShellRead>().Any() || !part.IsSolid ? (part, [.. asked.OfType<SheetQuestion>()]) : throw NotFormed;
+        var (part, plan, asked) = await plans.AskedAsync(at, cancel);
+        return asked.OfType<ShellRead>().Any() || !part.IsSolid ? (part, plan, [.. asked.OfType<SheetQuestion>()]) : throw NotFormed;
     }
 
     private static async Task<IReadOnlyList<SheetWork>> StatesAsync(

@@ -46,17 +46,6 @@ public class SheetQuestionsTests
     }
 
     [Fact]
-    public void The_search_tries_plugs_that_clear_the_mold_and_heat_in_turn()
-    {
-        var found = (SearchFigures)new SheetSearch(Sheet(SheetWay.Female)).Of(Cup, Progress.None).Figures;
-        Assert.InRange(found.Plugs.Count, 6, 18);
-        Assert.Equal(found.Plugs.Max(p => p.MinMm), found.BestPlug!.MinMm);
-        Assert.Equal(16, found.Zones.Count);
-        Assert.All(found.Zones, z => Assert.All(z.Shares, share => Assert.InRange(share, 0.6, 1.4)));
-        Assert.True(found.BestZones!.MinMm > found.PlainMm);
-    }
-
-    [Fact]
     public void Work_that_is_stopped_ends()
     {
         using var stop = new CancellationTokenSource();
