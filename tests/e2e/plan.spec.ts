@@ -166,7 +166,8 @@ test('a sheet is formed before one’s eyes, and a gauge too thin is seen before
   application,
 }) => {
   test.setTimeout(120_000);
-  await page.goto(`/projects/${await idOf(application, 'Feeder tray')}/plan?stretch=s1&at=sheet`);
+  const tray = await idOf(application, 'Feeder tray');
+  await page.goto(`/projects/${tray}/plan?stretch=s1&at=sheet`);
   const thinnest = page.getByRole('button', { name: /^Go to the thinnest, / });
   await expect(thinnest).toBeVisible({ timeout: 60_000 });
   const stroke = page.getByRole('slider', { name: 'Watch it form' });
@@ -194,4 +195,5 @@ test('a sheet is formed before one’s eyes, and a gauge too thin is seen before
   await saved(page);
   await page.getByRole('link', { name: 'The work' }).click();
   await expect(page.getByText(/Make the mold: resin cast in a machined negative/).first()).toBeVisible();
+  await page.request.delete(`/api/projects/${tray}/plan/sheet?stretch=s1`);
 });
