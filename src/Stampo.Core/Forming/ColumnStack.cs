@@ -7,6 +7,9 @@ namespace Stampo.Core.Forming;
 /// <summary>Columns along the pull through a closed part: where it begins and ends in each, and how often it begins anew.</summary>
 internal sealed class ColumnStack
 {
+    /// <summary>Columns on an edge are left out: they would begin twice.</summary>
+    private const double OnEdge = -1e-12;
+
     private readonly double _stepMm,
         _asideMm;
     private readonly int _columns,
@@ -71,35 +74,23 @@ internal sealed class ColumnStack
     public void Cut(SolidSurface surface, Vec3[] local, Vec3 up, Progress progress)
     {
         var mesh = surface.Mesh;
+        var raster = new Raster(_stepMm, _columns, _rows, _asideMm, OnEdge);
+        Action<int, float> begin = (at, z) => Cross(at, z, isUnder: true),
+            end = (at, z) => Cross(at, z, isUnder: false);
         for (var t = 0; t < mesh.TriangleCount; t++)
         {
             if (t % 4096 == 0)
                 progress.Cancel.ThrowIfCancellationRequested();
-            Cut(local[mesh.Corners[3 * t]], local[mesh.Corners[3 * t + 1]], local[mesh.Corners[3 * t + 2]], surface.Normals[t].Dot(up) < 0);
+            raster.Under(
+                local[mesh.Corners[3 * t]],
+                local[mesh.Corners[3 * t + 1]],
+                local[mesh.Corners[3 * t + 2]],
+                surface.Normals[t].Dot(up) < 0 ? begin : end
+            );
         }
     }
 
     private double X(int index) => index * _stepMm + _asideMm;
-
-    private void Cut(Vec3 a, Vec3 b, Vec3 c, bool isUnder)
-    {
-        var twice = (b.X - a.X) * (c.Y - a.Y) - (c.X - a.X) * (b.Y - a.Y);
-        if (Math.Abs(twice) < 1e-12)
-            return;
-        int First(double least) => Math.Max(0, (int)Math.Ceiling((least - _asideMm) / _stepMm));
-        int Last(double most, int count) => Math.Min(count - 1, (int)Math.Floor((most - _asideMm) / _stepMm));
-        var (left, right) = (First(Math.Min(a.X, Math.Min(b.X, c.X))), Last(Math.Max(a.X, Math.Max(b.X, c.X)), _columns));
-        var (from, until) = (First(Math.Min(a.Y, Math.Min(b.Y, c.Y))), Last(Math.Max(a.Y, Math.Max(b.Y, c.Y)), _rows));
-        for (var j = from; j <= until; j++)
-        for (var i = left; i <= right; i++)
-        {
-            var (x, y) = (X(i), X(j));
-            var ofB = ((x - a.X) * (c.Y - a.Y) - (c.X - a.X) * (y - a.Y)) / twice;
-            var ofC = ((b.X - a.X) * (y - a.Y) - (x - a.X) * (b.Y - a.Y)) / twice;
-            if (ofB > 0 && ofC > 0 && ofB + ofC < 1)
-                Cross(j * _columns + i, (float)(a.Z + ofB * (b.Z - a.Z) + ofC * (c.Z - a.Z)), isUnder);
-        }
-    }
 
     /// <summary>A facet that faces down is where the part begins.</summary>
     private void Cross(int at, float z, bool isUnder)

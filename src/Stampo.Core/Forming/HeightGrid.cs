@@ -26,7 +26,7 @@ internal sealed class HeightGrid
 
     public int Rows { get; }
 
-    public float[] Heights { get; private set; }
+    public float[] Heights { get; }
 
     public static HeightGrid Over(LeastRectangle rectangle, SheetLayout layout, double heights)
     {
@@ -41,12 +41,20 @@ internal sealed class HeightGrid
     /// <param name="progress">Stops it.</param>
     public void Raise(Mesh mesh, Vec3[] local, Vec3 moved, Progress progress)
     {
+        var raster = new Raster(StepMm, Columns, Rows, AsideMm: 0, Edge: 1e-9);
         for (var t = 0; t < mesh.TriangleCount; t++)
         {
             if (t % 4096 == 0)
                 progress.Cancel.ThrowIfCancellationRequested();
-            Raise(local[mesh.Corners[3 * t]] + moved, local[mesh.Corners[3 * t + 1]] + moved, local[mesh.Corners[3 * t + 2]] + moved);
+            raster.Under(
+                local[mesh.Corners[3 * t]] + moved,
+                local[mesh.Corners[3 * t + 1]] + moved,
+                local[mesh.Corners[3 * t + 2]] + moved,
+                Lift
+            );
         }
+
+        void Lift(int at, float height) => Heights[at] = Math.Max(Heights[at], height);
     }
 
     /// <summary>Upside down, in place.</summary>
@@ -184,28 +192,5 @@ internal sealed class HeightGrid
         }
 
         return seen;
-    }
-
-    private void Raise(Vec3 a, Vec3 b, Vec3 c)
-    {
-        const double Edge = 1e-9;
-        var twice = (b.X - a.X) * (c.Y - a.Y) - (c.X - a.X) * (b.Y - a.Y);
-        if (Math.Abs(twice) < 1e-12)
-            return;
-        var from = Math.Max(0, (int)Math.Ceiling(Math.Min(a.Y, Math.Min(b.Y, c.Y)) / StepMm - Edge));
-        var until = Math.Min(Rows - 1, (int)Math.Floor(Math.Max(a.Y, Math.Max(b.Y, c.Y)) / StepMm + Edge));
-        var left = Math.Max(0, (int)Math.Ceiling(Math.Min(a.X, Math.Min(b.X, c.X)) / StepMm - Edge));
-        var right = Math.Min(Columns - 1, (int)Math.Floor(Math.Max(a.X, Math.Max(b.X, c.X)) / StepMm + Edge));
-        for (var j = from; j <= until; j++)
-        for (var i = left; i <= right; i++)
-        {
-            var (x, y) = (i * StepMm, j * StepMm);
-            var ofB = ((x - a.X) * (c.Y - a.Y) - (c.X - a.X) * (y - a.Y)) / twice;
-            var ofC = ((b.X - a.X) * (y - a.Y) - (x - a.X) * (b.Y - a.Y)) / twice;
-            if (ofB < -Edge || ofC < -Edge || ofB + ofC > 1 + Edge)
-                continue;
-            ref var height = ref Heights[j * Columns + i];
-            height = Math.Max(height, (float)(a.Z + ofB * (b.Z - a.Z) + ofC * (c.Z - a.Z)));
-        }
     }
 }

@@ -54,6 +54,10 @@ public sealed record PartFacts(
     [JsonIgnore]
     public double ShortestMm => Math.Min(LengthMm, Math.Min(WidthMm, HeightMm));
 
+    /// <summary>Neither the longest side nor the shortest.</summary>
+    [JsonIgnore]
+    public double MiddleMm => Math.Max(Math.Min(LengthMm, WidthMm), Math.Min(Math.Max(LengthMm, WidthMm), HeightMm));
+
     /// <summary>
     /// The declared wall, the measured one, or 2·volume/area: exact for a plate whose edges are small against its faces,
     /// thinner than the truth for a block.

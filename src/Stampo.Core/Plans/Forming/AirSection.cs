@@ -93,7 +93,7 @@ internal static class AirSection
                 Severity.Warning,
                 "tank-small",
                 $"Joined with the tank the box stands at {Text.Number(air.AfterMbar, 3)} mbar: little presses the sheet on. A "
-                    + $"larger tank, a "
+                    + "larger tank, a "
                     + "deeper vacuum, or less box under the mold."
             )
             {

@@ -44,9 +44,9 @@ internal sealed record FormingCase(
     /// <summary>Along the pull; without a mesh its box lies on its largest side.</summary>
     public double DepthMm => Shell?.DepthMm ?? Job.Part.ShortestMm;
 
-    public double WidthMm => Shell?.WidthMm ?? Sides[1];
+    public double WidthMm => Shell?.WidthMm ?? Job.Part.MiddleMm;
 
-    public double LengthMm => Shell?.LengthMm ?? Sides[2];
+    public double LengthMm => Shell?.LengthMm ?? Job.Part.LongestMm;
 
     /// <summary>Inside of the clamp, shorter side first.</summary>
     public double[] ClampMm
@@ -55,16 +55,6 @@ internal sealed record FormingCase(
         {
             var (width, length) = Choices.Sheet.Layout.SizeMm(WidthMm, LengthMm);
             return [Math.Min(width, length), Math.Max(width, length)];
-        }
-    }
-
-    private double[] Sides
-    {
-        get
-        {
-            double[] sides = [Job.Part.LengthMm, Job.Part.WidthMm, Job.Part.HeightMm];
-            Array.Sort(sides);
-            return sides;
         }
     }
 

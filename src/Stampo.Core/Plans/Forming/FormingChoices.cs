@@ -57,6 +57,11 @@ public enum SheetWay
     Billow,
 }
 
+internal static class SheetWays
+{
+    public static FormSide Side(this SheetWay way) => way is SheetWay.Female or SheetWay.Plug ? FormSide.Female : FormSide.Male;
+}
+
 /// <summary>The face of the part that is seen.</summary>
 public enum ShellFace
 {

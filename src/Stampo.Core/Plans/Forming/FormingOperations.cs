@@ -63,7 +63,7 @@ internal static class FormingOperations
     private static IEnumerable<Operation> Mold(FormingCase of, FormingFigures figures)
     {
         var lines = MoldSection.LinesOf(of.Mold, of.Job).Where(l => l is { On: ChargedOn.Tool, AmountUnit: "h" }).ToList();
-        var machined = !lines.Exists(l => l.On == ChargedOn.OneOff) && of.Mold is BoardMold or MachinedAluminiumMold;
+        var machined = of.Mold is BoardMold or MachinedAluminiumMold;
         yield return new(
             "mold",
             Repeats.EachTool,

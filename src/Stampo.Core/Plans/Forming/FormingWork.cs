@@ -120,7 +120,7 @@ internal static class FormingWork
         if (of.Job.Brief.Equipment is { SheetLengthMm: { } length, SheetWidthMm: { } width })
         {
             var size = figures.Blank.SizeMm;
-            if (size[0] > Math.Max(length, width) + 1e-9 || size[1] > Math.Min(length, width) + 1e-9)
+            if (!Nesting.Fits(size[0], size[1], length, width))
                 yield return new(
                     Severity.Fault,
                     "frame",

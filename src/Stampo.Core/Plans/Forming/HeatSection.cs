@@ -171,7 +171,7 @@ internal static class HeatSection
                 "scorches",
                 $"At {Text.Number(heat.FluxKwPerM2, 3)} kW/m² the surface is {Text.Number(heat.LeadK, 3)} K ahead: it comes to "
                     + $"{Text.Number(heat.SurfaceC, 3)} °C, over the {Text.Number(of.Data.FormHighC)} °C it bears, before the "
-                    + $"middle can be "
+                    + "middle can be "
                     + $"formed at {Text.Number(of.Data.FormLowC)} °C. Heat with "
                     + $"{Text.Number(Math.Floor(10 * heat.MostFlux) / 10, 3)} kW/m² at most."
             )
@@ -194,7 +194,7 @@ internal static class HeatSection
                 Severity.Fault,
                 "oven",
                 $"The sheet is dried at {Text.Number(dry)} °C; the oven stated in the brief goes to {Text.Number(oven)} °C. "
-                    + $"Have it dried, or buy "
+                    + "Have it dried, or buy "
                     + "it dry and sealed."
             )
             {
@@ -210,7 +210,7 @@ internal static class HeatSection
                 Severity.Warning,
                 "heat-not-known",
                 $"How {of.Material.Name} takes up heat is not known, so heating, cooling and the cycle are not: they stand on "
-                    + $"norms. Give heat "
+                    + "norms. Give heat "
                     + "capacity, conductivity and the temperature it is taken off at in the library."
             );
             yield break;
@@ -221,14 +221,14 @@ internal static class HeatSection
                 Severity.Note,
                 "dry",
                 $"Dry at {Text.Number(dry)} °C for {Text.Duration(60 * heat.DryH ?? 0)}: undried sheet blisters. Spread the "
-                    + $"sheets, form them warm."
+                    + "sheets, form them warm."
             );
         if (heat.LeadK > OfWindow * 1.15 * (of.Data.FormHighC - of.Data.FormLowC))
             yield return new(
                 Severity.Warning,
                 "close",
                 $"The surface takes {Text.Number(100 * heat.LeadK / (of.Data.FormHighC - of.Data.FormLowC), 2)} % of the "
-                    + $"forming window: little is "
+                    + "forming window: little is "
                     + "left for a heater that is hotter in places."
             );
         yield return new(

@@ -60,10 +60,7 @@ internal static class MoldSection
     {
         var (choices, height) = (of.Choices.Mold, of.DepthMm + BaseMm);
         var steps = (int)Math.Ceiling(of.DepthMm / choices.ReachMm - 1e-9);
-        double[] outside = [of.LengthMm + 2 * RoomMm, of.WidthMm + 2 * RoomMm];
-        var fits =
-            outside[0] <= Math.Max(choices.TableLengthMm, choices.TableWidthMm)
-            && outside[1] <= Math.Min(choices.TableLengthMm, choices.TableWidthMm);
+        var fits = Nesting.Fits(of.LengthMm + 2 * RoomMm, of.WidthMm + 2 * RoomMm, choices.TableLengthMm, choices.TableWidthMm);
         int? layers = of.Mold.NeedsBoard ? (int)Math.Ceiling(height / choices.BoardMm - 1e-9) : null;
         if (layers is { } count)
             of.Working.Write(
@@ -167,7 +164,7 @@ internal static class MoldSection
                 "mold-hot",
                 $"Touched by a sheet of {Text.Number(of.Data.FormHighC)} °C its face comes to about {Text.Number(option.FaceC, 3)} °C; "
                     + $"{option.Name.ToLowerInvariant()} bears {Text.Number(option.BearsC)} °C sheet after sheet. It moves, or "
-                    + $"wears sooner."
+                    + "wears sooner."
             )
             {
                 Field = "mold.moldId",

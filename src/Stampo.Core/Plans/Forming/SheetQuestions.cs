@@ -1,6 +1,5 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Forming;
-using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Working;
@@ -23,25 +22,14 @@ public sealed record ShellFigures(
     double HolesMm2,
     double ShadowMm2,
     Finding? Refused
-);
+)
+{
+    public static ShellFigures Of(OpenShell shell) =>
+        new(shell.DepthMm, shell.WidthMm, shell.LengthMm, shell.OutlineMm, shell.HolesMm2, shell.ShadowMm2, shell.Refused);
+}
 
 /// <summary>Asks what a sheet would find.</summary>
-public sealed record ShellRead : SurfaceQuestion
-{
-    public override object AnswerOf(SolidSurface surface, Vec3 pull)
-    {
-        var shell = OpenShell.Of(surface, pull, Progress.None);
-        return new ShellFigures(
-            shell.DepthMm,
-            shell.WidthMm,
-            shell.LengthMm,
-            shell.OutlineMm,
-            shell.HolesMm2,
-            shell.ShadowMm2,
-            shell.Refused
-        );
-    }
-}
+public sealed record ShellRead : ShapeQuestion;
 
 /// <summary>What is asked of a simulated sheet: it takes seconds, so it is answered in the background and kept.</summary>
 public abstract record SheetQuestion : ShapeQuestion
@@ -124,7 +112,7 @@ public sealed record SheetFormed(
 
     public override Type AnswerType() => typeof(SheetFigures);
 
-    public FormSide Side => Way is SheetWay.Female or SheetWay.Plug ? FormSide.Female : FormSide.Male;
+    public FormSide Side => Way.Side();
 
     public override SheetAnswer First(OpenShell shell, Progress progress)
     {

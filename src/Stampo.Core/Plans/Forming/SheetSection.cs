@@ -1,3 +1,4 @@
+using Stampo.Core.Forming;
 using Stampo.Core.Parts;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
@@ -246,7 +247,7 @@ internal static class SheetSection
             yield return Warn(
                 "drawn-far",
                 $"The sheet is drawn to {Text.Number(sheet.DrawRatio, 2)} times its area; beyond {Text.Number(mostDraw)} it "
-                    + $"seldom goes well."
+                    + "seldom goes well."
             );
         if (sheet.Valleys is { GapMm: { } gap } && gap < 2 * of.GaugeMm)
             yield return new Finding(
@@ -260,7 +261,7 @@ internal static class SheetSection
             {
                 Place = sheet.Valleys.GapAt,
             };
-        if (of.Choices.Way.Way is SheetWay.Male or SheetWay.Billow && sheet.Valleys is { WebRatio: < 1.5 and var ratio })
+        if (of.Choices.Way.Way.Side() == FormSide.Male && sheet.Valleys is { WebRatio: < 1.5 and var ratio })
             yield return new Finding(
                 Severity.Warning,
                 "webs",
@@ -290,11 +291,11 @@ internal static class SheetSection
                 "draft",
                 $"{Text.Number(100 * share, 2)} % of the surface has less than {Text.Number(way.DraftDeg.Low)}° of draft; this way wants "
                     + $"{Text.Number(way.DraftDeg.Low)} to {Text.Number(way.DraftDeg.High)}°"
-                    + (way.Way is SheetWay.Male or SheetWay.Billow ? ": the sheet shrinks onto the mold." : ".")
+                    + (way.Way.Side() == FormSide.Male ? ": the sheet shrinks onto the mold." : ".")
             )
             : null;
 
-    private static ShellFace CrispOf(SheetWay way) => way is SheetWay.Female or SheetWay.Plug ? ShellFace.Outside : ShellFace.Inside;
+    private static ShellFace CrispOf(SheetWay way) => way.Side() == FormSide.Female ? ShellFace.Outside : ShellFace.Inside;
 
     private static double MostShareOf(SheetWay way) =>
         way switch
@@ -304,7 +305,7 @@ internal static class SheetSection
             _ => 1,
         };
 
-    private static ThreePoint DraftOf(SheetWay way) => way is SheetWay.Female or SheetWay.Plug ? new(1, 2, 3) : new(2, 3, 5);
+    private static ThreePoint DraftOf(SheetWay way) => way.Side() == FormSide.Female ? new(1, 2, 3) : new(2, 3, 5);
 
     private static string Said(ShellFace face) => face == ShellFace.Inside ? "inside" : "outside";
 

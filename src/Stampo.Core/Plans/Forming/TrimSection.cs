@@ -70,7 +70,7 @@ internal static class TrimSection
                 Severity.Warning,
                 "shrink-misses",
                 $"Over {Text.Number(shrink.LongestMm, 3)} mm shrink alone comes to ± {Text.Number(shrink.MissesMm, 2)} mm; the "
-                    + $"brief asks for "
+                    + "brief asks for "
                     + $"± {Text.Number(tolerance, 2)} mm. Form a trial, measure it, cut the mold to what this material does."
             );
         var best = figures.Trim.MinBy(t => t.ForOrder.Likely)!;

@@ -89,10 +89,8 @@ public abstract class SheetForming : IRoute
 
     private static bool Fits(Job job, double length, double width)
     {
-        double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
-        Array.Sort(sides);
         var margin = 2 * job.Norm("form.margin").Likely;
-        return sides[2] + margin <= Math.Max(length, width) && sides[1] + margin <= Math.Min(length, width);
+        return Nesting.Fits(job.Part.LongestMm + margin, job.Part.MiddleMm + margin, length, width);
     }
 
     private static double AreaRatio(Job job) =>
@@ -101,12 +99,10 @@ public abstract class SheetForming : IRoute
     /// <summary>By the thinnest place once a sheet was simulated on the part; until then by the mean.</summary>
     private static Amount SheetKg(Job job)
     {
-        double[] sides = [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
-        Array.Sort(sides);
         var margin = job.Norm("form.margin").Likely;
         var (gauge, says, inputs) = Gauge(job);
         return new Amount(
-            (sides[2] + 2 * margin) * (sides[1] + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6,
+            (job.Part.LongestMm + 2 * margin) * (job.Part.MiddleMm + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6,
             "kg",
             $"(length + 2·margin) × (width + 2·margin) × gauge × density, {says}",
             [

@@ -8,6 +8,7 @@ using Stampo.Core.Forming;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
+using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 using Stampo.Storage;
@@ -43,11 +44,13 @@ public sealed class FormedSheets(
     /// <summary>How many were finished since the start.</summary>
     public int Finished => Volatile.Read(ref _finished);
 
-    public bool Takes(ShapeQuestion question) => question is SheetQuestion;
+    public bool Takes(ShapeQuestion question) => question is SheetQuestion or ShellRead;
 
     /// <summary>The fine figures, else those of the first look; null while there are none.</summary>
     public async Task<object?> AnswerAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel)
     {
+        if (question is ShellRead)
+            return ShellFigures.Of(await ShellAsync(part, cancel));
         var (asked, key) = ((SheetQuestion)question, KeyOf(part, (SheetQuestion)question));
         await using var db = await factory.CreateDbContextAsync(cancel);
         return await db.Studies.Where(s => s.Key == key).Select(s => s.Figures).SingleOrDefaultAsync(cancel) is { } json
@@ -143,11 +146,11 @@ public sealed class FormedSheets(
             {
                 var shell = await ShellAsync(part, progress.Cancel);
                 if (shell.Refused is { } refused)
-                    throw new Core.Working.RefusalException($"form.{refused.Code}", refused.Text, refused.Field);
+                    throw new RefusalException($"form.{refused.Code}", refused.Text, refused.Field);
                 if (!cache.TryGetValue(key, out _))
                 {
                     progress.Tell("First look", 0);
-                    if (question.First(shell, new Core.Working.Progress(cancel: progress.Cancel)) is { } first)
+                    if (question.First(shell, new Progress(cancel: progress.Cancel)) is { } first)
                         cache.Set(key, first, new MemoryCacheEntryOptions { Size = FirstLookWeight, SlidingExpiration = FirstLookKept });
                 }
 
@@ -166,7 +169,7 @@ public sealed class FormedSheets(
         return await shapes.KeptAsync(
             part,
             ("open shell", pull),
-            surface => OpenShell.Of(surface, pull, new Core.Working.Progress(cancel: cancel)),
+            surface => OpenShell.Of(surface, pull, new Progress(cancel: cancel)),
             cancel
         );
     }

@@ -55,13 +55,11 @@ public abstract class FormMold
 
     /// <summary>A negative of board: machined, smoothed, parted; it serves every mold cast in it.</summary>
     protected static void AddNegative(CostBook book, Job job) =>
-        book.Add(ChargedOn.OneOff, "Negative: board", BoardDm3(job), "form.board")
-            .Add(
-                ChargedOn.OneOff,
-                "Negative: machine and seal",
-                Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"),
-                "labour.toolmaker"
-            );
+        AddBoard(book, job, ChargedOn.OneOff, "Negative: board", "Negative: machine and seal");
+
+    protected static CostBook AddBoard(CostBook book, Job job, ChargedOn on, string board, string machine) =>
+        book.Add(on, board, BoardDm3(job), "form.board")
+            .Add(on, machine, Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"), "labour.toolmaker");
 
     protected static Amount FaceDm2(Job job) =>
         new(job.Part.ShowAreaDm2, "dm²", "one side of the part", new WorkInput("surface", job.Part.ShowAreaDm2, "dm²", "part"));
@@ -80,13 +78,7 @@ public sealed class BoardMold : FormMold
     public override string Says => "Machined as a positive; seals, warms up, dents. Its face needs sealing again on the way.";
 
     public override void AddTo(CostBook book, Job job) =>
-        book.Add(ChargedOn.Tool, "Board", BoardDm3(job), "form.board")
-            .Add(
-                ChargedOn.Tool,
-                "Machine and seal",
-                Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"),
-                "labour.toolmaker"
-            )
+        AddBoard(book, job, ChargedOn.Tool, "Board", "Machine and seal")
             .Add(ChargedOn.Tool, "Glue up, vents, mount", Amount.Of(job.Rate("form.jointHours")), "labour.bench");
 }
 
