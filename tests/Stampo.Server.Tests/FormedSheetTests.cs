@@ -105,6 +105,8 @@ public sealed class FormedSheetTests(SharedServer shared)
         // It is kept by content: another project with the same part has it at once.
         var twin = await FiguresAsync(await DecidedAsync(Cup(31)));
         Assert.Equal(figures.GetProperty("ways").GetRawText(), twin.GetProperty("ways").GetRawText());
+        var traveller = await _server.GetAsync($"/api/projects/{id}/plan/traveller");
+        Assert.Contains("thickness at the thinnest place of the map", traveller.GetRawText(), StringComparison.Ordinal);
         await IsDrawnAsync(id);
         await IsSearchedAsync(id);
     }
@@ -188,7 +190,7 @@ public sealed class FormedSheetTests(SharedServer shared)
     }
 
     [Fact]
-    public async Task Odd_choices_are_refused_by_their_field_and_the_traveller_asks_for_the_thinnest_place()
+    public async Task Odd_choices_are_refused_by_their_field()
     {
         var id = await DecidedAsync(Cup(31));
         var choices = (await _server.GetAsync($"/api/projects/{id}/plan"))
@@ -211,9 +213,6 @@ public sealed class FormedSheetTests(SharedServer shared)
                     )
                 ).Field
             );
-        await SimulatedAsync(id);
-        var traveller = await _server.GetAsync($"/api/projects/{id}/plan/traveller");
-        Assert.Contains("thickness at the thinnest place of the map", traveller.GetRawText(), StringComparison.Ordinal);
     }
 
     private static async Task<(int, string)> CodeAsync(HttpResponseMessage answer)

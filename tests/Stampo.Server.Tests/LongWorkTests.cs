@@ -1,5 +1,6 @@
 using Microsoft.Extensions.Hosting;
 using Microsoft.Extensions.Logging.Abstractions;
+using Microsoft.Extensions.Time.Testing;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 
@@ -9,15 +10,13 @@ public sealed class LongWorkTests : IDisposable
 {
     private readonly Life _life = new();
 
+    private readonly FakeTimeProvider _clock = new();
+
     private readonly LongWork _work;
 
-    public LongWorkTests() => _work = new LongWork(_life, NullLogger<LongWork>.Instance);
+    public LongWorkTests() => _work = new LongWork(_life, NullLogger<LongWork>.Instance, _clock);
 
-    public void Dispose()
-    {
-        _work.Dispose();
-        _life.Dispose();
-    }
+    public void Dispose() => _life.Dispose();
 
     private async Task<WorkState> UntilAsync(string key, Func<WorkState, bool> wanted)
     {
@@ -136,6 +135,33 @@ public sealed class LongWorkTests : IDisposable
         _life.StopApplication();
         for (var i = 0; i < 30; i++)
             await UntilAsync($"{i}", s => s.Phase == WorkPhase.Stopped);
+    }
+
+    [Fact]
+    public async Task What_somebody_looks_at_goes_first_and_what_it_waits_for_before_it()
+    {
+        using var gate = new SemaphoreSlim(0);
+        var done = new List<string>();
+        _work.Start("running", progress => gate.WaitAsync(progress.Cancel));
+        await UntilAsync("running", s => s.Phase == WorkPhase.Waiting || s.Phase == WorkPhase.Running);
+        foreach (var (key, after) in new[] { ("a", null), ("pull", null), ("sheet", "pull"), ("b", null), ("c", (string?)null) })
+            _work.Start(
+                key,
+                _ =>
+                {
+                    done.Add(key);
+                    return Task.CompletedTask;
+                },
+                after
+            );
+        // Somebody looked at this a while ago and went away.
+        _work.StateOf("c");
+        _clock.Advance(TimeSpan.FromSeconds(30));
+        _work.StateOf("sheet");
+        gate.Release();
+        for (var tries = 0; tries < 500 && done.Count < 5; tries++)
+            await Task.Delay(10);
+        Assert.Equal(["pull", "sheet", "a", "b", "c"], done);
     }
 
     private sealed class Life : IHostApplicationLifetime, IDisposable

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using Stampo.Core.Working;
 
 namespace Stampo.Server.Hosting;
@@ -19,92 +18,150 @@ public sealed record WorkState(WorkPhase Phase, string Doing, double Share, stri
 {
     public static WorkState None { get; } = new(WorkPhase.None, "", 0);
 
+    public static WorkState Stopped { get; } = new(WorkPhase.Stopped, "", 0);
+
     public static WorkState Done { get; } = new(WorkPhase.Done, "", 1);
 }
 
-/// <summary>Long work in the background, one at a time on all cores, by key, with progress and a way to stop.</summary>
-public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> log) : IDisposable
+/// <summary>
+/// Long work in the background, one at a time on all cores, by key, with progress and a way to stop. What waits stands in a line, in the
+/// order it came; what somebody looks at goes before what nobody looks at.
+/// </summary>
+public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> log, TimeProvider clock)
 {
     /// <summary>How much may wait, and how much that ended badly is remembered for those who ask.</summary>
     private const int MostWaiting = 30,
         MostEnded = 100;
 
-    private readonly ConcurrentDictionary<string, Job> _jobs = [];
-    private readonly ConcurrentQueue<KeyValuePair<string, Job>> _ended = [];
-    private readonly SemaphoreSlim _turn = new(1);
+    /// <summary>A page that waits for work asks for it more often than this.</summary>
+    private static readonly TimeSpan Looks = TimeSpan.FromSeconds(5);
 
-    /// <summary>Where work stands; none when it was never begun or is done.</summary>
-    public WorkState StateOf(string key) => _jobs.TryGetValue(key, out var job) ? job.State : WorkState.None;
+    private readonly Lock _one = new();
+    private readonly Dictionary<string, Job> _jobs = [];
+    private readonly List<Job> _line = [];
+    private readonly Queue<Job> _ended = [];
+    private Job? _running;
+
+    /// <summary>Where work stands, for somebody who looks at it; none when it was never begun or is done.</summary>
+    public WorkState StateOf(string key)
+    {
+        lock (_one)
+        {
+            if (!_jobs.TryGetValue(key, out var job))
+                return WorkState.None;
+            job.LookedAt = clock.GetTimestamp();
+            return job.State;
+        }
+    }
 
     /// <summary>Begins the work unless it is under way. The work keeps its own result.</summary>
-    public void Start(string key, Func<Progress, Task> work)
+    /// <param name="key">What it is known by.</param>
+    /// <param name="work">What is done.</param>
+    /// <param name="after">Work whose end it waits for, when that is under way.</param>
+    public void Start(string key, Func<Progress, Task> work, string? after = null)
     {
-        if (!TryStart(key, work))
+        if (!TryStart(key, work, after))
             throw new RefusalException("study.busy", $"{MostWaiting} pieces of work are waiting; try again when some are done.", "part");
     }
 
     /// <summary>As <see cref="Start"/>; false when too much is waiting.</summary>
-    public bool TryStart(string key, Func<Progress, Task> work)
+    public bool TryStart(string key, Func<Progress, Task> work, string? after = null)
     {
-        if (_jobs.TryGetValue(key, out var known) && known.IsOpen)
+        lock (_one)
+        {
+            if (_jobs.TryGetValue(key, out var known) && known.IsOpen)
+                return true;
+            if (_line.Count + (_running is null ? 0 : 1) >= MostWaiting)
+                return false;
+            var job = new Job(key, work, after, life.ApplicationStopping);
+            _jobs[key] = job;
+            _line.Add(job);
+            RunNext();
             return true;
-        if (_jobs.Values.Count(j => j.IsOpen) >= MostWaiting)
-            return false;
-        var job = new Job(life.ApplicationStopping);
-        if (_jobs.AddOrUpdate(key, job, (_, other) => other.IsOpen ? other : job) == job)
-            _ = Task.Run(() => RunAsync(new(key, job), work), CancellationToken.None);
-        else
-            job.Dispose();
-        return true;
+        }
     }
 
-    public void Stop(string key)
-    {
-        if (_jobs.TryGetValue(key, out var job))
-            job.Stop();
-    }
+    public void Stop(string key) => Stop(key, isForgotten: false);
 
     /// <summary>Stops it and forgets it: what nobody wants any more may begin anew when somebody does.</summary>
-    public void Leave(string key)
+    public void Leave(string key) => Stop(key, isForgotten: true);
+
+    private void Stop(string key, bool isForgotten)
     {
-        if (_jobs.TryRemove(key, out var job))
-            job.Stop();
+        Job? job;
+        lock (_one)
+        {
+            if (!_jobs.TryGetValue(key, out job))
+                return;
+            if (isForgotten)
+                Forget(job);
+            if (_line.Remove(job))
+                End(job, WorkState.Stopped);
+        }
+
+        // What ends by it may end at once, on this thread.
+        job.Stop();
     }
 
-    public void Dispose() => _turn.Dispose();
-
-    private async Task RunAsync(KeyValuePair<string, Job> entry, Func<Progress, Task> work)
+    private void RunNext()
     {
-        using var job = entry.Value;
-        var end = await EndOfAsync(entry.Key, work, job);
+        if (_running is not null || Next() is not { } next)
+            return;
+        _line.Remove(next);
+        _running = next;
+        _ = Task.Run(() => RunAsync(next), CancellationToken.None);
+    }
+
+    private Job? Next()
+    {
+        var ready = _line.FindAll(j => j.After is null || !_line.Exists(other => other.Key == j.After));
+        return ready.Find(IsLookedAt) ?? ready.FirstOrDefault();
+    }
+
+    /// <summary>Who waits for what comes after work waits for the work.</summary>
+    private bool IsLookedAt(Job job) =>
+        (job.LookedAt is { } at && clock.GetElapsedTime(at) < Looks) || _line.Exists(other => other.After == job.Key && IsLookedAt(other));
+
+    private async Task RunAsync(Job job)
+    {
+        var end = await EndOfAsync(job);
+        lock (_one)
+        {
+            _running = null;
+            End(job, end);
+            RunNext();
+        }
+    }
+
+    private void End(Job job, WorkState end)
+    {
         job.Finish(end);
-        // Only this job: another of the same key may stand in its place.
         if (end.Phase == WorkPhase.Done)
-            _jobs.TryRemove(entry);
+            Forget(job);
         else
-            _ended.Enqueue(entry);
-        while (_ended.Count > MostEnded && _ended.TryDequeue(out var oldest))
-            _jobs.TryRemove(oldest);
+            _ended.Enqueue(job);
+        while (_ended.Count > MostEnded)
+            Forget(_ended.Dequeue());
     }
 
-    private async Task<WorkState> EndOfAsync(string key, Func<Progress, Task> work, Job job)
+    /// <summary>Only this one: another of the same key may stand in its place.</summary>
+    private void Forget(Job job)
+    {
+        if (_jobs.GetValueOrDefault(job.Key) == job)
+            _jobs.Remove(job.Key);
+    }
+
+    private async Task<WorkState> EndOfAsync(Job job)
     {
         try
         {
-            await _turn.WaitAsync(job.Cancel);
-            try
-            {
-                await work(new Progress(job.Report, job.Cancel));
-                return WorkState.Done;
-            }
-            finally
-            {
-                _turn.Release();
-            }
+            job.Cancel.ThrowIfCancellationRequested();
+            await job.Work(new Progress(job.Report, job.Cancel));
+            return WorkState.Done;
         }
         catch (Exception stopped) when (stopped is OperationCanceledException || life.ApplicationStopping.IsCancellationRequested)
         {
-            return new WorkState(WorkPhase.Stopped, "", 0);
+            return WorkState.Stopped;
         }
         catch (RefusalException refused)
         {
@@ -112,7 +169,7 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
         }
         catch (Exception failure)
         {
-            Failed(log, key, failure);
+            Failed(log, job.Key, failure);
             return new WorkState(WorkPhase.Failed, "", 0);
         }
     }
@@ -123,22 +180,31 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
         "{Key} failed"
     );
 
-    /// <summary>One piece of work: where it stands, and its stop.</summary>
-    private sealed class Job : IDisposable
+    /// <summary>One piece of work: where it stands, its stop, and when somebody last looked.</summary>
+    private sealed class Job
     {
-        private readonly Lock _one = new();
+        private readonly Lock _stopping = new();
         private readonly CancellationTokenSource _stop;
         private volatile WorkState _state = new(WorkPhase.Waiting, "Waiting for its turn", 0);
 
-        public Job(CancellationToken end)
+        public Job(string key, Func<Progress, Task> work, string? after, CancellationToken end)
         {
+            (Key, Work, After) = (key, work, after);
             _stop = CancellationTokenSource.CreateLinkedTokenSource(end);
             Cancel = _stop.Token;
         }
 
-        public WorkState State => _state;
+        public string Key { get; }
+
+        public Func<Progress, Task> Work { get; }
+
+        public string? After { get; }
 
         public CancellationToken Cancel { get; }
+
+        public long? LookedAt { get; set; }
+
+        public WorkState State => _state;
 
         public bool IsOpen => _state.Phase is WorkPhase.Waiting or WorkPhase.Running;
 
@@ -146,7 +212,7 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
 
         public void Stop()
         {
-            lock (_one)
+            lock (_stopping)
             {
                 if (IsOpen)
                     _stop.Cancel();
@@ -156,10 +222,11 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
         /// <summary>Nothing stops it after this.</summary>
         public void Finish(WorkState state)
         {
-            lock (_one)
+            lock (_stopping)
+            {
                 _state = state;
+                _stop.Dispose();
+            }
         }
-
-        public void Dispose() => _stop.Dispose();
     }
 }

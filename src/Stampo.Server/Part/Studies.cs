@@ -40,11 +40,16 @@ public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake inta
             : new StudyState(state.Phase, state.Doing, state.Share, null);
     }
 
-    /// <summary>Begins to measure unless that is done or under way; refused when too much is waiting.</summary>
-    public async Task StartAsync(StoredPart part, CancellationToken cancel = default)
+    /// <summary>
+    /// Begins to measure unless that is done or under way; refused when too much is waiting. What it is known by in the line, for what has
+    /// to come after it; null when there is nothing to measure.
+    /// </summary>
+    public async Task<string?> StartAsync(StoredPart part, CancellationToken cancel = default)
     {
-        if (await UnmeasuredAsync(part, cancel) is { } key)
+        var key = await UnmeasuredAsync(part, cancel);
+        if (key is not null)
             work.Start(key, progress => MeasureAsync(key, part, progress));
+        return key;
     }
 
     /// <summary>

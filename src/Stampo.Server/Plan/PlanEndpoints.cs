@@ -9,6 +9,7 @@ public static class PlanEndpoints
     {
         var plan = app.MapGroup("/api/projects/{id}/plan").WithTags("Plan");
         plan.MapDocument();
+        plan.MapFirstWork();
         plan.MapTraveller();
         foreach (var family in PlanFamilyEndpoints.All)
             family.Map(app, plan);
@@ -30,6 +31,21 @@ public static class PlanEndpoints
         plan.MapPost(
             "/redo",
             ([AsParameters] PlanAt at, Move from, Plans plans, CancellationToken cancel) => plans.MoveAsync(at, +1, from, cancel)
+        );
+    }
+
+    private static void MapFirstWork(this RouteGroupBuilder plan)
+    {
+        plan.MapGet("/first-work", ([AsParameters] PlanAt at, Plans plans, CancellationToken cancel) => plans.FirstWorkAsync(at, cancel));
+
+        plan.MapPost(
+            "/first-work",
+            ([AsParameters] PlanAt at, Plans plans, CancellationToken cancel) => plans.WorkFirstAsync(at, isWanted: true, cancel)
+        );
+
+        plan.MapDelete(
+            "/first-work",
+            ([AsParameters] PlanAt at, Plans plans, CancellationToken cancel) => plans.WorkFirstAsync(at, isWanted: false, cancel)
         );
     }
 

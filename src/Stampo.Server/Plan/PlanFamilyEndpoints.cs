@@ -26,6 +26,7 @@ public static class PlanFamilyEndpoints
     {
         services.AddSingleton<SurfaceAnswers>();
         services.AddSingleton<IShapeAnswerer>(s => s.GetRequiredService<SurfaceAnswers>());
+        services.AddSingleton<PlanShapes>();
         foreach (var family in All)
             family.AddTo(services);
     }

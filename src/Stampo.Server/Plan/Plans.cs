@@ -45,6 +45,9 @@ public sealed record PlanAnswer(
     /// <summary>Where the plan is kept, and with it the runs that are of it.</summary>
     [JsonIgnore]
     public string? Step { get; init; }
+
+    /// <summary>What is worked out before there can be an answer; null when nothing is.</summary>
+    public WorkState? FirstWork { get; init; }
 }
 
 /// <summary>
@@ -62,7 +65,7 @@ public sealed class Plans(
     Decisions decisions,
     Comparisons comparisons,
     ShopLibrary shop,
-    IEnumerable<IShapeAnswerer> answerers,
+    PlanShapes shapes,
     Studies studies,
     TimeProvider clock
 )
@@ -81,7 +84,40 @@ public sealed class Plans(
         var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
         if (await studies.FactsAsync(part, cancel) is null)
             return Without(decided, "The part has no volume any more; mend it on the Part page.");
-        return await WholeAsync(decided, await PlanAsync(at.Id, decided, cancel), part, isLookedAt, cancel);
+        var plan = await PlanAsync(at.Id, decided, cancel);
+        if (isLookedAt && await FirstWorkAsync(decided, plan.Value, part, cancel) is { } work)
+            return Without(decided, "The part is large; what the plan needs to know of its shape is worked out first.") with
+            {
+                FirstWork = work,
+            };
+        return await WholeAsync(decided, plan, part, isLookedAt, cancel);
+    }
+
+    private async Task<WorkState?> FirstWorkAsync(Decided decided, PlanChoices plan, StoredPart part, CancellationToken cancel) =>
+        await shapes.FirstWorkAsync(part, decided.Plan, Asks(decided, plan, await shop.CurrentAsync(cancel)), cancel);
+
+    /// <summary>Begins the first work for a plan again, or stops it.</summary>
+    public async Task<WorkState> WorkFirstAsync(PlanAt at, bool isWanted, CancellationToken cancel)
+    {
+        var (decided, plan, part) = await PlannedAsync(at, cancel);
+        if (isWanted)
+            return await shapes.StartAsync(part, decided.Plan, Asks(decided, plan, await shop.CurrentAsync(cancel)), cancel);
+        shapes.Stop(part, decided.Plan);
+        return shapes.StateOf(part, decided.Plan);
+    }
+
+    /// <summary>Where the first work for a plan stands.</summary>
+    public async Task<WorkState> FirstWorkAsync(PlanAt at, CancellationToken cancel)
+    {
+        var (decided, _, part) = await PlannedAsync(at, cancel);
+        return shapes.StateOf(part, decided.Plan);
+    }
+
+    private async Task<(Decided Decided, PlanChoices Plan, StoredPart Part)> PlannedAsync(PlanAt at, CancellationToken cancel)
+    {
+        var decided = await PlannableAsync(at, cancel);
+        var choices = (await PlanAsync(at.Id, decided, cancel)).Value;
+        return (decided, choices, (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value);
     }
 
     /// <summary>Keeps a plan that can be computed; refuses any other, with nothing lost on the page.</summary>
@@ -121,8 +157,7 @@ public sealed class Plans(
     /// <summary>The part of a project, what was chosen in its plan, and the library it was chosen from.</summary>
     public async Task<(StoredPart Part, PlanChoices Choices, TheLibrary Library)> ChosenAsync(PlanAt at, CancellationToken cancel)
     {
-        var choices = (await PlanAsync(at.Id, await PlannableAsync(at, cancel), cancel)).Value;
-        var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
+        var (_, choices, part) = await PlannedAsync(at, cancel);
         return (part, choices, await shop.CurrentAsync(cancel));
     }
 
@@ -132,11 +167,9 @@ public sealed class Plans(
         CancellationToken cancel
     )
     {
-        var decided = await PlannableAsync(at, cancel);
-        var choices = (await PlanAsync(at.Id, decided, cancel)).Value;
-        var part = (await steps.ReadAsync(at.Id, PartEndpoints.Step, StoredPart.None, cancel)).Value;
-        var inputs = Inputs(decided, choices, await shop.CurrentAsync(cancel));
-        return (part, decided.Plan, (await KnownAsync(part, decided.MethodOf(choices), choices, inputs, cancel)).Keys);
+        var (decided, choices, part) = await PlannedAsync(at, cancel);
+        var asks = Asks(decided, choices, await shop.CurrentAsync(cancel));
+        return (part, decided.Plan, (await shapes.KnownAsync(part, asks, cancel)).Keys);
     }
 
     /// <param name="ProjectId">Of which project.</param>
@@ -284,48 +317,20 @@ public sealed class Plans(
     )
     {
         var inputs = Inputs(decided, plan, library);
-        var known = await KnownAsync(part, method, plan, inputs, cancel);
-        if (isLookedAt && part.IsSolid)
-            foreach (var asked in known.GroupBy(k => Answering(k.Key)))
-                await asked.Key.BeginAsync(
-                    part,
-                    decided.Plan,
-                    [.. asked.Where(k => k.Value is null or IFirstLook { IsFirstLook: true }).Select(k => k.Key)],
-                    cancel
-                );
+        var known = await shapes.KnownAsync(part, Asks(method, plan, inputs), cancel);
+        if (isLookedAt)
+            await shapes.BeginAsync(part, decided.Plan, known, cancel);
         return method.Planner.Work(plan, method, inputs with { Shape = new ShapeAnswers(known) });
     }
 
     private PlanInputs Inputs(Decided decided, PlanChoices plan, TheLibrary library) =>
         new(decided.JobWith, library, ShapeAnswers.None, decided.Quantity, plan.Checked().Hours.NextMorning(clock.Today()));
 
-    /// <summary>
-    /// What the plan asks of the mesh, with what is known of it; some is asked only once something else is known. Nothing is known of a
-    /// part without a sound mesh.
-    /// </summary>
-    private async Task<Dictionary<ShapeQuestion, object?>> KnownAsync(
-        StoredPart part,
-        RouteMethod method,
-        PlanChoices plan,
-        PlanInputs inputs,
-        CancellationToken cancel
-    )
-    {
-        var known = new Dictionary<ShapeQuestion, object?>();
-        while (part.IsSolid)
-        {
-            var asks = method.Planner.Asks(plan, method, inputs with { Shape = new ShapeAnswers(known) });
-            var fresh = asks.Where(question => !known.ContainsKey(question)).ToList();
-            if (fresh.Count == 0)
-                break;
-            foreach (var question in fresh)
-                known[question] = await Answering(question).AnswerAsync(part, question, cancel);
-        }
+    private PlanAsks Asks(Decided decided, PlanChoices plan, TheLibrary library) =>
+        Asks(decided.MethodOf(plan), plan, Inputs(decided, plan, library));
 
-        return known;
-    }
-
-    private IShapeAnswerer Answering(ShapeQuestion question) => answerers.First(a => a.Takes(question));
+    private static PlanAsks Asks(RouteMethod method, PlanChoices plan, PlanInputs inputs) =>
+        known => method.Planner.Asks(plan, method, inputs with { Shape = known });
 
     private static PlanAnswer Without(Decided? decided, string notice) =>
         new(decided?.Route, null, null, null, null, [], Cautions.Deference, notice, decided?.Stretch, decided?.All ?? [])

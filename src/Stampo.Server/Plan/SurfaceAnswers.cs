@@ -14,6 +14,9 @@ public interface IShapeAnswerer
     /// <summary>Null for what is not known yet.</summary>
     Task<object?> AnswerAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel);
 
+    /// <summary>Whether the answer, or that there is none yet, can be told at once.</summary>
+    Task<bool> IsAtHandAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel) => Task.FromResult(true);
+
     /// <summary>
     /// Somebody looks at a plan that waits for these: what takes long begins in the background, and what the same plan asked before gives
     /// way.
@@ -32,16 +35,23 @@ public sealed class SurfaceAnswers(Surfaces surfaces, Studies studies, IMemoryCa
         return await KeptAsync(part, (pull, question), surface => ((SurfaceQuestion)question).AnswerOf(surface, pull), cancel);
     }
 
+    public async Task<bool> IsAtHandAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel) =>
+        IsKept(part, (await PullAsync(part, cancel), question));
+
     /// <summary>The direction a mold opens in: as chosen for the part, as measured, or up in the file.</summary>
     public async Task<Vec3> PullAsync(StoredPart part, CancellationToken cancel) =>
         (part.Pull ?? (await studies.FiguresAsync(part, cancel))?.Pull) is [var x, var y, var z] ? new Vec3(x, y, z) : new Vec3(0, 0, 1);
 
     public async Task<T> KeptAsync<T>(StoredPart part, object what, Func<SolidSurface, T> make, CancellationToken cancel)
     {
-        var key = (nameof(SurfaceAnswers), part.Hash, part.Unit, what);
+        var key = KeyOf(part, what);
         if (cache.TryGetValue(key, out T? kept))
             return kept!;
         var made = await Task.Run(async () => make(await surfaces.NeededAsync(part, cancel)), cancel);
         return cache.Set(key, made, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = TimeSpan.FromMinutes(30) });
     }
+
+    public bool IsKept(StoredPart part, object what) => cache.TryGetValue(KeyOf(part, what), out _);
+
+    private static object KeyOf(StoredPart part, object what) => (nameof(SurfaceAnswers), part.Hash, part.Unit, what);
 }

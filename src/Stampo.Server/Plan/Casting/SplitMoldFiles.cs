@@ -59,8 +59,8 @@ public sealed class SplitMoldFiles(
         var key = KeyOf(part, request.Checked());
         if ((await StateAsync(part, request, cancel)).Figures is not null)
             return;
-        // The pull may still be measured: that is ahead in the line.
-        await studies.StartAsync(part, cancel);
+        // The pull may still have to be measured.
+        var pulled = await studies.StartAsync(part, cancel);
         work.Start(
             key,
             async progress =>
@@ -82,7 +82,8 @@ public sealed class SplitMoldFiles(
                         "split.partingMm"
                     );
                 await KeepAsync(key, new Kept(mold.Figures, reports), lower, upper, progress.Cancel);
-            }
+            },
+            after: pulled
         );
     }
 

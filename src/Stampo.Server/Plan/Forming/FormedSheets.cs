@@ -5,6 +5,7 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 using Stampo.Core.Forming;
+using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
@@ -59,6 +60,9 @@ public sealed class FormedSheets(
             : null;
     }
 
+    public async Task<bool> IsAtHandAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel) =>
+        question is not ShellRead || shapes.IsKept(part, ShellKey(await shapes.PullAsync(part, cancel)));
+
     /// <summary>Where it stands: done, under way, stopped, or not begun.</summary>
     public async Task<WorkState> StateAsync(StoredPart part, SheetQuestion question, CancellationToken cancel)
     {
@@ -72,20 +76,21 @@ public sealed class FormedSheets(
         var asked = open.OfType<SheetQuestion>().Select(q => (Question: q, Key: KeyOf(part, q))).ToList();
         Leave(plan, [.. asked.Select(k => k.Key)]);
         var keys = asked.FindAll(k => !k.Question.IsOnRequest);
-        if (keys.Count > 0)
-            await studies.StartAsync(part, cancel);
+        if (keys.Count == 0)
+            return;
+        var pulled = await studies.StartAsync(part, cancel);
         // What somebody stopped, and what failed, waits until somebody asks again.
         foreach (var (question, key) in keys.Where(k => work.StateOf(k.Key).Phase == WorkPhase.None))
-            Start(part, plan, question, key);
+            Start(part, plan, question, key, pulled);
     }
 
     /// <summary>Begins it, also when it was stopped before.</summary>
     public async Task StartAsync(StoredPart part, string plan, SheetQuestion question, CancellationToken cancel)
     {
         await surfaces.NeededAsync(part, cancel);
-        await studies.StartAsync(part, cancel);
+        var pulled = await studies.StartAsync(part, cancel);
         if ((await StateAsync(part, question, cancel)).Phase != WorkPhase.Done)
-            Start(part, plan, question, KeyOf(part, question));
+            Start(part, plan, question, KeyOf(part, question), pulled);
     }
 
     /// <summary>Stops all that is under way for a plan.</summary>
@@ -135,7 +140,7 @@ public sealed class FormedSheets(
         }
     }
 
-    private void Start(StoredPart part, string plan, SheetQuestion question, string key)
+    private void Start(StoredPart part, string plan, SheetQuestion question, string key, string? pulled)
     {
         var open = _underWay.GetOrAdd(plan, _ => []);
         lock (open)
@@ -159,20 +164,18 @@ public sealed class FormedSheets(
                     open.Remove(key);
                 if (question is SheetFormed)
                     Interlocked.Increment(ref _finished);
-            }
+            },
+            after: pulled
         );
     }
 
     private async Task<OpenShell> ShellAsync(StoredPart part, CancellationToken cancel)
     {
         var pull = await shapes.PullAsync(part, cancel);
-        return await shapes.KeptAsync(
-            part,
-            ("open shell", pull),
-            surface => OpenShell.Of(surface, pull, new Progress(cancel: cancel)),
-            cancel
-        );
+        return await shapes.KeptAsync(part, ShellKey(pull), surface => OpenShell.Of(surface, pull, new Progress(cancel: cancel)), cancel);
     }
+
+    private static object ShellKey(Vec3 pull) => (nameof(OpenShell), pull);
 
     private static string KeyOf(StoredPart part, SheetQuestion question)
     {

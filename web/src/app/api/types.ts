@@ -67,6 +67,7 @@ export type ShapeVerdict = Schemas['ShapeVerdict'];
 export type ShowPick = Schemas['ShowPick'];
 export type StoredPart = Schemas['StoredPart'];
 export type StudyState = Schemas['StudyState'];
+export type WorkState = Schemas['WorkState'];
 export type Supply = Schemas['Supply'];
 export type Traveller = Schemas['Traveller'];
 export type WorkPlan = Schemas['WorkPlan'];

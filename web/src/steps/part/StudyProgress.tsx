@@ -1,5 +1,6 @@
-import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
+import { Alert, Button } from '@mui/material';
 import type { StudyState } from '../../app/api/types';
+import { WorkProgress } from '../../shared/WorkProgress';
 
 interface Props {
   study: StudyState | undefined;
@@ -23,14 +24,11 @@ export function StudyProgress({ study, onStop, onStart }: Props) {
       </Alert>
     );
   return (
-    <Box sx={{ my: 1 }} role="status">
-      <Typography variant="body2">
-        Measuring the shape: {study.doing.toLowerCase()} …{' '}
-        <Button onClick={onStop} sx={{ py: 0 }}>
-          Stop
-        </Button>
-      </Typography>
-      <LinearProgress variant="determinate" value={study.share * 100} aria-label="Progress of the measuring" />
-    </Box>
+    <WorkProgress
+      doing={`Measuring the shape: ${study.doing.toLowerCase()}`}
+      share={study.share}
+      label="Progress of the measuring"
+      onStop={onStop}
+    />
   );
 }

@@ -12,6 +12,7 @@ import { Stretches } from '../../shared/Stretches';
 import { SaveState } from '../../shared/SaveState';
 import { type Step, type StepApi, useStep } from '../../shared/useStep';
 import { WorkingDrawer } from '../../shared/WorkingDrawer';
+import { FirstWork } from './FirstWork';
 import { Headline } from './Headline';
 import { type PlanAt, planAt, usePlanAt } from './planAt';
 import { familyOf, stationOf } from './families';
@@ -40,7 +41,7 @@ export function PlanPage() {
   const step = useStep(['plan', projectId, at.stretch ?? ''], planApi(at));
   if (step.failure) return <Refusal problem={step.failure} to={`/projects/${projectId}/part`} act="Go to Part" />;
   if (!step.answer) return null;
-  const { route, plan, answer, offers, notice } = step.answer;
+  const { route, plan, answer, offers, notice, firstWork } = step.answer;
   const others = (
     <Stretches
       stretches={step.answer.stretches}
@@ -48,6 +49,14 @@ export function PlanPage() {
       to={(id) => planAt(projectId, id).page('plan')}
     />
   );
+  if (firstWork && route)
+    return (
+      <Box sx={{ py: 2, maxWidth: 620 }}>
+        {others}
+        <Typography variant="h1">Plan: {within(route.name)}</Typography>
+        <FirstWork work={firstWork} notice={notice} />
+      </Box>
+    );
   if (!plan || !answer || !route || !offers)
     return (
       <Box sx={{ py: 2, maxWidth: 620 }}>

@@ -1,9 +1,10 @@
-import { Alert, Box, Button, LinearProgress, Slider, Typography } from '@mui/material';
+import { Alert, Box, Button, Slider, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Suspense, useEffect, useState } from 'react';
 import { client, unwrap } from '../../../../../app/api/client';
 import type { SplitMoldState } from '../../../../../app/api/types';
 import { box, count, number } from '../../../../../shared/format';
+import { WorkProgress } from '../../../../../shared/WorkProgress';
 import { PlanFindings } from '../../../PlanFindings';
 import { usePlanAt } from '../../../planAt';
 import { SplitScene } from './SplitScene';
@@ -55,15 +56,7 @@ export default function SplitMold({ projectId, version, cavities }: Props) {
         </Alert>
       )}
       {isOpen(state) ? (
-        <Box role="status" sx={{ my: 1 }}>
-          <Typography variant="body2">
-            {work.doing || 'Waiting'} …{' '}
-            <Button onClick={() => stop.mutate()} sx={{ py: 0 }}>
-              Stop
-            </Button>
-          </Typography>
-          <LinearProgress variant="determinate" value={work.share * 100} aria-label="Progress of the generating" />
-        </Box>
+        <WorkProgress {...work} label="Progress of the generating" onStop={() => stop.mutate()} />
       ) : (
         !state.figures && (
           <>

@@ -1,10 +1,11 @@
-import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
+import { Alert, Box, Button, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { useFormContext } from 'react-hook-form';
 import type { FormingChoices, SheetWork } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
 import { FormChoice } from '../../../../../shared/formFields';
 import { number, points } from '../../../../../shared/format';
+import { WorkProgress } from '../../../../../shared/WorkProgress';
 import { NamedChoice } from '../../../NamedChoice';
 import { PlanFindings } from '../../../PlanFindings';
 import { PlanNumber } from '../../../planForm';
@@ -101,19 +102,12 @@ function Simulating({
   const ended = works.find((w) => w.work.phase === 'stopped' || w.work.phase === 'failed');
   if (running)
     return (
-      <Box role="status" sx={{ mb: 1 }}>
-        <Typography variant="body2">
-          {nameOf(running)}: {running.work.doing || 'waiting'} …{' '}
-          <Button onClick={onStop} sx={{ py: 0 }}>
-            Stop
-          </Button>
-        </Typography>
-        <LinearProgress
-          variant="determinate"
-          value={running.work.share * 100}
-          aria-label="Progress of the simulation"
-        />
-      </Box>
+      <WorkProgress
+        doing={`${nameOf(running)}: ${running.work.doing || 'waiting'}`}
+        share={running.work.share}
+        label="Progress of the simulation"
+        onStop={onStop}
+      />
     );
   if (!ended) return null;
   return (

@@ -1,0 +1,56 @@
+using System.Text.Json;
+using Stampo.Bench;
+
+namespace Stampo.Server.Tests;
+
+public sealed class FirstWorkTests(SharedServer shared)
+{
+    private readonly StampoServer _server = shared.Server;
+
+    [Fact]
+    public async Task A_large_part_is_looked_at_in_the_background_before_its_plan_answers()
+    {
+        var id = await _server.NewProjectAsync();
+        await StampoServer.ReadAsync(
+            await _server.SendMeshAsync($"/api/projects/{id}/part/file?version=0&unit=mm", SphereStl.OfAtLeast(101_000))
+        );
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } },
+                reason = "To be cast.",
+                by = "Oren Tisdale",
+            }
+        );
+        var path = $"/api/projects/{id}/plan/first-work";
+        Assert.Equal("none", (await _server.GetAsync(path)).GetProperty("phase").GetString());
+        var first = await _server.GetAsync($"/api/projects/{id}/plan");
+        Assert.Equal(JsonValueKind.Null, first.GetProperty("answer").ValueKind);
+        Assert.Contains(first.GetProperty("firstWork").GetProperty("phase").GetString(), new[] { "waiting", "running" });
+        // Stopped, it waits until somebody asks again, however often the plan is looked at.
+        await StampoServer.ReadAsync(await _server.Client.DeleteAsync(path));
+        await UntilAsync(path, "stopped");
+        Assert.Equal(
+            "stopped",
+            (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("firstWork").GetProperty("phase").GetString()
+        );
+        await StampoServer.ReadAsync(await _server.Client.PostAsync(path, null));
+        await UntilAsync(path, "none");
+        var whole = await _server.GetAsync($"/api/projects/{id}/plan");
+        Assert.Equal(JsonValueKind.Null, whole.GetProperty("firstWork").ValueKind);
+        Assert.NotEqual(0, whole.GetProperty("answer").GetProperty("operations").GetArrayLength());
+    }
+
+    private async Task UntilAsync(string path, string phase)
+    {
+        for (var i = 0; i < 1_200; i++)
+        {
+            if ((await _server.GetAsync(path)).GetProperty("phase").GetString() == phase)
+                return;
+            await Task.Delay(50);
+        }
+
+        throw new TimeoutException($"{path} never was {phase}");
+    }
+}
