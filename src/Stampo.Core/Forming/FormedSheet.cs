@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Geometry.Search;
 
 namespace Stampo.Core.Forming;
 
@@ -92,8 +93,7 @@ public sealed class FormedSheet
 
         void Nearer(int p, int q, int r)
         {
-            Span<float> corners = [.. Points.AsSpan(3 * p, 3), .. Points.AsSpan(3 * q, 3), .. Points.AsSpan(3 * r, 3)];
-            var hit = Triangles.NearestPoint(corners, local);
+            var hit = Triangles.NearestPoint(Local(p), Local(q), Local(r), local);
             if ((local - hit).Dot(local - hit) > best)
                 return;
             best = (local - hit).Dot(local - hit);

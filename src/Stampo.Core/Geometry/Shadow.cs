@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Numerics;
 
 namespace Stampo.Core.Geometry;
@@ -9,6 +10,9 @@ public static class Shadow
 
     /// <summary>Rows of pixels filled before a coarser grid is taken, so that a million overlapping sheets end in bounded time.</summary>
     private const double MostRows = 60_000_000;
+
+    /// <summary>A core takes so many triangles before it asks for more.</summary>
+    private const int TrianglesAtOnce = 100_000;
 
     /// <summary>
     /// Raster of 2048 cells on the long side of the shadow's box, a cell counted when its centre is covered; exact for a shadow
@@ -29,16 +33,33 @@ public static class Shadow
             rows = (int)Math.Max(1, Math.Ceiling(grid * height / Math.Max(width, height)));
         var words = (columns + 63) / 64;
         var bits = new ulong[rows * words];
-        for (var t = 0; t < mesh.TriangleCount; t++)
-        {
-            if (!leftOut[t])
-                Fill(bits, words, columns, rows, At(0), At(1), At(2));
-
-            Vector2d At(int corner)
+        var isLeftOut = leftOut.ToArray();
+        Parallel.ForEach(
+            Partitioner.Create(0, mesh.TriangleCount, TrianglesAtOnce),
+            () => new ulong[rows * words],
+            (some, _, own) =>
             {
-                var p = flat[mesh.Corners[3 * t + corner]];
-                return new Vector2d((p.X - low.X) / width * columns, (p.Y - low.Y) / height * rows);
+                for (var t = some.Item1; t < some.Item2; t++)
+                {
+                    if (!isLeftOut[t])
+                        Fill(own, words, columns, rows, At(3 * t), At(3 * t + 1), At(3 * t + 2));
+                }
+
+                return own;
+            },
+            own =>
+            {
+                lock (bits)
+                {
+                    for (var word = 0; word < bits.Length; word++)
+                        bits[word] |= own[word];
+                }
             }
+        );
+        Vector2d At(int corner)
+        {
+            var p = flat[mesh.Corners[corner]];
+            return new Vector2d((p.X - low.X) / width * columns, (p.Y - low.Y) / height * rows);
         }
 
         var covered = 0L;

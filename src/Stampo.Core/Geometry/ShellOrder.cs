@@ -1,3 +1,5 @@
+using Stampo.Core.Geometry.Search;
+
 namespace Stampo.Core.Geometry;
 
 /// <summary>
@@ -65,16 +67,10 @@ public static class ShellOrder
     /// <summary>Parity of crossings along a ray in a direction no modelled face is likely to hold.</summary>
     private static bool Inside(Mesh mesh, List<int> triangles, Vec3 point)
     {
-        var direction = new Vec3(0.5773, 0.2113, 0.7887);
-        var crossings = 0;
-        Span<float> corners = stackalloc float[9];
-        foreach (var t in triangles)
-        {
-            mesh.CopyCorners(t, corners);
-            if (Triangles.RayDistance(corners, point, direction, slack: 0) > 0)
-                crossings++;
-        }
-
+        var ray = new Ray(point, new Vec3(0.5773, 0.2113, 0.7887));
+        var crossings = triangles.Count(t =>
+            Triangles.RayDistance(mesh.Corner(t, 0), mesh.Corner(t, 1), mesh.Corner(t, 2), ray, slack: 0) > 0
+        );
         return crossings % 2 == 1;
     }
 }

@@ -4,11 +4,10 @@ namespace Stampo.Core.Geometry;
 public static class SmoothRegions
 {
     /// <summary>The region number of each triangle (−1 for one left out) and how many there are.</summary>
-    public static (int[] RegionOf, int Count) Of(Mesh mesh, ReadOnlySpan<bool> leftOut, int[] neighbours, double angleDeg)
+    public static (int[] RegionOf, int Count) Of(Vec3[] normals, ReadOnlySpan<bool> leftOut, int[] neighbours, double angleDeg)
     {
-        var normals = UnitNormals(mesh);
         var least = Math.Cos(angleDeg * Math.PI / 180);
-        var sets = new DisjointSets(mesh.TriangleCount);
+        var sets = new DisjointSets(normals.Length);
         for (var edge = 0; edge < neighbours.Length; edge++)
         {
             if (neighbours[edge] is >= 0 and var other && normals[edge / 3].Dot(normals[other]) >= least)
@@ -38,12 +37,5 @@ public static class SmoothRegions
                 waiting.Push(other);
             }
         }
-    }
-
-    private static Vec3[] UnitNormals(Mesh mesh)
-    {
-        var normals = new Vec3[mesh.TriangleCount];
-        Parallel.For(0, normals.Length, t => normals[t] = mesh.UnitNormal(t));
-        return normals;
     }
 }

@@ -12,10 +12,24 @@ public sealed class SurfaceSamples
     private const double FinestShare = 1.0 / 2000;
     private const int MostPerSide = 32;
 
-    private SurfaceSamples(byte[] divisions, SurfaceSample[] all) => (Divisions, All) = (divisions, all);
+    private SurfaceSamples(byte[] divisions)
+    {
+        (Divisions, Starts) = (divisions, new int[divisions.Length]);
+        var count = 0;
+        for (var t = 0; t < divisions.Length; t++)
+        {
+            Starts[t] = count;
+            count += divisions[t] * divisions[t];
+        }
+
+        All = new SurfaceSample[count];
+    }
 
     /// <summary>n for each triangle: how many parts a side was cut into; 0 for a triangle without area or left out.</summary>
     public byte[] Divisions { get; }
+
+    /// <summary>Where the samples of each triangle begin.</summary>
+    public int[] Starts { get; }
 
     /// <summary>
     /// The samples in the order of the triangles, n² each: along the first side, then the parts pointing the other way between them.
@@ -24,26 +38,28 @@ public sealed class SurfaceSamples
 
     public static SurfaceSamples Of(Mesh mesh, ReadOnlySpan<bool> leftOut)
     {
+        var isLeftOut = leftOut.ToArray();
         var areas = new double[mesh.TriangleCount];
-        for (var t = 0; t < areas.Length; t++)
-            areas[t] = leftOut[t] ? 0 : mesh.AreaNormal(t).Length / 2;
+        Parallel.For(0, areas.Length, t => areas[t] = isLeftOut[t] ? 0 : mesh.AreaNormal(t).Length / 2);
         var largest = areas.Sum() * FinestShare;
         var divisions = Array.ConvertAll(
             areas,
             area => area > 0 ? (byte)Math.Clamp(Math.Ceiling(Math.Sqrt(area / largest)), 1, MostPerSide) : (byte)0
         );
-        var all = new SurfaceSample[divisions.Sum(n => n * n)];
-        var at = 0;
-        for (var t = 0; t < areas.Length; t++)
-        {
-            if (divisions[t] > 0)
-                at = Divide(mesh, t, areas[t], divisions[t], all, at);
-        }
-
-        return new SurfaceSamples(divisions, all);
+        var samples = new SurfaceSamples(divisions);
+        Parallel.For(
+            0,
+            areas.Length,
+            t =>
+            {
+                if (divisions[t] > 0)
+                    Divide(mesh, t, areas[t], divisions[t], samples.All, samples.Starts[t]);
+            }
+        );
+        return samples;
     }
 
-    private static int Divide(Mesh mesh, int triangle, double area, int n, SurfaceSample[] samples, int at)
+    private static void Divide(Mesh mesh, int triangle, double area, int n, SurfaceSample[] samples, int at)
     {
         var a = mesh.Corner(triangle, 0);
         Vec3 u = (mesh.Corner(triangle, 1) - a) * (1.0 / n),
@@ -55,7 +71,5 @@ public sealed class SurfaceSamples
             if (j < n - i - 1)
                 samples[at++] = new SurfaceSample(triangle, a + u * (i + 2 / 3.0) + v * (j + 2 / 3.0), area / (n * n));
         }
-
-        return at;
     }
 }

@@ -32,7 +32,7 @@ public static class FlatMarks
 
     public static MarksFound Of(SolidSurface surface)
     {
-        var (regionOf, count) = SmoothRegions.Of(surface.Mesh, surface.LeftOut, surface.Topology.Neighbours, FlatDeg);
+        var (regionOf, count) = SmoothRegions.Of(surface.Normals, surface.LeftOut, surface.Topology.Neighbours, FlatDeg);
         var carriers = Faces(surface, regionOf, LargeIn(surface, regionOf, count));
         var best = MarksFound.None;
         foreach (var carrier in carriers)

@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Geometry.Search;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Parts;
@@ -86,14 +87,6 @@ public sealed class InscribedBalls
     private static (int[] Chosen, int[] StandsFor) Choose(SolidSurface surface)
     {
         var samples = surface.Samples;
-        var starts = new int[samples.Divisions.Length];
-        var sum = 0;
-        for (var t = 0; t < starts.Length; t++)
-        {
-            starts[t] = sum;
-            sum += samples.Divisions[t] * samples.Divisions[t];
-        }
-
         var stride = (samples.All.Length + MostBalls - 1) / MostBalls;
         var chosen = new List<int>(MostBalls);
         var standsFor = new int[samples.All.Length];
@@ -102,8 +95,8 @@ public sealed class InscribedBalls
             for (var i = 0; i < samples.Divisions[t] * samples.Divisions[t]; i++)
             {
                 if (place++ % stride == 0)
-                    chosen.Add(starts[t] + i);
-                standsFor[starts[t] + i] = chosen[^1];
+                    chosen.Add(samples.Starts[t] + i);
+                standsFor[samples.Starts[t] + i] = chosen[^1];
             }
 
         return ([.. chosen], standsFor);

@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Geometry.Search;
 
 namespace Stampo.Core.Parts;
 
@@ -35,7 +36,8 @@ public static class LocalHighs
             _facing;
         private readonly Vec3[] _middle;
         private readonly int[] _corners;
-        private readonly long[] _steps;
+        private readonly int[] _higher,
+            _higherFrom;
 
         public Plateaus(SolidSurface surface, Vec3 up, double[] height, double level)
         {
@@ -45,73 +47,108 @@ public static class LocalHighs
             Array.Fill(top, double.NegativeInfinity);
             for (var v = 0; v < height.Length; v++)
                 top[plateauOf[v]] = Math.Max(top[plateauOf[v]], height[v]);
-            int[] byHeight = [.. Enumerable.Range(0, count).OrderByDescending(p => top[p])];
+            var byHeight = FromTheHighest(top);
             var rank = new int[count];
             for (var r = 0; r < count; r++)
                 rank[byHeight[r]] = r;
             _top = Array.ConvertAll(byHeight, p => top[p]);
-            (_facing, _middle, _corners) = (new double[count], new Vec3[count], new int[count]);
-            var steps = new List<long>();
+            _plateauOf = Array.ConvertAll(plateauOf, p => rank[p]);
+            (_surface, _facing, _middle, _corners) = (surface, new double[count], new Vec3[count], new int[count]);
             for (var t = 0; t < mesh.TriangleCount; t++)
             {
                 if (surface.LeftOut[t])
                     continue;
+                var facing = surface.Normals[t].Dot(up);
                 for (var k = 0; k < 3; k++)
                 {
-                    int v = mesh.Corners[3 * t + k],
-                        here = rank[plateauOf[v]],
-                        next = rank[plateauOf[mesh.Corners[3 * t + (k + 1) % 3]]];
-                    if (here != next)
-                        steps.Add(((long)Math.Max(here, next) << 32) | (uint)Math.Min(here, next));
-                    _facing[here] += surface.Normals[t].Dot(up);
-                    _middle[here] += mesh.Vertex(v);
+                    var here = At(t, k);
+                    _facing[here] += facing;
+                    _middle[here] += mesh.Corner(t, k);
                     _corners[here]++;
                 }
             }
 
-            _steps = [.. steps];
-            Array.Sort(_steps);
-            (_surface, _plateauOf) = (surface, Array.ConvertAll(plateauOf, p => rank[p]));
+            (_higher, _higherFrom) = Steps(count);
+        }
+
+        private int At(int triangle, int corner) => _plateauOf[_surface.Mesh.Corners[3 * triangle + corner % 3]];
+
+        /// <summary>Their numbers by height; of equal ones the lower number first.</summary>
+        private static int[] FromTheHighest(double[] top)
+        {
+            var order = new int[top.Length];
+            for (var p = 0; p < order.Length; p++)
+                order[p] = p;
+            var keys = Array.ConvertAll(top, height => -height);
+            Array.Sort(keys, order);
+            for (int start = 0, end = 1; start < keys.Length; start = end++)
+            {
+                while (end < keys.Length && keys[end] == keys[start])
+                    end++;
+                Array.Sort(order, start, end - start);
+            }
+
+            return order;
+        }
+
+        /// <summary>The higher neighbours of each plateau in turn, the highest first, and where those of each begin.</summary>
+        private (int[] Higher, int[] From) Steps(int count)
+        {
+            var from = new int[count + 1];
+            Each((lower, _) => from[lower + 1]++);
+            for (var p = 0; p < count; p++)
+                from[p + 1] += from[p];
+            var (higher, next) = (new int[from[count]], from[..count]);
+            Each((lower, upper) => higher[next[lower]++] = upper);
+            for (var p = 0; p < count; p++)
+                Array.Sort(higher, from[p], from[p + 1] - from[p]);
+            return (higher, from);
+
+            void Each(Action<int, int> step)
+            {
+                for (var t = 0; t < _surface.Mesh.TriangleCount; t++)
+                for (var k = 0; k < 3 && !_surface.LeftOut[t]; k++)
+                {
+                    if (At(t, k) != At(t, k + 1))
+                        step(Math.Max(At(t, k), At(t, k + 1)), Math.Min(At(t, k), At(t, k + 1)));
+                }
+            }
         }
 
         /// <summary>The point of each plateau that is nearest to its middle: the middle of a ring lies in the air.</summary>
         public IEnumerable<Vec3> PointsOn(IReadOnlyList<int> plateaus)
         {
             var mesh = _surface.Mesh;
+            var isAsked = new bool[_top.Length];
+            foreach (var plateau in plateaus)
+                isAsked[plateau] = true;
             var best = plateaus.ToDictionary(p => p, _ => (Point: default(Vec3), Away: double.PositiveInfinity));
-            void Offer(int plateau, Vec3 point, Vec3 middle)
-            {
-                if ((point - middle).Length is var away && away < best[plateau].Away)
-                    best[plateau] = (point, away);
-            }
-
-            Span<float> corners = stackalloc float[9];
             for (var t = 0; t < mesh.TriangleCount; t++)
             {
                 if (_surface.LeftOut[t])
                     continue;
-                var (a, b, c) = (_plateauOf[mesh.Corners[3 * t]], _plateauOf[mesh.Corners[3 * t + 1]], _plateauOf[mesh.Corners[3 * t + 2]]);
-                if (a == b && b == c && best.ContainsKey(a))
-                {
-                    mesh.CopyCorners(t, corners);
-                    Offer(a, Triangles.NearestPoint(corners, Middle(a)), Middle(a));
-                }
-
+                if (isAsked[At(t, 0)] && At(t, 0) == At(t, 1) && At(t, 1) == At(t, 2))
+                    Offer(At(t, 0), Triangles.NearestPoint(mesh.Corner(t, 0), mesh.Corner(t, 1), mesh.Corner(t, 2), Middle(At(t, 0))));
                 for (var k = 0; k < 3; k++)
                 {
-                    var (plateau, next) = (_plateauOf[mesh.Corners[3 * t + k]], _plateauOf[mesh.Corners[3 * t + (k + 1) % 3]]);
-                    if (best.ContainsKey(plateau))
+                    var plateau = At(t, k);
+                    if (isAsked[plateau])
                         Offer(
                             plateau,
-                            plateau == next
+                            plateau == At(t, k + 1)
                                 ? OnSegment(mesh.Corner(t, k), mesh.Corner(t, (k + 1) % 3), Middle(plateau))
-                                : mesh.Corner(t, k),
-                            Middle(plateau)
+                                : mesh.Corner(t, k)
                         );
                 }
             }
 
             return plateaus.Select(p => best[p].Point);
+
+            void Offer(int plateau, Vec3 point)
+            {
+                if ((point - Middle(plateau)).Length is var away && away < best[plateau].Away)
+                    best[plateau] = (point, away);
+            }
         }
 
         private static Vec3 OnSegment(Vec3 a, Vec3 b, Vec3 p)
@@ -131,13 +168,13 @@ public static class LocalHighs
             var hills = new DisjointSets(_top.Length);
             var summit = new int[_top.Length];
             var summits = new List<int>();
-            for (int p = 0, step = 0; p < _top.Length; p++)
+            for (var p = 0; p < _top.Length; p++)
             {
                 summit[p] = -1;
-                var first = step;
-                for (; step < _steps.Length && _steps[step] >> 32 == p; step++)
+                var higher = _higher.AsSpan(_higherFrom[p], _higherFrom[p + 1] - _higherFrom[p]);
+                foreach (var neighbour in higher)
                 {
-                    var other = hills.Root((int)_steps[step]);
+                    var other = hills.Root(neighbour);
                     var mine = hills.Root(p);
                     if (other == mine)
                         continue;
@@ -151,7 +188,7 @@ public static class LocalHighs
                     summit[hills.Root(p)] = kept;
                 }
 
-                if (step == first && _corners[p] > 0 && _facing[p] > 0)
+                if (higher.Length == 0 && _corners[p] > 0 && _facing[p] > 0)
                     summit[p] = p;
             }
 

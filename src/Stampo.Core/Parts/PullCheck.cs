@@ -65,10 +65,9 @@ public static class PullCheck
         var area = 0.0;
         for (var i = 0; i < undercut.Length; i++)
             area += undercut[i] ? samples[i].AreaMm2 : 0;
-        var draft = Array.ConvertAll(surface.Normals, n => (float)(Math.Asin(Math.Clamp(n.Dot(d), -1, 1)) * 180 / Math.PI));
-        var below = DraftsDeg
-            .Select(deg => new AreaBelowDraft(deg, samples.Where(s => Math.Abs(draft[s.Triangle]) < deg).Sum(s => s.AreaMm2)))
-            .ToList();
+        var draft = new float[surface.Normals.Length];
+        Parallel.For(0, draft.Length, t => draft[t] = (float)(Math.Asin(Math.Clamp(surface.Normals[t].Dot(d), -1, 1)) * 180 / Math.PI));
+        var below = DraftsDeg.AsParallel().AsOrdered().Select(deg => new AreaBelowDraft(deg, AreaBelow(samples, draft, deg))).ToList();
         var (regions, regionOf) = Regions(surface, undercut, d, holes);
         return new PullFigures(d, area, regions, below, LeastDraft(surface, draft), regionOf, draft);
     }
@@ -78,6 +77,18 @@ public static class PullCheck
         var likely = surface.Normals[sample.Triangle].Dot(d) >= 0 ? d : d * -1;
         var outside = surface.JustOutside(sample);
         return !surface.Leaves(outside, likely) && !surface.Leaves(outside, likely * -1);
+    }
+
+    private static double AreaBelow(SurfaceSample[] samples, float[] draft, double deg)
+    {
+        var area = 0.0;
+        foreach (ref readonly var sample in samples.AsSpan())
+        {
+            if (Math.Abs(draft[sample.Triangle]) < deg)
+                area += sample.AreaMm2;
+        }
+
+        return area;
     }
 
     private static Place? LeastDraft(SolidSurface surface, float[] draft)

@@ -38,7 +38,7 @@ public static class RoundHoles
 
     public static HolesFound Of(SolidSurface surface)
     {
-        var (regionOf, count) = SmoothRegions.Of(surface.Mesh, surface.LeftOut, surface.Topology.Neighbours, SmoothDeg);
+        var (regionOf, count) = SmoothRegions.Of(surface.Normals, surface.LeftOut, surface.Topology.Neighbours, SmoothDeg);
         var regions = new List<int>[count];
         for (var t = 0; t < regionOf.Length; t++)
         {
@@ -118,14 +118,20 @@ public static class RoundHoles
     /// <summary>The direction the normals have least of: the eigenvector to the least eigenvalue of their scatter.</summary>
     private static Vec3 Axis(SolidSurface surface, List<int> region)
     {
-        var scatter = Matrix<double>.Build.Dense(3, 3);
+        double xx = 0,
+            xy = 0,
+            xz = 0,
+            yy = 0,
+            yz = 0,
+            zz = 0;
         foreach (var t in region)
         {
-            var n = surface.Normals[t];
-            var normal = Vector<double>.Build.Dense([n.X, n.Y, n.Z]);
-            scatter += normal.OuterProduct(normal) * surface.Mesh.AreaNormal(t).Length;
+            var (n, weight) = (surface.Normals[t], surface.Mesh.AreaNormal(t).Length);
+            (xx, xy, xz) = (xx + weight * n.X * n.X, xy + weight * n.X * n.Y, xz + weight * n.X * n.Z);
+            (yy, yz, zz) = (yy + weight * n.Y * n.Y, yz + weight * n.Y * n.Z, zz + weight * n.Z * n.Z);
         }
 
+        var scatter = Matrix<double>.Build.Dense(3, 3, [xx, xy, xz, xy, yy, yz, xz, yz, zz]);
         var least = scatter.Evd(Symmetricity.Symmetric).EigenVectors.Column(0);
         return new Vec3(least[0], least[1], least[2]).Unit();
     }
@@ -135,16 +141,24 @@ public static class RoundHoles
     {
         double mx = points.Average(p => p.X),
             my = points.Average(p => p.Y);
-        var a = Matrix<double>.Build.Dense(3, 3);
-        var b = Vector<double>.Build.Dense(3);
+        double xx = 0,
+            xy = 0,
+            yy = 0,
+            xr = 0,
+            yr = 0,
+            rr = 0;
         foreach (var (px, py) in points)
         {
-            var row = Vector<double>.Build.Dense([2 * (px - mx), 2 * (py - my), 1]);
-            a += row.OuterProduct(row);
-            b += row * ((px - mx) * (px - mx) + (py - my) * (py - my));
+            var (x, y) = (px - mx, py - my);
+            var r = x * x + y * y;
+            (xx, xy, yy) = (xx + x * x, xy + x * y, yy + y * y);
+            (xr, yr, rr) = (xr + x * r, yr + y * r, rr + r);
         }
 
-        var s = a.Solve(b);
-        return (s[0] + mx, s[1] + my, Math.Sqrt(s[2] + s[0] * s[0] + s[1] * s[1]));
+        // About their middle the sums of x and y are nought: c stands alone.
+        var determinant = xx * yy - xy * xy;
+        double a = (xr * yy - yr * xy) / (2 * determinant),
+            b = (yr * xx - xr * xy) / (2 * determinant);
+        return (a + mx, b + my, Math.Sqrt(rr / points.Count + a * a + b * b));
     }
 }

@@ -21,8 +21,16 @@ public static class ShapeCheck
         var holes = RoundHoles.Of(surface);
         var along = PullCheck.Along(surface, pull ?? candidates[0].Vector, progress.Begin("Draft and undercuts", 0.2), holes);
         progress.Begin("Highs", 0.05);
-        var thin = WallThickness.Figures(surface, balls.ThicknessMm, "sphere", balls.Measured);
-        var thinRay = WallThickness.Figures(surface, ray, "ray");
+        (WallFigures Figures, SurfaceSample Thin)? thin = null,
+            thinRay = null;
+        var marks = MarksFound.None;
+        IReadOnlyList<Place> highs = [];
+        Parallel.Invoke(
+            () => thin = WallThickness.Figures(surface, balls.ThicknessMm, "sphere", balls.Measured),
+            () => thinRay = WallThickness.Figures(surface, ray, "ray"),
+            () => marks = FlatMarks.Of(surface),
+            () => highs = LocalHighs.Of(surface, along.Pull)
+        );
         var figures = new ShapeFigures
         {
             ProjectedAreaMm2 = shadows,
@@ -40,9 +48,9 @@ public static class ShapeCheck
             Draw = DrawAlong(surface, along.Pull, candidates.Count > 0 ? candidates[0].ShadowMm2 : Cast(along.Pull)),
             BlindHoles = holes.Blind,
             ThroughHoles = holes.Through,
-            Marks = FlatMarks.Of(surface),
+            Marks = marks,
             LooksLikeShell = part.Report.Shells == 1 && LooksLikeShell(thin?.Figures, part.Report),
-            Highs = LocalHighs.Of(surface, along.Pull),
+            Highs = highs,
             Findings = [],
             Working = [],
         };
@@ -77,8 +85,15 @@ public static class ShapeCheck
 
     private static Draw DrawAlong(SolidSurface surface, Vec3 pull, double shadowMm2)
     {
-        var heights = Enumerable.Range(0, surface.Mesh.VertexCount).Select(v => surface.Mesh.Vertex(v).Dot(pull)).ToList();
-        var depth = heights.Max() - heights.Min();
+        double low = double.PositiveInfinity,
+            high = double.NegativeInfinity;
+        for (var v = 0; v < surface.Mesh.VertexCount; v++)
+        {
+            var height = surface.Mesh.Vertex(v).Dot(pull);
+            (low, high) = (Math.Min(low, height), Math.Max(high, height));
+        }
+
+        var depth = high - low;
         return new Draw(depth, shadowMm2, depth / Math.Sqrt(shadowMm2), surface.AreaMm2 / 2 / shadowMm2);
     }
 

@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Geometry.Search;
 
 namespace Stampo.Core.Parts;
 
@@ -12,6 +13,7 @@ public sealed class SolidSurface
         Parallel.For(0, Normals.Length, t => Normals[t] = mesh.UnitNormal(t) * (insideOut ? -1 : 1));
         Samples = SurfaceSamples.Of(mesh, LeftOut);
         Bvh = new Bvh(mesh, LeftOut);
+        _farWall = insideOut ? Facing.Against : Facing.Along;
         AreaMm2 = Samples.All.Sum(s => s.AreaMm2);
         Tiny = 1e-5 * mesh.Bounds().Diagonal;
     }
@@ -30,6 +32,11 @@ public sealed class SolidSurface
     public Bvh Bvh { get; }
 
     public double AreaMm2 { get; }
+
+    private readonly Facing _farWall;
+
+    /// <summary>How far the far wall is along a unit direction, from the surface or inside; infinite where there is none.</summary>
+    public double FarWall(Vec3 from, Vec3 direction) => Bvh.FirstHit(from, direction, Tiny, _farWall);
 
     /// <summary>Whether a ray from just outside a sample gets away along the unit direction.</summary>
     public bool Leaves(Vec3 outside, Vec3 direction) => !Bvh.AnyHit(outside, direction, 0);

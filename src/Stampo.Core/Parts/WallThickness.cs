@@ -16,14 +16,7 @@ public static class WallThickness
     {
         var samples = surface.Samples.All;
         var thickness = new double[samples.Length];
-        progress.Over(
-            samples.Length,
-            i =>
-            {
-                var inward = surface.Normals[samples[i].Triangle] * -1;
-                thickness[i] = surface.Bvh.FirstHit(samples[i].Point, inward, surface.Tiny, t => surface.Normals[t].Dot(inward) > 0);
-            }
-        );
+        progress.Over(samples.Length, i => thickness[i] = surface.FarWall(samples[i].Point, surface.Normals[samples[i].Triangle] * -1));
         return thickness;
     }
 

@@ -22,7 +22,7 @@ public sealed record StudyState(WorkPhase Phase, string Doing, double Share, Sha
 public sealed class Studies(IDbContextFactory<StampoDb> factory, MeshIntake intake, IMemoryCache cache, LongWork work, TimeProvider clock)
 {
     /// <summary>Raised when the measuring changes, so that old results are not taken for new ones.</summary>
-    private const int Edition = 2;
+    private const int Edition = 3;
 
     private int _finished;
 

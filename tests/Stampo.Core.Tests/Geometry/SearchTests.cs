@@ -1,5 +1,6 @@
 using CsCheck;
 using Stampo.Core.Geometry;
+using Stampo.Core.Geometry.Search;
 using Stampo.Core.Parts;
 
 namespace Stampo.Core.Tests.Geometry;
@@ -62,13 +63,129 @@ public class SearchTests
             );
 
     [Fact]
-    public void A_hit_can_be_asked_to_pass_a_filter_and_a_distance()
+    public void A_hit_can_be_asked_to_be_some_way_off_and_to_face_a_way()
     {
         var origin = new Vec3(0, 0, 0);
         var first = Bvh.FirstHit(origin, new Vec3(0, 1, 0), 0);
         Assert.Equal(first, Bvh.FirstHit(origin, new Vec3(0, 1, 0), first - 1e-9));
         Assert.Equal(double.PositiveInfinity, Bvh.FirstHit(origin, new Vec3(0, 1, 0), first + 1));
-        Assert.Equal(double.PositiveInfinity, Bvh.FirstHit(origin, new Vec3(0, 1, 0), 0, _ => false));
+        // From inside everything first met faces away: the far wall.
+        Assert.Equal(first, Bvh.FirstHit(origin, new Vec3(0, 1, 0), 0, Facing.Along));
+        Assert.True(Bvh.FirstHit(origin, new Vec3(0, 1, 0), 0, Facing.Against) > first);
+    }
+
+    /// <summary>Triangles of all shapes: needles, points, some many times over, some huge, some in one plane.</summary>
+    private static readonly Gen<Mesh> AnySoup = Gen.Select(
+            Gen.Select(Gen.Int[0, 5], Point, Point, Point).Array[0, 150],
+            Gen.Double[0.001, 1_000]
+        )
+        .Select(
+            (triangles, size) =>
+            {
+                var corners = triangles.SelectMany(t => Corners(t.Item1, t.Item2, t.Item3, t.Item4)).Select(p => p * size).ToList();
+                return new Mesh([.. corners.SelectMany(p => new[] { p.X, p.Y, p.Z })], [.. Enumerable.Range(0, corners.Count)]);
+            }
+        );
+
+    private static Vec3[] Corners(int shape, Vec3 a, Vec3 b, Vec3 c) =>
+        shape switch
+        {
+            0 => [a, a, a],
+            1 => [a, b, (a + b) * 0.5],
+            2 => [new(a.X, a.Y, 3), new(b.X, b.Y, 3), new(c.X, c.Y, 3)],
+            3 => [new(1, 2, 3), new(4, 5, 3), new(-6, 7, 3)],
+            4 => [a, a + b * 0.01, a + c * 0.01],
+            _ => [a, b, c],
+        };
+
+    [Fact]
+    public void Several_at_once_or_one_by_one_the_answers_are_the_same_to_the_last_bit() =>
+        Gen.Select(AnySoup, Gen.Select(Point, Direction, Gen.OneOf(Gen.Const(true), Gen.Const(false))).Array[60])
+            .Sample(
+                (mesh, rays) =>
+                {
+                    var (atOnce, oneByOne) = (Of(mesh, atOnce: true), Of(mesh, atOnce: false));
+                    return rays.All(ray =>
+                    {
+                        var (origin, direction) = (ray.Item1, ray.Item3 ? ray.Item2 : new Vec3(0, 0, ray.Item2.Z < 0 ? -1 : 1));
+                        return Enum.GetValues<Facing>()
+                                .All(f => atOnce.FirstHit(origin, direction, 0, f) == oneByOne.FirstHit(origin, direction, 0, f))
+                            && atOnce.AnyHit(origin, direction, 0.1) == oneByOne.AnyHit(origin, direction, 0.1)
+                            && atOnce.Nearest(origin, 100, 50) == oneByOne.Nearest(origin, 100, 50)
+                            && Same(atOnce.Nearest(origin, double.MaxValue, int.MaxValue)?.Distance ?? -1, Away(mesh, origin) ?? -1);
+                    });
+                },
+                iter: 150
+            );
+
+    private static Bvh Of(Mesh mesh, bool atOnce) => new(mesh, new bool[mesh.TriangleCount], atOnce);
+
+    /// <summary>By trying all triangles.</summary>
+    private static double? Away(Mesh mesh, Vec3 from)
+    {
+        double? least = null;
+        for (var t = 0; t < mesh.TriangleCount; t++)
+        {
+            var arm = Triangles.NearestPoint(Single(mesh, t, 0), Single(mesh, t, 1), Single(mesh, t, 2), from) - from;
+            if (least is null || arm.Length < least)
+                least = arm.Length;
+        }
+
+        return least;
+    }
+
+    private static Vec3 Single(Mesh mesh, int triangle, int corner)
+    {
+        var p = mesh.Corner(triangle, corner);
+        return new Vec3((float)p.X, (float)p.Y, (float)p.Z);
+    }
+
+    [Fact]
+    public void Every_triangle_lies_in_one_leaf_in_all_the_boxes_above_it_and_no_way_down_is_deep() =>
+        AnySoup.Sample(
+            mesh =>
+            {
+                var boxed = Enumerable.Range(0, mesh.TriangleCount).Select(t => Boxed(mesh, t)).ToArray();
+                var tree = WideTree.Of([.. boxed]);
+                return tree.Order.Order().SequenceEqual(Enumerable.Range(0, mesh.TriangleCount))
+                    && Holds(tree, 0, boxed, 0).Count == tree.Order.Length;
+            },
+            iter: 150
+        );
+
+    private static BoxedItem Boxed(Mesh mesh, int triangle)
+    {
+        var corners = new float[9];
+        mesh.CopyCorners(triangle, corners);
+        return BoxedItem.Of(corners, triangle);
+    }
+
+    /// <summary>The triangles below a node, each within the box of the child it is in.</summary>
+    private static List<int> Holds(WideTree tree, int node, BoxedItem[] boxed, int depth)
+    {
+        Assert.InRange(depth, 0, WideTree.Deepest);
+        var all = new List<int>();
+        for (var child = 0; child < WideTree.Width; child++)
+        {
+            var number = tree.Children[WideTree.Width * node + child];
+            if (number == 0)
+                continue;
+            var below =
+                number > 0
+                    ? Holds(tree, number, boxed, depth + 1)
+                    : [.. tree.Order[tree.PackStarts[~number]..tree.PackStarts[~number + 1]]];
+            foreach (var t in below)
+                for (var axis = 0; axis < 3; axis++)
+                {
+                    var at = WideTree.NodeSize * node + WideTree.Width * axis + child;
+                    Assert.True(tree.Bounds[at] <= boxed[t].Low[axis] && boxed[t].High[axis] <= tree.Bounds[at + 3 * WideTree.Width]);
+                }
+
+            Assert.NotEmpty(below);
+            all.AddRange(below);
+        }
+
+        return all;
     }
 
     [Fact]

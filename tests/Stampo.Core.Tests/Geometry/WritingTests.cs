@@ -59,7 +59,12 @@ public class WritingTests
     public void A_smooth_region_ends_where_the_surface_bends()
     {
         var part = MeshCheck.Run(Solids.Soup(Turning.Of(24, (0, 0), (10, 0), (10, 20), (0, 20))), LengthUnit.Mm);
-        var (_, faces) = SmoothRegions.Of(part.Mesh, part.Faults.LeftOut, part.Topology.Neighbours, 20);
+        var (_, faces) = SmoothRegions.Of(
+            new SolidSurface(part.Mesh, part.Faults, part.Topology, insideOut: false).Normals,
+            part.Faults.LeftOut,
+            part.Topology.Neighbours,
+            20
+        );
         Assert.Equal(3, faces);
         var side = Enumerable.Range(0, part.Mesh.TriangleCount).First(t => Math.Abs(part.Mesh.UnitNormal(t).Z) < 0.1);
         Assert.Equal(48, SmoothRegions.From(part.Mesh, part.Topology.Neighbours, side, 20).Count());

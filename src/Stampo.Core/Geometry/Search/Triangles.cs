@@ -1,29 +1,26 @@
-using System.Runtime.CompilerServices;
+namespace Stampo.Core.Geometry.Search;
 
-namespace Stampo.Core.Geometry;
-
-/// <summary>Questions to one triangle, given as nine coordinates.</summary>
+/// <summary>Questions to one triangle.</summary>
 internal static class Triangles
 {
     /// <summary>
     /// Signed distance from the origin along the direction to a triangle, NaN when the line misses it by more than
-    /// <paramref name="slack"/> of its sides. After Möller and Trumbore (1997).
+    /// <paramref name="slack"/> of its sides or it faces another way than asked. After Möller and Trumbore (1997).
     /// </summary>
-    public static double RayDistance(ReadOnlySpan<float> corners, Vec3 origin, Vec3 direction, double slack)
+    public static double RayDistance(Vec3 a, Vec3 b, Vec3 c, in Ray ray, double slack, Facing facing = Facing.Either)
     {
-        var a = At(corners, 0);
-        Vec3 e1 = At(corners, 3) - a,
-            e2 = At(corners, 6) - a;
-        var p = direction.Cross(e2);
+        Vec3 e1 = b - a,
+            e2 = c - a;
+        var p = ray.Direction.Cross(e2);
         var det = e1.Dot(p);
-        if (det == 0)
+        if (det == 0 || (facing == Facing.Along && det > 0) || (facing == Facing.Against && det < 0))
             return double.NaN;
-        var s = origin - a;
+        var s = ray.Origin - a;
         var u = s.Dot(p) / det;
         if (u < -slack || u > 1 + slack)
             return double.NaN;
         var q = s.Cross(e1);
-        var v = direction.Dot(q) / det;
+        var v = ray.Direction.Dot(q) / det;
         return v < -slack || u + v > 1 + slack ? double.NaN : e2.Dot(q) / det;
     }
 
@@ -31,11 +28,8 @@ internal static class Triangles
     /// The point of the triangle nearest to p, by the region of the plane p projects into (Ericson, Real-Time Collision Detection, 2005,
     /// 5.1.5).
     /// </summary>
-    public static Vec3 NearestPoint(ReadOnlySpan<float> corners, Vec3 p)
+    public static Vec3 NearestPoint(Vec3 a, Vec3 b, Vec3 c, Vec3 p)
     {
-        Vec3 a = At(corners, 0),
-            b = At(corners, 3),
-            c = At(corners, 6);
         Vec3 ab = b - a,
             ac = c - a,
             ap = p - a;
@@ -65,7 +59,4 @@ internal static class Triangles
         var whole = 1 / (va + vb + vc);
         return a + ab * (vb * whole) + ac * (vc * whole);
     }
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Vec3 At(ReadOnlySpan<float> corners, int i) => new(corners[i], corners[i + 1], corners[i + 2]);
 }

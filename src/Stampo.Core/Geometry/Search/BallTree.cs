@@ -1,6 +1,6 @@
 using System.Numerics;
 
-namespace Stampo.Core.Geometry;
+namespace Stampo.Core.Geometry.Search;
 
 /// <summary>A ball with how far from its centre it speaks for its surroundings.</summary>
 public readonly record struct Ball(Vec3 Centre, double Radius, double Reach);

@@ -1,7 +1,7 @@
 using System.Numerics;
 using Stampo.Core.Working;
 
-namespace Stampo.Core.Geometry;
+namespace Stampo.Core.Geometry.Search;
 
 /// <summary>
 /// Sorts points so that they can be halved again and again: at each halving the points are split across the longest side of
