@@ -1,3 +1,5 @@
+using Stampo.Core.Geometry.Search;
+
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
 /// <summary>A place seen along the pull, in whole steps of the grid.</summary>
@@ -43,6 +45,21 @@ internal readonly record struct Facet(Node A, Node B, Node C, int Za, int Zb, in
     public long Turn => Node.Turn(A, B, C);
 
     public Facet TurnedOver => new(Over(A), Over(B), Over(C), -Za, -Zb, -Zc, Kind);
+
+    public (Node A, Node B)[] Edges => [(A, B), (B, C), (C, A)];
+
+    public Node[] Corners => [A, B, C];
+
+    public PlaneBox Around(float margin) =>
+        new(
+            Math.Min(A.X, Math.Min(B.X, C.X)) - margin,
+            Math.Min(A.Y, Math.Min(B.Y, C.Y)) - margin,
+            Math.Max(A.X, Math.Max(B.X, C.X)) + margin,
+            Math.Max(A.Y, Math.Max(B.Y, C.Y)) + margin
+        );
+
+    /// <summary>Whether a place that is none of its corners lies in it.</summary>
+    public bool Holds(Node p) => p != A && p != B && p != C && Covers(p.X, p.Y);
 
     public bool Covers(double x, double y)
     {

@@ -1,7 +1,4 @@
 using NetTopologySuite.Geometries;
-using NetTopologySuite.Noding;
-using NetTopologySuite.Noding.Snapround;
-using NetTopologySuite.Operation.Polygonize;
 using NetTopologySuite.Triangulate.Polygon;
 using Stampo.Core.Geometry;
 
@@ -12,13 +9,12 @@ namespace Stampo.Core.Plans.Casting.SplitMolds;
 /// whatever its surface is, since nothing of it lies over its own cavity.
 /// </summary>
 /// <remarks>
-/// All edges seen along the pull are noded on the grid by snap rounding (Hobby 1999), which gives faces that each lie under one
-/// facet or under none. Each face is a roof at its facet's heights; where the roofs on both sides of an edge differ, a wall
+/// Each face of the drawing is a roof at its facet's heights; where the roofs on both sides of an edge differ, a wall
 /// stands between them. Walls that meet over one node are divided at the same heights, so the whole is closed.
 /// </remarks>
 internal sealed class HeightSolid
 {
-    private readonly SeenFacets _facets;
+    private readonly SeenDrawing _drawing;
     private readonly IReadOnlyList<Node[]> _holes;
     private readonly int _planeZ,
         _floorZ;
@@ -28,8 +24,8 @@ internal sealed class HeightSolid
     private readonly List<double> _positions = [];
     private readonly List<int> _corners = [];
 
-    private HeightSolid(SeenFacets facets, IReadOnlyList<Node[]> holes, int planeZ, int floorZ) =>
-        (_facets, _holes, _planeZ, _floorZ) = (facets, holes, planeZ, floorZ);
+    private HeightSolid(SeenDrawing drawing, IReadOnlyList<Node[]> holes, int planeZ, int floorZ) =>
+        (_drawing, _holes, _planeZ, _floorZ) = (drawing, holes, planeZ, floorZ);
 
     /// <summary>What lies between the plane and the roofs under the part, in steps cubed; holes and channels don't count.</summary>
     public double PartRoofVolume { get; private set; }
@@ -49,10 +45,12 @@ internal sealed class HeightSolid
         CancellationToken cancel
     )
     {
-        var solid = new HeightSolid(new SeenFacets(facets), holes, planeZ, floorZ);
-        var edges = Noded(Edges(facets, [outline, .. holes]));
+        var drawing = new SeenDrawing(new SeenFacets(facets), [outline, .. holes], cancel);
+        var solid = new HeightSolid(drawing, holes, planeZ, floorZ);
+        foreach (var whole in drawing.Whole)
+            solid.AddRoof(drawing.Facets.All[whole]);
         cancel.ThrowIfCancellationRequested();
-        foreach (var face in Faces(edges))
+        foreach (var face in drawing.Faces)
             solid.AddRoof(face);
         cancel.ThrowIfCancellationRequested();
         solid.AddWallsAndFloor();
@@ -63,57 +61,24 @@ internal sealed class HeightSolid
     /// <summary>One side of an edge: the roof's heights at its first and second node, and whether the roof lies to its left.</summary>
     private readonly record struct Side(int Z0, int Z1, bool Left, bool Part);
 
-    private static HashSet<(Node, Node)> Edges(IReadOnlyList<Facet> facets, IReadOnlyList<Node[]> rings)
+    /// <summary>A facet that is a face as it is. Where it goes on smoothly no wall can stand.</summary>
+    private void AddRoof(in Facet facet)
     {
-        var edges = new HashSet<(Node, Node)>();
-        foreach (var f in facets)
+        var (a, b, c) = facet.Turn > 0 ? (facet.A, facet.B, facet.C) : (facet.A, facet.C, facet.B);
+        PartRoofVolume += VolumeUnder(facet, (a, b, c));
+        if (_holes.Any(hole => Holds(hole, (a.X + (double)b.X + c.X) / 3, (a.Y + (double)b.Y + c.Y) / 3)))
+            return;
+        AddTriangle((a, facet.HeightAt(a)), (b, facet.HeightAt(b)), (c, facet.HeightAt(c)));
+        foreach (var (from, to) in new[] { (a, b), (b, c), (c, a) })
         {
-            Add(f.A, f.B);
-            Add(f.B, f.C);
-            Add(f.C, f.A);
-        }
-
-        foreach (var ring in rings)
-            for (var i = 0; i < ring.Length; i++)
-                Add(ring[i], ring[(i + 1) % ring.Length]);
-        return edges;
-
-        void Add(Node a, Node b)
-        {
-            if (a != b)
-                edges.Add(Key(a, b));
+            if (!_drawing.IsSmooth(from, to))
+                AddSide(from, to, facet.HeightAt(from), facet.HeightAt(to), isPart: true);
         }
     }
 
-    private static (Node, Node) Key(Node a, Node b) => (a.X, a.Y).CompareTo((b.X, b.Y)) < 0 ? (a, b) : (b, a);
-
-    private static HashSet<(Node, Node)> Noded(HashSet<(Node, Node)> edges)
-    {
-        var noder = new SnapRoundingNoder(new PrecisionModel(1));
-        noder.ComputeNodes([.. edges.Select(e => new NodedSegmentString([At(e.Item1), At(e.Item2)], null))]);
-        var noded = new HashSet<(Node, Node)>();
-        foreach (var line in noder.GetNodedSubstrings())
-        {
-            var c = line.Coordinates;
-            for (var i = 1; i < c.Length; i++)
-                if (Of(c[i - 1]) != Of(c[i]))
-                    noded.Add(Key(Of(c[i - 1]), Of(c[i])));
-        }
-
-        return noded;
-    }
-
-    private static IEnumerable<Polygon> Faces(HashSet<(Node, Node)> edges)
-    {
-        var factory = new GeometryFactory();
-        var polygonizer = new Polygonizer();
-        polygonizer.Add([.. edges.Select(e => (NetTopologySuite.Geometries.Geometry)factory.CreateLineString([At(e.Item1), At(e.Item2)]))]);
-        return polygonizer.GetPolygons().OfType<Polygon>();
-    }
-
-    private static Coordinate At(Node n) => new(n.X, n.Y);
-
-    private static Node Of(Coordinate c) => new((int)c.X, (int)c.Y);
+    /// <summary>What lies between the plane and a facet under a triangle of the drawing.</summary>
+    private double VolumeUnder(in Facet facet, (Node A, Node B, Node C) t) =>
+        Node.Turn(t.A, t.B, t.C) / 2.0 * ((facet.HeightAt(t.A) + (double)facet.HeightAt(t.B) + facet.HeightAt(t.C)) / 3 - _planeZ);
 
     private void AddRoof(Polygon face)
     {
@@ -121,18 +86,15 @@ internal sealed class HeightSolid
         var (x, y) = Inside(triangles);
         var (part, roof) = RoofsAt(x, y);
         if (part is { } over)
-            PartRoofVolume += triangles.Sum(t =>
-                Node.Turn(t.A, t.B, t.C) / 2.0 * ((over.HeightAt(t.A) + (double)over.HeightAt(t.B) + over.HeightAt(t.C)) / 3 - _planeZ)
-            );
+            PartRoofVolume += triangles.Sum(t => VolumeUnder(over, t));
         if (_holes.Any(hole => Holds(hole, x, y)))
             return;
         int Height(Node n) => roof?.HeightAt(n) ?? _planeZ;
         foreach (var (a, b, c) in triangles)
             AddTriangle((a, Height(a)), (b, Height(b)), (c, Height(c)));
         var isPart = roof?.Kind == FacetKind.Part;
-        AddRing(face.ExteriorRing, ccw: true, Height, isPart);
-        foreach (var hole in face.InteriorRings)
-            AddRing(hole, ccw: false, Height, isPart);
+        foreach (var (from, to) in Drawn.Directed(face))
+            AddSide(from, to, Height(from), Height(to), isPart);
     }
 
     /// <summary>
@@ -143,8 +105,9 @@ internal sealed class HeightSolid
         Facet? part = null,
             key = null,
             channel = null;
-        foreach (var facet in _facets.Over(x, y))
+        foreach (var over in _drawing.Facets.Over(x, y))
         {
+            var facet = _drawing.Facets.All[over];
             if (facet.Kind == FacetKind.Channel)
                 channel = facet;
             else if (facet.Kind == FacetKind.Key)
@@ -157,20 +120,16 @@ internal sealed class HeightSolid
         return (part, channel is { } cut && cut.HeightAt(x, y) < (roof?.HeightAt(x, y) ?? _planeZ) ? channel : roof);
     }
 
-    private void AddRing(LineString ring, bool ccw, Func<Node, int> height, bool part)
+    /// <summary>A roof ends on an edge, to its left.</summary>
+    private void AddSide(Node a, Node b, int za, int zb, bool isPart)
     {
-        var c = ring.Coordinates;
-        var forward = NetTopologySuite.Algorithm.Orientation.IsCCW(c) == ccw;
-        for (var i = 1; i < c.Length; i++)
-        {
-            var (a, b) = forward ? (Of(c[i - 1]), Of(c[i])) : (Of(c[i]), Of(c[i - 1]));
-            var key = Key(a, b);
-            var left = key.Item1 == a;
-            if (!_sides.TryGetValue(key, out var sides))
-                _sides[key] = sides = new List<Side>(2);
-            sides.Add(new Side(height(key.Item1), height(key.Item2), left, part));
-            Stack(a).Add(height(a));
-        }
+        var key = SeenEdges.Key(a, b);
+        var left = key.Item1 == a;
+        if (!_sides.TryGetValue(key, out var sides))
+            _sides[key] = sides = new List<Side>(2);
+        sides.Add(left ? new Side(za, zb, true, isPart) : new Side(zb, za, false, isPart));
+        Stack(a).Add(za);
+        Stack(b).Add(zb);
     }
 
     private SortedSet<int> Stack(Node n) => _stacks.TryGetValue(n, out var stack) ? stack : _stacks[n] = [];
@@ -194,7 +153,7 @@ internal sealed class HeightSolid
                 SteepestStep = Math.Max(SteepestStep, Math.Max(part.Z0, part.Z1) - _planeZ);
         }
 
-        foreach (var floor in Faces([.. rim]))
+        foreach (var floor in SeenDrawing.FacesOf(rim))
         {
             var triangles = Triangles(floor);
             var (x, y) = Inside(triangles);
@@ -263,7 +222,7 @@ internal sealed class HeightSolid
 
     private static (Node, Node, Node) Wound(Coordinate[] c)
     {
-        var (p, q, r) = (Of(c[0]), Of(c[1]), Of(c[2]));
+        var (p, q, r) = (Drawn.Of(c[0]), Drawn.Of(c[1]), Drawn.Of(c[2]));
         return Node.Turn(p, q, r) >= 0 ? (p, q, r) : (p, r, q);
     }
 

@@ -1,32 +1,33 @@
-using NetTopologySuite.Geometries;
-using NetTopologySuite.Index.Strtree;
+using Stampo.Core.Geometry.Search;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
 /// <summary>Facets to be asked what lies over a point.</summary>
 internal sealed class SeenFacets
 {
-    private readonly STRtree<int> _tree = new(8);
+    private readonly PlaneTree _tree;
+
+    [ThreadStatic]
+    private static List<int>? t_near;
 
     public SeenFacets(IReadOnlyList<Facet> facets)
     {
-        All = facets;
-        for (var i = 0; i < facets.Count; i++)
-            _tree.Insert(EnvelopeOf(facets[i]), i);
-        if (facets.Count > 0)
-            _tree.Build();
+        All = [.. facets];
+        _tree = new PlaneTree(All.Length, i => All[i].Around(1));
     }
 
-    public IReadOnlyList<Facet> All { get; }
+    public Facet[] All { get; }
 
-    public IEnumerable<Facet> Over(double x, double y) =>
-        All.Count == 0 ? [] : _tree.Query(new Envelope(x, x, y, y)).Select(i => All[i]).Where(f => f.Covers(x, y));
+    /// <summary>The numbers of those that cover a point; read before the next is asked.</summary>
+    public IEnumerable<int> Over(double x, double y) => Near(PlaceBox(x, y)).Where(i => All[i].Covers(x, y));
 
-    private static Envelope EnvelopeOf(Facet f) =>
-        new(
-            Math.Min(f.A.X, Math.Min(f.B.X, f.C.X)),
-            Math.Max(f.A.X, Math.Max(f.B.X, f.C.X)),
-            Math.Min(f.A.Y, Math.Min(f.B.Y, f.C.Y)),
-            Math.Max(f.A.Y, Math.Max(f.B.Y, f.C.Y))
-        );
+    /// <summary>Some that come near a box, among them all that touch it; read before the next is asked.</summary>
+    public List<int> Near(in PlaneBox box)
+    {
+        var near = t_near ??= [];
+        _tree.Near(box, near);
+        return near;
+    }
+
+    private static PlaneBox PlaceBox(double x, double y) => new((float)x, (float)y, (float)x, (float)y);
 }

@@ -16,7 +16,7 @@ public static class SplitMolds
 
     private const double MostDifference = 0.005;
 
-    private const int MostTriangles = 400_000;
+    private const int MostTriangles = 1_000_000;
 
     public static SplitMold Of(SolidSurface part, Vec3 pull, SplitMoldRequest request, Progress progress)
     {

@@ -31,6 +31,7 @@ internal static class Undercuts
                 if (
                     layers
                         .Over(x, y)
+                        .Select(f => layers.All[f])
                         .Select(f => (Z: f.HeightAt(x, y), Rises: f.Turn > 0))
                         .Where(l => l.Z < z)
                         .Select(l => ((double Z, bool Rises)?)l)
