@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Parts;
 
@@ -10,4 +11,10 @@ public sealed record Place(double[] PointMm, double[] From, double RadiusMm)
     internal Vec3 Point => new(PointMm[0], PointMm[1], PointMm[2]);
 
     public static Place Of(Vec3 point, Vec3 from, double radius) => new([point.X, point.Y, point.Z], [from.X, from.Y, from.Z], radius);
+}
+
+/// <summary>A refusal because of something on the part, with where that is.</summary>
+public sealed class PlacedRefusal(string code, string message, string field, Place at) : RefusalException(code, message, field)
+{
+    public Place At { get; } = at;
 }

@@ -4,7 +4,7 @@ namespace Stampo.Core.Working;
 /// An input the rules of the job can't work with. <paramref name="code"/> is stable and meant for programs;
 /// <paramref name="message"/> says what is wrong, where, and what to do; <paramref name="field"/> names the input.
 /// </summary>
-public sealed class RefusalException(string code, string message, string? field = null) : Exception(message)
+public class RefusalException(string code, string message, string? field = null) : Exception(message)
 {
     public string Code { get; } = code;
 

@@ -1,3 +1,4 @@
+using Stampo.Core.Parts;
 using Stampo.Core.Working;
 
 namespace Stampo.Server.Hosting;
@@ -13,8 +14,11 @@ public enum WorkPhase
     Failed,
 }
 
-/// <summary>How far a piece of long work is. <paramref name="Problem"/>: why it can't be done, in a sentence; null otherwise.</summary>
-public sealed record WorkState(WorkPhase Phase, string Doing, double Share, string? Problem = null)
+/// <summary>
+/// How far a piece of long work is. <paramref name="Problem"/>: why it can't be done, in a sentence, and <paramref name="At"/> where on the
+/// part, when it is there; null otherwise.
+/// </summary>
+public sealed record WorkState(WorkPhase Phase, string Doing, double Share, string? Problem = null, Place? At = null)
 {
     public static WorkState None { get; } = new(WorkPhase.None, "", 0);
 
@@ -165,7 +169,7 @@ public sealed class LongWork(IHostApplicationLifetime life, ILogger<LongWork> lo
         }
         catch (RefusalException refused)
         {
-            return new WorkState(WorkPhase.Failed, "", 0, refused.Message);
+            return new WorkState(WorkPhase.Failed, "", 0, refused.Message, (refused as PlacedRefusal)?.At);
         }
         catch (Exception failure)
         {

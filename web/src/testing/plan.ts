@@ -67,6 +67,7 @@ export const choices = {
     partingMm: null,
     scale: null,
     keys: true,
+    steps: true,
     keyClearanceMm: 0.15,
     boltHoleMm: 4.5,
     pourHoleMm: 8,

@@ -30,7 +30,7 @@ public sealed class SplitMoldFiles(
 ) : IShapeAnswerer
 {
     /// <summary>Raised when the generating changes, so that old molds are not taken for new ones.</summary>
-    private const int Edition = 1;
+    private const int Edition = 2;
 
     private sealed record Kept(SplitMoldFigures Figures, IReadOnlyList<MeshReport> Reports)
     {

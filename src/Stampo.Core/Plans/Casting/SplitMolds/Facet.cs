@@ -31,8 +31,11 @@ internal enum FacetKind
     /// <summary>Cut into the mold, below whatever is there.</summary>
     Channel,
 
-    /// <summary>In place of the parting plane: a key or its socket.</summary>
+    /// <summary>On the parting surface: a key or its socket.</summary>
     Key,
+
+    /// <summary>A flat or slope of a stepped parting surface, in place of the plane.</summary>
+    Step,
 }
 
 /// <summary>A triangle seen along the pull, with the heights of its corners.</summary>

@@ -12,26 +12,31 @@ internal sealed class Fittings
         ChannelMm = 4,
         ChannelDepthMm = 3,
         UnderPartMm = 1.5,
-        RoomMm = 4;
+        RoomMm = 4,
+        KeyRoomMm = 0.5;
 
     private readonly SplitMoldRequest _request;
-    private readonly double _planeMm;
+    private readonly PartingSurface _parting;
 
     /// <param name="request">What was asked for.</param>
     /// <param name="part">The part's box in the frame of the pull.</param>
-    /// <param name="planeMm">Height of the parting plane.</param>
+    /// <param name="parting">What the halves meet on outside of the part.</param>
     /// <param name="gate">Where the outline of the part is reached by the channel; null without a pour hole.</param>
     /// <param name="vents">Where vents open.</param>
-    public Fittings(SplitMoldRequest request, Box part, double planeMm, Vec3? gate, IReadOnlyList<Vec3> vents)
+    public Fittings(SplitMoldRequest request, Box part, PartingSurface parting, Vec3? gate, IReadOnlyList<Vec3> vents)
     {
-        (_request, _planeMm, Gate, Vents) = (request, planeMm, gate, request.VentMm is null ? [] : vents);
+        (_request, _parting, Gate, Vents) = (request, parting, gate, request.VentMm is null ? [] : vents);
         var wall = request.WallMm;
         // The pour hole stands in front of the part, at low y.
         var front = gate is null ? wall : Math.Max(wall, request.PourHoleMm!.Value + 2 * RoomMm);
         (Left, Right, Front, Back) = (part.Min.X - wall, part.Max.X + wall, part.Min.Y - front, part.Max.Y + wall);
-        Bottom = Math.Min(part.Min.Z, planeMm) - wall;
-        Top = Math.Max(part.Max.Z, planeMm) + wall;
-        Pour = gate is { } g ? new Vec3(g.X, part.Min.Y - front / 2, planeMm) : null;
+        Bottom = Math.Min(part.Min.Z, Grid.Mm(parting.Lowest)) - wall;
+        Top = Math.Max(part.Max.Z, Grid.Mm(parting.Highest)) + wall;
+        if (gate is { } g)
+        {
+            var at = Grid.Node(g.X, part.Min.Y - front / 2);
+            Pour = new Vec3(g.X, part.Min.Y - front / 2, Grid.Mm(parting.LowestBetween(at, at)));
+        }
     }
 
     public double Left { get; }
@@ -66,11 +71,13 @@ internal sealed class Fittings
             .. Vents.Select(v => Circle(v.X, v.Y, _request.VentMm!.Value / 2)),
         ];
 
-    /// <summary>Keys on the lower half and the channel cut into it.</summary>
-    public IEnumerable<Facet> OnLower => [.. Keys(0), .. Channel()];
+    /// <summary>The parting surface, keys on the lower half and the channel cut into it.</summary>
+    public IEnumerable<Facet> OnLower => [.. Steps, .. Keys(0), .. Channel()];
 
-    /// <summary>Sockets in the upper half, larger by the clearance.</summary>
-    public IEnumerable<Facet> InUpper => Keys(_request.KeyClearanceMm);
+    /// <summary>The parting surface, and sockets in the upper half, larger by the clearance.</summary>
+    public IEnumerable<Facet> InUpper => [.. Steps, .. Keys(_request.KeyClearanceMm)];
+
+    private IEnumerable<Facet> Steps => _parting.Facets(Outline[0], Outline[2]);
 
     private IEnumerable<(double X, double Y)> Corners(double bolt)
     {
@@ -90,15 +97,16 @@ internal sealed class Fittings
             middleY = (Front + Back) / 2;
         foreach (var (x, y) in new[] { (Left + wall / 2, middleY), (Right - wall / 2, middleY), (middleX, Back - wall / 2) })
         {
-            var (foot, top) = (Circle(x, y, radius + clearance), Circle(x, y, radius * KeyTopShare + clearance));
-            int low = Grid.Of(_planeMm),
-                high = Grid.Of(_planeMm + height + clearance);
+            // As much room for the key as for its socket: both stand in the same place.
+            var (middle, low) = _parting.FlatNear(Grid.Node(x, y), Grid.Of(radius + _request.KeyClearanceMm + KeyRoomMm));
+            var (foot, top) = (Circle(middle, radius + clearance), Circle(middle, radius * KeyTopShare + clearance));
+            var high = low + Grid.Of(height + clearance);
             for (var i = 0; i < foot.Length; i++)
             {
                 var next = (i + 1) % foot.Length;
                 yield return new Facet(foot[i], foot[next], top[next], low, low, high, FacetKind.Key);
                 yield return new Facet(foot[i], top[next], top[i], low, high, high, FacetKind.Key);
-                yield return new Facet(Grid.Node(x, y), top[i], top[next], high, high, high, FacetKind.Key);
+                yield return new Facet(middle, top[i], top[next], high, high, high, FacetKind.Key);
             }
         }
     }
@@ -108,23 +116,26 @@ internal sealed class Fittings
     {
         if (Gate is not { } gate || Pour is not { } pour)
             yield break;
-        var deep = Grid.Of(Math.Max(_planeMm - ChannelDepthMm, Bottom + 2));
         double near = pour.Y - _request.PourHoleMm!.Value / 2,
             far = gate.Y + UnderPartMm;
         var (a, b) = (Grid.Node(gate.X - ChannelMm / 2, near), Grid.Node(gate.X + ChannelMm / 2, near));
         var (c, d) = (Grid.Node(gate.X + ChannelMm / 2, far), Grid.Node(gate.X - ChannelMm / 2, far));
+        var deep = Math.Max(_parting.LowestBetween(a, c) - Grid.Of(ChannelDepthMm), Grid.Of(Bottom + 2));
         yield return new Facet(a, b, c, deep, deep, deep, FacetKind.Channel);
         yield return new Facet(a, c, d, deep, deep, deep, FacetKind.Channel);
     }
 
-    private static Node[] Circle(double x, double y, double radius)
+    private static Node[] Circle(double x, double y, double radius) => Circle(Grid.Node(x, y), radius);
+
+    private static Node[] Circle(Node middle, double radius)
     {
         const int sides = 24;
         return
         [
             .. Enumerable
                 .Range(0, sides)
-                .Select(i => Grid.Node(x + radius * Math.Cos(2 * Math.PI * i / sides), y + radius * Math.Sin(2 * Math.PI * i / sides))),
+                .Select(i => 2 * Math.PI * i / sides)
+                .Select(turn => new Node(middle.X + Grid.Of(radius * Math.Cos(turn)), middle.Y + Grid.Of(radius * Math.Sin(turn)))),
         ];
     }
 }

@@ -30,7 +30,7 @@ internal sealed class HeightSolid
     /// <summary>What lies between the plane and the roofs under the part, in steps cubed; holes and channels don't count.</summary>
     public double PartRoofVolume { get; private set; }
 
-    /// <summary>The highest wall that stands on the plane along the part's outline, in steps.</summary>
+    /// <summary>The highest wall that stands on the parting surface along the part's outline, in steps.</summary>
     public int SteepestStep { get; private set; }
 
     public Mesh Mesh { get; private set; } = new([], []);
@@ -58,8 +58,8 @@ internal sealed class HeightSolid
         return solid;
     }
 
-    /// <summary>One side of an edge: the roof's heights at its first and second node, and whether the roof lies to its left.</summary>
-    private readonly record struct Side(int Z0, int Z1, bool Left, bool Part);
+    /// <summary>One side of an edge: the roof's heights at its first and second node, whether it lies to the left, and under what.</summary>
+    private readonly record struct Side(int Z0, int Z1, bool Left, FacetKind? Under);
 
     /// <summary>A facet that is a face as it is. Where it goes on smoothly no wall can stand.</summary>
     private void AddRoof(in Facet facet)
@@ -72,7 +72,7 @@ internal sealed class HeightSolid
         foreach (var (from, to) in new[] { (a, b), (b, c), (c, a) })
         {
             if (!_drawing.IsSmooth(from, to))
-                AddSide(from, to, facet.HeightAt(from), facet.HeightAt(to), isPart: true);
+                AddSide(from, to, facet.HeightAt(from), facet.HeightAt(to), FacetKind.Part);
         }
     }
 
@@ -92,18 +92,18 @@ internal sealed class HeightSolid
         int Height(Node n) => roof?.HeightAt(n) ?? _planeZ;
         foreach (var (a, b, c) in triangles)
             AddTriangle((a, Height(a)), (b, Height(b)), (c, Height(c)));
-        var isPart = roof?.Kind == FacetKind.Part;
         foreach (var (from, to) in Drawn.Directed(face))
-            AddSide(from, to, Height(from), Height(to), isPart);
+            AddSide(from, to, Height(from), Height(to), roof?.Kind ?? FacetKind.Step);
     }
 
     /// <summary>
-    /// The lowest facet of the part, and what is the roof: it, else a key, or a channel that lies below; null for the plane.
+    /// The lowest facet of the part, and what is the roof: it, else a key, else a step, or a channel that lies below; null for the plane.
     /// </summary>
     private (Facet? Part, Facet? Roof) RoofsAt(double x, double y)
     {
         Facet? part = null,
             key = null,
+            step = null,
             channel = null;
         foreach (var over in _drawing.Facets.Over(x, y))
         {
@@ -112,22 +112,24 @@ internal sealed class HeightSolid
                 channel = facet;
             else if (facet.Kind == FacetKind.Key)
                 key = facet;
+            else if (facet.Kind == FacetKind.Step)
+                step = facet;
             else if (part is not { } other || facet.HeightAt(x, y) < other.HeightAt(x, y))
                 part = facet;
         }
 
-        var roof = part ?? key;
+        var roof = part ?? key ?? step;
         return (part, channel is { } cut && cut.HeightAt(x, y) < (roof?.HeightAt(x, y) ?? _planeZ) ? channel : roof);
     }
 
     /// <summary>A roof ends on an edge, to its left.</summary>
-    private void AddSide(Node a, Node b, int za, int zb, bool isPart)
+    private void AddSide(Node a, Node b, int za, int zb, FacetKind kind)
     {
         var key = SeenEdges.Key(a, b);
         var left = key.Item1 == a;
         if (!_sides.TryGetValue(key, out var sides))
             _sides[key] = sides = new List<Side>(2);
-        sides.Add(left ? new Side(za, zb, true, isPart) : new Side(zb, za, false, isPart));
+        sides.Add(left ? new Side(za, zb, true, kind) : new Side(zb, za, false, kind));
         Stack(a).Add(za);
         Stack(b).Add(zb);
     }
@@ -145,12 +147,12 @@ internal sealed class HeightSolid
 
         foreach (var ((a, b), sides) in _sides)
         {
-            var left = sides.Find(s => s.Left) is { Left: true } l ? l : new Side(_floorZ, _floorZ, true, false);
-            var right = sides.Exists(s => !s.Left) ? sides.Find(s => !s.Left) : new Side(_floorZ, _floorZ, false, false);
+            var left = sides.Find(s => s.Left) is { Left: true } l ? l : new Side(_floorZ, _floorZ, true, null);
+            var right = sides.Exists(s => !s.Left) ? sides.Find(s => !s.Left) : new Side(_floorZ, _floorZ, false, null);
             AddWall(a, b, left, right);
-            var (part, other) = left.Part ? (left, right) : (right, left);
-            if (part.Part && !other.Part && other.Z0 == _planeZ && other.Z1 == _planeZ)
-                SteepestStep = Math.Max(SteepestStep, Math.Max(part.Z0, part.Z1) - _planeZ);
+            var (part, other) = left.Under == FacetKind.Part ? (left, right) : (right, left);
+            if (part.Under == FacetKind.Part && other.Under == FacetKind.Step)
+                SteepestStep = Math.Max(SteepestStep, Math.Max(part.Z0 - other.Z0, part.Z1 - other.Z1));
         }
 
         foreach (var floor in SeenDrawing.FacesOf(rim))

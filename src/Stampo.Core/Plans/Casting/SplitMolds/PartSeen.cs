@@ -14,7 +14,7 @@ internal sealed class PartSeen
     {
         _d = pull.Unit();
         (_u, _v) = Math.Abs(_d.Z) > 1 - 1e-9 ? (new Vec3(1, 0, 0), new Vec3(0, Math.Sign(_d.Z), 0)) : _d.Plane();
-        Scale = scale;
+        (Surface, Scale) = (part, scale);
         var mesh = part.Mesh;
         var box = Box.Nothing;
         var nodes = new (Node N, int Z)[mesh.VertexCount];
@@ -45,6 +45,8 @@ internal sealed class PartSeen
 
         (VolumeMm3, Down, Up) = (Math.Abs(signed) * scale * scale * scale, down, up);
     }
+
+    public SolidSurface Surface { get; }
 
     public double Scale { get; }
 

@@ -16,6 +16,9 @@ public sealed record SplitMoldRequest
     /// <summary>Height of the parting plane over the lowest point of the part along the pull; null: proposed.</summary>
     public double? PartingMm { get; init; }
 
+    /// <summary>Whether the parting may step along with the part's outline where a plane leaves high upright faces.</summary>
+    public bool Steps { get; init; } = true;
+
     /// <summary>The part is made larger by this; null: as the resin's shrink asks.</summary>
     public double? Scale { get; init; }
 
@@ -67,6 +70,7 @@ public sealed record SplitMoldRequest
 /// <param name="BlockMm">Both halves closed.</param>
 /// <param name="Pull">Unit direction along which the upper half is drawn off.</param>
 /// <param name="PartingMm">Height of the plane over the lowest point of the part.</param>
+/// <param name="StepsMm">Heights of the flats of a stepped parting over the lowest point, one after the other; none for a plane.</param>
 /// <param name="PartCm3">The part, scaled.</param>
 /// <param name="CavityCm3">Between the two halves as they were built, holes and channel left out.</param>
 /// <param name="DifferencePct">Cavity against part.</param>
@@ -82,6 +86,7 @@ public sealed record SplitMoldFigures(
     double[] BlockMm,
     double[] Pull,
     double PartingMm,
+    IReadOnlyList<double> StepsMm,
     double PartCm3,
     double CavityCm3,
     double DifferencePct,

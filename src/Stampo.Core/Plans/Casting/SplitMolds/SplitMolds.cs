@@ -33,9 +33,9 @@ public static class SplitMolds
         Undercuts.RefuseIn(seen, progress.Cancel);
         progress.Begin("Laying the parting plane", 0.15);
         var lowest = seen.Box.Min.Z;
-        var planeMm = request.PartingMm is { } asked
-            ? Grid.Mm(Grid.Of(lowest + asked))
-            : Grid.Mm(PartingHeight.Of(seen.Down, seen.Up, Grid.Of(lowest), Grid.Of(seen.Box.Max.Z)));
+        var outline = Outline.Of(new SeenFacets(seen.Down), new SeenFacets(seen.Up));
+        var plane = request.PartingMm is { } asked ? Grid.Of(lowest + asked) : PartingHeight.Of(outline, seen);
+        var planeMm = Grid.Mm(plane);
         if (planeMm > seen.Box.Max.Z)
             throw new RefusalException(
                 "split.parting-outside",
@@ -44,8 +44,8 @@ public static class SplitMolds
             );
         var gate = request.PourHoleMm is null ? (Vec3?)null : seen.Foremost;
         var vents = LocalHighs.Of(part, pull, VentApartMm).Select(high => seen.InFrame(high.Point)).ToList();
-        var fittings = new Fittings(request, seen.Box, planeMm, gate, vents);
-        var plane = Grid.Of(planeMm);
+        var parting = request.Steps && request.PartingMm is null ? PartingSteps.Of(outline, seen.Box, plane) : PartingSurface.Plane(plane);
+        var fittings = new Fittings(request, seen.Box, parting, gate, vents);
 
         progress.Begin("The lower half", 0.35);
         var lower = HeightSolid.Of(
@@ -83,6 +83,7 @@ public static class SplitMolds
             [fittings.Right - fittings.Left, fittings.Back - fittings.Front, fittings.Top - fittings.Bottom],
             [pull.X, pull.Y, pull.Z],
             planeMm - lowest,
+            [.. parting.Flats.Skip(parting.IsPlane ? 1 : 0).Select(f => Grid.Mm(f.Z) - lowest)],
             whole / 1000,
             cavity / 1000,
             100 * (cavity / whole - 1),
@@ -122,8 +123,16 @@ public static class SplitMolds
             yield return new Finding(
                 Severity.Warning,
                 "shut-off",
-                $"The outline leaves the parting plane by up to {Text.Number(figures.ShutOffMm, 3)} mm; the halves meet "
-                    + "there on an upright face without draft. Ease it with a file, or move the plane."
+                $"The outline leaves the parting {(figures.StepsMm.Count > 0 ? "flats" : "plane")} by up to "
+                    + $"{Text.Number(figures.ShutOffMm, 3)} mm; the halves meet there on an upright face without draft. "
+                    + (figures.StepsMm.Count > 0 ? "Ease it with a file." : "Ease it with a file, let the parting step, or move the plane.")
+            );
+        if (figures.StepsMm.Count > 0)
+            yield return new Finding(
+                Severity.Note,
+                "steps",
+                $"The parting surface steps along with the outline, at {string.Join(", ", figures.StepsMm.Select(z => Text.Number(z, 3)))} "
+                    + "mm over the lowest point. Clamp the halves straight: the slopes between the flats wedge when they close askew."
             );
         if (figures.FilledMm3 > 0.01)
             yield return new Finding(

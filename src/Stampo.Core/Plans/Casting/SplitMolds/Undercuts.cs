@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Parts;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
@@ -49,21 +50,31 @@ internal static class Undercuts
         }
 
         if (volume > RoughShare * part.VolumeMm3 || (deepest > RoughMm && volume > 0.1 * RoughShare * part.VolumeMm3))
-            Refuse(volume, deepest, part.OutOfFrame(at) * (1 / part.Scale));
+            Refuse(volume, deepest, part.OutOfFrame(at) * (1 / part.Scale), part.Surface);
     }
 
-    private static void Refuse(double volumeMm3, double deepestMm, Vec3 at) =>
-        throw new RefusalException(
+    private static void Refuse(double volumeMm3, double deepestMm, Vec3 at, SolidSurface surface) =>
+        throw new PlacedRefusal(
             "split.undercut",
             $"Two halves can't be drawn off: about {Text.Number(volumeMm3 / 1000, 2)} cm³ of mold would be locked in by "
-                + $"the part, up to {Text.Number(deepestMm, 2)} mm deep, most of it around x {Place(at.X)}, y {Place(at.Y)}, z "
-                + $"{Place(at.Z)} mm. Choose another pull on the Part page, take the undercut out of the model, or make the "
+                + $"the part, up to {Text.Number(deepestMm, 2)} mm deep, most of it around x {Spot(at.X)}, y {Spot(at.Y)}, z "
+                + $"{Spot(at.Z)} mm. Choose another pull on the Part page, take the undercut out of the model, or make the "
                 + "mold in silicone.",
-            "part.pull"
+            "part.pull",
+            Place.Of(at, OpenFrom(at, surface), Math.Max(2 * deepestMm, 0.05 * surface.Mesh.Bounds().Diagonal))
         );
 
+    /// <summary>From where the place can be seen: the freest of many ways out.</summary>
+    private static Vec3 OpenFrom(Vec3 at, SolidSurface surface) =>
+        Vec3.Axes.Concat(Diagonals).MaxBy(way => surface.Bvh.FirstHit(at, way, 0));
+
+    private static readonly Vec3[] Diagonals =
+    [
+        .. from x in new[] { -1, 1 } from y in new[] { -1, 1 } from z in new[] { 0, 1 } select new Vec3(x, y, z).Unit(),
+    ];
+
     /// <summary>A tenth of a millimetre finds the place.</summary>
-    private static string Place(double mm) => Text.Number(Math.Round(mm, 1) + 0.0, 6);
+    private static string Spot(double mm) => Text.Number(Math.Round(mm, 1) + 0.0, 6);
 
     /// <summary>Points over a facet no further apart than the spacing, with the area each stands for.</summary>
     private static IEnumerable<(double X, double Y, double Area)> Samples(Facet f, double spacing)

@@ -110,6 +110,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
                 />
                 <Box sx={{ alignSelf: 'center' }}>
                   <FormCheck<CastingChoices> name="split.keys" label="Keys" />
+                  <FormCheck<CastingChoices> name="split.steps" label="Parting may step" />
                 </Box>
               </Box>
             </>
@@ -148,7 +149,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
       </FigureGrid>
       {!shell && part?.hash && (
         <Suspense fallback={<Box sx={{ height: 460 }} />}>
-          <SplitMold projectId={projectId} version={whole.plan!.version} cavities={plan.pour.cavities} />
+          <SplitMold projectId={projectId} part={part} version={whole.plan!.version} cavities={plan.pour.cavities} />
         </Suspense>
       )}
     </StationSheet>

@@ -1,10 +1,15 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
 import { draw, serve } from '../../../../../testing/served';
+import type { StoredPart } from '../../../../../app/api/types';
 import SplitMold from './SplitMold';
 
+vi.mock('./PlaceScene', () => ({
+  default: ({ at }: { at: { pointMm: number[] } }) => <div>held at {at.pointMm.join(' ')}</div>,
+}));
 vi.mock('./SplitScene', () => ({ SplitScene: ({ open }: { open: number }) => <div>halves {open} apart</div> }));
 
+const part = { hash: 'h', unit: 'mm' } as StoredPart;
 const SPLIT = '/api/projects/p1/plan/split';
 const work = (phase: string, more = {}) => ({
   work: { phase, doing: '', share: 0, problem: null, ...more },
@@ -17,6 +22,7 @@ const made = {
     blockMm: [214.8, 62.1, 52.1],
     pull: [0, 0, 1],
     partingMm: 14.1,
+    stepsMm: [],
     partCm3: 107.7,
     cavityCm3: 107.71,
     differencePct: 0.009,
@@ -38,7 +44,7 @@ it('is generated on request, followed, and handed out with its figures', async (
     [`GET ${SPLIT}`]: () => (asked.some((a) => a.method === 'POST') ? (states.shift() ?? made) : work('none')),
     [`POST ${SPLIT}`]: work('waiting'),
   });
-  draw(<SplitMold projectId="p1" version={1} cavities={2} />);
+  draw(<SplitMold projectId="p1" part={part} version={1} cavities={2} />);
   expect(await screen.findByText(/For 2 cavities print it 2 times/)).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Generate the halves' }));
   expect(await screen.findByText(/The lower half/)).toBeTruthy();
@@ -52,11 +58,16 @@ it('is stopped, and says why it can’t be made', async () => {
   let state: object = work('running', { doing: 'Looking along the pull', share: 0.1 });
   serve({
     [`GET ${SPLIT}`]: () => state,
-    [`DELETE ${SPLIT}`]: () => (state = work('failed', { problem: 'Two halves can’t be drawn off.' })),
+    [`DELETE ${SPLIT}`]: () =>
+      (state = work('failed', {
+        problem: 'Two halves can’t be drawn off.',
+        at: { pointMm: [1, 2, 3], from: [1, 0, 0], radiusMm: 4 },
+      })),
   });
-  draw(<SplitMold projectId="p1" version={1} cavities={1} />);
+  draw(<SplitMold projectId="p1" part={part} version={1} cavities={1} />);
   expect(await screen.findByRole('progressbar')).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
   await waitFor(() => expect(screen.getByText('Two halves can’t be drawn off.')).toBeTruthy());
+  expect(await screen.findByText('held at 1 2 3')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Generate the halves' })).toBeTruthy();
 });

@@ -1,18 +1,21 @@
 import { Alert, Box, Button, Slider, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { client, unwrap } from '../../../../../app/api/client';
-import type { SplitMoldState } from '../../../../../app/api/types';
+import type { SplitMoldState, StoredPart } from '../../../../../app/api/types';
 import { box, count, number } from '../../../../../shared/format';
 import { WorkProgress } from '../../../../../shared/WorkProgress';
 import { PlanFindings } from '../../../PlanFindings';
 import { usePlanAt } from '../../../planAt';
 import { SplitScene } from './SplitScene';
 
+const PlaceScene = lazy(() => import('./PlaceScene'));
+
 const POLL_MS = 400;
 
 interface Props {
   projectId: string;
+  part: StoredPart;
   /** Parts filled in one shot; each has a pair of halves of its own. */
   cavities: number;
   /** The saved plan the mold is generated from. */
@@ -20,7 +23,7 @@ interface Props {
 }
 
 /** Two halves around the part, generated in the background, looked at apart and taken as files. */
-export default function SplitMold({ projectId, version, cavities }: Props) {
+export default function SplitMold({ projectId, part, version, cavities }: Props) {
   const queries = useQueryClient();
   const at = usePlanAt();
   const path = { params: at.params };
@@ -55,14 +58,20 @@ export default function SplitMold({ projectId, version, cavities }: Props) {
           {work.problem ?? 'Generating failed; nothing else was changed.'}
         </Alert>
       )}
+      {work.at && (
+        <Suspense fallback={<Box sx={{ height: 400 }} />}>
+          <PlaceScene part={part} at={work.at} />
+        </Suspense>
+      )}
       {isOpen(state) ? (
         <WorkProgress {...work} label="Progress of the generating" onStop={() => stop.mutate()} />
       ) : (
         !state.figures && (
           <>
             <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
-              A block around the part, parted on a plane across the pull and along the part’s outline, with keys, bolt
-              holes, pour hole and vents.{cavities > 1 && ` For ${cavities} cavities print it ${cavities} times.`}
+              A block around the part, parted across the pull: on a plane, or in steps where the part’s outline climbs;
+              with keys, bolt holes, pour hole and vents.
+              {cavities > 1 && ` For ${cavities} cavities print it ${cavities} times.`}
             </Typography>
             <Button variant="contained" onClick={() => start.mutate()}>
               Generate the halves
@@ -116,8 +125,11 @@ function Made({ version, state, figures }: Pick<Props, 'version'> & { state: Spl
         ))}
       </Box>
       <Typography variant="body2">
-        Block {box(figures.blockMm)} mm, parted {number(figures.partingMm, 3)} mm over the lowest point. Cavity{' '}
-        {number(figures.cavityCm3, 4)} cm³, the part {number(figures.partCm3, 4)} cm³:{' '}
+        Block {box(figures.blockMm)} mm, parted{' '}
+        {figures.stepsMm.length > 0
+          ? `in ${figures.stepsMm.length} flats at ${figures.stepsMm.map((z) => number(z, 3)).join(', ')}`
+          : number(figures.partingMm, 3)}{' '}
+        mm over the lowest point. Cavity {number(figures.cavityCm3, 4)} cm³, the part {number(figures.partCm3, 4)} cm³:{' '}
         {number(Math.abs(figures.differencePct), 2)} % apart. Halves {number(figures.lowerCm3, 3)} and{' '}
         {number(figures.upperCm3, 3)} cm³, {state.reports.map((r) => `${count(r.triangles)} triangles`).join(' and ')},
         both read back closed.
