@@ -14,19 +14,29 @@ internal static class Molds
 
     public static void Print()
     {
-        var part = MeshCheck.Run(SphereStl.OfAtLeast(50_000), LengthUnit.Mm);
-        var surface = new SolidSurface(part.Mesh, part.Faults, part.Topology, false);
-        Shapes.Line(
-            $"{part.Mesh.TriangleCount:#,0} triangles: split mold, exact to 1/1024 mm",
-            Ms(() => SplitMolds.Of(surface, Up, new SplitMoldRequest(), Progress.None)),
-            20_000
-        );
+        var (part, surface) = Sphere(50_000);
+        Split(part, surface, 1_500);
+        var (large, itsSurface) = Sphere(500_000);
+        Split(large, itsSurface, 15_000);
         Shapes.Line(
             $"{part.Mesh.TriangleCount:#,0} triangles: parting line, risers, ceilings, once a part",
             Ms(() => PlannedShape.Of(surface, Up, null, false, null)),
             2_000
         );
     }
+
+    private static (CheckedMesh, SolidSurface) Sphere(int triangles)
+    {
+        var part = MeshCheck.Run(SphereStl.OfAtLeast(triangles), LengthUnit.Mm);
+        return (part, new SolidSurface(part.Mesh, part.Faults, part.Topology, false));
+    }
+
+    private static void Split(CheckedMesh part, SolidSurface surface, double limitMs) =>
+        Shapes.Line(
+            $"{part.Mesh.TriangleCount:#,0} triangles: split mold, exact to 1/1024 mm",
+            Ms(() => SplitMolds.Of(surface, Up, new SplitMoldRequest(), Progress.None)),
+            limitMs
+        );
 
     private static double Ms(Action work) =>
         Enumerable

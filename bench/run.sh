@@ -12,7 +12,10 @@ fi
 if [ "${1:-}" = --kills ]; then
   exec node bench/bench.mjs "$@"
 fi
-dotnet run --no-build -c Release --project bench
+figures=$(mktemp)
+trap 'rm -f "$figures"' EXIT
+dotnet run --no-build -c Release --project bench | tee "$figures"
+if [ -d bench/anchors/node_modules ]; then node bench/anchors/anchors.mjs "$figures"; else echo "no anchors: their packages could not be fetched"; fi
 node bench/page.mjs
 node bench/plan.mjs
 node bench/bench.mjs

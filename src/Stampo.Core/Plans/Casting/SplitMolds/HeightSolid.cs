@@ -58,7 +58,7 @@ internal sealed class HeightSolid
         return solid;
     }
 
-    /// <summary>One side of an edge: the roof's heights at its first and second node, whether it lies to the left, and under what.</summary>
+    /// <summary>One side of an edge: the roof's heights at its two nodes, whether it lies to the left, and under what.</summary>
     private readonly record struct Side(int Z0, int Z1, bool Left, FacetKind? Under);
 
     /// <summary>A facet that is a face as it is. Where it goes on smoothly no wall can stand.</summary>
