@@ -167,6 +167,8 @@ test('a sheet is formed before one’s eyes, and a gauge too thin is seen before
 }) => {
   test.setTimeout(120_000);
   const tray = await idOf(application, 'Feeder tray');
+  // Another test of this application may have stopped it.
+  await page.request.post(`/api/projects/${tray}/plan/sheet?stretch=s1`);
   await page.goto(`/projects/${tray}/plan?stretch=s1&at=sheet`);
   const thinnest = page.getByRole('button', { name: /^Go to the thinnest, / });
   await expect(thinnest).toBeVisible({ timeout: 60_000 });

@@ -25,8 +25,16 @@ public interface IShapeAnswerer
 }
 
 /// <summary>What the surface of a part answers, worked out once for each part and question.</summary>
-public sealed class SurfaceAnswers(Surfaces surfaces, Studies studies, IMemoryCache cache) : IShapeAnswerer
+public sealed class SurfaceAnswers(Surfaces surfaces, Studies studies) : IShapeAnswerer, IDisposable
 {
+    /// <summary>
+    /// Of its own: what is worked out in the background must still be there when the page comes for it, however full of other things the
+    /// common one is.
+    /// </summary>
+    private readonly MemoryCache _kept = new(new MemoryCacheOptions { SizeLimit = 200 });
+
+    public void Dispose() => _kept.Dispose();
+
     public bool Takes(ShapeQuestion question) => question is SurfaceQuestion;
 
     public async Task<object?> AnswerAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel)
@@ -45,13 +53,13 @@ public sealed class SurfaceAnswers(Surfaces surfaces, Studies studies, IMemoryCa
     public async Task<T> KeptAsync<T>(StoredPart part, object what, Func<SolidSurface, T> make, CancellationToken cancel)
     {
         var key = KeyOf(part, what);
-        if (cache.TryGetValue(key, out T? kept))
-            return kept!;
+        if (_kept.TryGetValue(key, out T? known))
+            return known!;
         var made = await Task.Run(async () => make(await surfaces.NeededAsync(part, cancel)), cancel);
-        return cache.Set(key, made, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = TimeSpan.FromMinutes(30) });
+        return _kept.Set(key, made, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = TimeSpan.FromMinutes(30) });
     }
 
-    public bool IsKept(StoredPart part, object what) => cache.TryGetValue(KeyOf(part, what), out _);
+    public bool IsKept(StoredPart part, object what) => _kept.TryGetValue(KeyOf(part, what), out _);
 
     private static object KeyOf(StoredPart part, object what) => (nameof(SurfaceAnswers), part.Hash, part.Unit, what);
 }

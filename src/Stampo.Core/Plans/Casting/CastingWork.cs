@@ -216,7 +216,7 @@ public sealed class CastingWork
                     Job,
                     Plan.Printed,
                     _in.Method.Printed,
-                    new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Cavities),
+                    new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Cavities, Plan.Split.Cavities),
                     _in.Print,
                     Plan.Pour.ResinC
                 )

@@ -54,15 +54,21 @@ public sealed record PrintedChoices
 
 /// <summary>What is known of the part's shape, null where it was not measured, and how many stand in one mold.</summary>
 /// <param name="Overhangs">Ceilings of a void as large as the part.</param>
-/// <param name="SplitMoldCm3">Solid of the generated halves around one part.</param>
+/// <param name="SplitMoldCm3">Solid of the generated halves of one block.</param>
 /// <param name="WallMm">Around the part in a split mold.</param>
 /// <param name="Cavities">In one mold.</param>
+/// <param name="InOneBlock">Of them in one pair of generated halves.</param>
 public sealed record MoldedShape(
     OverhangFigures? Overhangs,
     double? SplitMoldCm3,
     double WallMm = PrintedMoldSolid.WallMm,
-    int Cavities = 1
-);
+    int Cavities = 1,
+    int InOneBlock = 1
+)
+{
+    /// <summary>Pairs of halves that make a mold.</summary>
+    public int Blocks => (Cavities + InOneBlock - 1) / InOneBlock;
+}
 
 /// <param name="Kind">What is printed.</param>
 /// <param name="SolidCm3">Of one mold.</param>

@@ -41,7 +41,7 @@ public sealed class PrintedMoldCheck
     private PrintedMold Answer(double resinC)
     {
         var solid = Solid();
-        var hours = Build(solid).Hours(IsShell ? 1 : 2 * _shape.Cavities);
+        var hours = Build(solid).Hours(IsShell ? 1 : 2 * _shape.Blocks);
         var kg = PrintCost.MaterialKg(_job, solid, _print.DensityGPerCm3);
         _sheet.Write("moldPrintH", "Printer time of one mold", hours.Formula, hours.Value, "h", "the shop's norms", hours.Inputs);
         var (machine, resin) = (_job.Rate("print.machine"), _job.Rate("print.patternResin"));
@@ -75,9 +75,9 @@ public sealed class PrintedMoldCheck
         );
     }
 
-    /// <summary>A shell as large as the part, or two halves for each cavity.</summary>
+    /// <summary>A shell as large as the part, or two halves for each block.</summary>
     private PrintBuild Build(double solidCm3) =>
-        IsShell ? PrintCost.InResin(_job, solidCm3) : PrintCost.Halves(_job, _shape.WallMm, solidCm3 / _shape.Cavities);
+        IsShell ? PrintCost.InResin(_job, solidCm3) : PrintCost.Halves(_job, _shape.WallMm, solidCm3 / _shape.Blocks);
 
     private double Solid()
     {
@@ -97,12 +97,12 @@ public sealed class PrintedMoldCheck
             return _sheet.Write(
                 "moldSolid",
                 "Solid of both halves",
-                "volume of the two generated halves × cavities",
-                made * _shape.Cavities,
+                "volume of the two generated halves × blocks",
+                made * _shape.Blocks,
                 "cm³",
-                "the generated mold, one around each part",
+                "the generated mold, as many as the cavities of a shot need",
                 new WorkInput("halves", made, "cm³"),
-                cavities
+                new WorkInput("blocks", _shape.Blocks, "", "plan/split.cavities")
             );
         return _sheet.Write(
             "moldSolid",

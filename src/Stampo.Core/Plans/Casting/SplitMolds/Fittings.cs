@@ -12,30 +12,36 @@ internal sealed class Fittings
         ChannelMm = 4,
         ChannelDepthMm = 3,
         UnderPartMm = 1.5,
-        RoomMm = 4,
         KeyRoomMm = 0.5;
 
     private readonly SplitMoldRequest _request;
     private readonly PartingSurface _parting;
+    private readonly IReadOnlyList<Vec3> _gates;
 
     /// <param name="request">What was asked for.</param>
-    /// <param name="part">The part's box in the frame of the pull.</param>
-    /// <param name="parting">What the halves meet on outside of the part.</param>
-    /// <param name="gate">Where the outline of the part is reached by the channel; null without a pour hole.</param>
+    /// <param name="layout">How the parts stand, in the frame of the pull.</param>
+    /// <param name="parting">What the halves meet on outside of the parts.</param>
+    /// <param name="gates">Where the outline of each part is reached by its channel; none without a pour hole.</param>
     /// <param name="vents">Where vents open.</param>
-    public Fittings(SplitMoldRequest request, Box part, PartingSurface parting, Vec3? gate, IReadOnlyList<Vec3> vents)
+    public Fittings(
+        SplitMoldRequest request,
+        CavityLayout layout,
+        PartingSurface parting,
+        IReadOnlyList<Vec3> gates,
+        IReadOnlyList<Vec3> vents
+    )
     {
-        (_request, _parting, Gate, Vents) = (request, parting, gate, request.VentMm is null ? [] : vents);
-        var wall = request.WallMm;
-        // The pour hole stands in front of the part, at low y.
-        var front = gate is null ? wall : Math.Max(wall, request.PourHoleMm!.Value + 2 * RoomMm);
-        (Left, Right, Front, Back) = (part.Min.X - wall, part.Max.X + wall, part.Min.Y - front, part.Max.Y + wall);
-        Bottom = Math.Min(part.Min.Z, Grid.Mm(parting.Lowest)) - wall;
-        Top = Math.Max(part.Max.Z, Grid.Mm(parting.Highest)) + wall;
-        if (gate is { } g)
+        (_request, _parting, _gates, Vents) = (request, parting, gates, request.VentMm is null ? [] : vents);
+        var (wall, parts) = (request.WallMm, layout.Parts);
+        (Left, Right, Front, Back) = (parts.Min.X - wall, parts.Max.X + wall, parts.Min.Y - layout.FrontMm, parts.Max.Y + wall);
+        Bottom = Math.Min(parts.Min.Z, Grid.Mm(parting.Lowest)) - wall;
+        Top = Math.Max(parts.Max.Z, Grid.Mm(parting.Highest)) + wall;
+        if (gates.Count > 0)
         {
-            var at = Grid.Node(g.X, part.Min.Y - front / 2);
-            Pour = new Vec3(g.X, part.Min.Y - front / 2, Grid.Mm(parting.LowestBetween(at, at)));
+            // In the middle of the runner.
+            var x = (gates.Min(g => g.X) + gates.Max(g => g.X)) / 2;
+            var at = Grid.Node(x, layout.RunnerMm);
+            Pour = new Vec3(x, layout.RunnerMm, Grid.Mm(parting.LowestBetween(at, at)));
         }
     }
 
@@ -50,8 +56,6 @@ internal sealed class Fittings
     public double Bottom { get; }
 
     public double Top { get; }
-
-    public Vec3? Gate { get; }
 
     public Vec3? Pour { get; }
 
@@ -111,15 +115,34 @@ internal sealed class Fittings
         }
     }
 
-    /// <summary>From under the pour hole to just under the edge of the part.</summary>
+    /// <summary>From under the pour hole to just under the edge of each part, by a common runner when there are several.</summary>
     private IEnumerable<Facet> Channel()
     {
-        if (Gate is not { } gate || Pour is not { } pour)
-            yield break;
-        double near = pour.Y - _request.PourHoleMm!.Value / 2,
-            far = gate.Y + UnderPartMm;
-        var (a, b) = (Grid.Node(gate.X - ChannelMm / 2, near), Grid.Node(gate.X + ChannelMm / 2, near));
-        var (c, d) = (Grid.Node(gate.X + ChannelMm / 2, far), Grid.Node(gate.X - ChannelMm / 2, far));
+        if (Pour is not { } pour)
+            return [];
+        var hole = _request.PourHoleMm!.Value / 2;
+        const double half = ChannelMm / 2;
+        var runner =
+            _gates.Count == 1
+                ? Cut(pour.X - half, pour.Y - hole, pour.X + half, pour.Y)
+                : Cut(
+                    Math.Min(_gates.Min(g => g.X) - half, pour.X - hole),
+                    pour.Y - half,
+                    Math.Max(_gates.Max(g => g.X) + half, pour.X + hole),
+                    pour.Y + half
+                );
+        return runner.Concat(
+            _gates.SelectMany(gate =>
+            {
+                var under = gate.Y + Math.Sign(gate.Y - pour.Y) * UnderPartMm;
+                return Cut(gate.X - half, Math.Min(pour.Y, under), gate.X + half, Math.Max(pour.Y, under));
+            })
+        );
+    }
+
+    private IEnumerable<Facet> Cut(double left, double front, double right, double back)
+    {
+        var (a, b, c, d) = (Grid.Node(left, front), Grid.Node(right, front), Grid.Node(right, back), Grid.Node(left, back));
         var deep = Math.Max(_parting.LowestBetween(a, c) - Grid.Of(ChannelDepthMm), Grid.Of(Bottom + 2));
         yield return new Facet(a, b, c, deep, deep, deep, FacetKind.Channel);
         yield return new Facet(a, c, d, deep, deep, deep, FacetKind.Channel);

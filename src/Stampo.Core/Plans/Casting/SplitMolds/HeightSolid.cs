@@ -109,7 +109,7 @@ internal sealed class HeightSolid
         {
             var facet = _drawing.Facets.All[over];
             if (facet.Kind == FacetKind.Channel)
-                channel = facet;
+                channel = channel is { } deeper && deeper.HeightAt(x, y) < facet.HeightAt(x, y) ? deeper : facet;
             else if (facet.Kind == FacetKind.Key)
                 key = facet;
             else if (facet.Kind == FacetKind.Step)

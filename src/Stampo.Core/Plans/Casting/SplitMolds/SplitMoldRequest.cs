@@ -13,6 +13,11 @@ public sealed record SplitMoldRequest
     /// <summary>Around the part, and over and under it.</summary>
     public double WallMm { get; init; } = 12;
 
+    public const int MostCavities = 12;
+
+    /// <summary>Parts in one block, filled by a common runner; several are parted on a plane.</summary>
+    public int Cavities { get; init; } = 1;
+
     /// <summary>Height of the parting plane over the lowest point of the part along the pull; null: proposed.</summary>
     public double? PartingMm { get; init; }
 
@@ -37,6 +42,7 @@ public sealed record SplitMoldRequest
     public SplitMoldRequest Checked()
     {
         Check.Between(WallMm, 3, 100, "split.wallMm", "mm", "a thinner wall bows, a thicker one only costs print time");
+        Check.Between(Cavities, 1, MostCavities, "split.cavities", "parts", "a larger block is hard to print straight and to open");
         if (Scale is { } scale)
             Check.Between(scale, 0.5, 2, "split.scale", "×", "shrink is a few percent");
         Check.Between(KeyClearanceMm, 0, 1, "split.keyClearanceMm", "mm", "looser keys don't locate");
@@ -71,7 +77,7 @@ public sealed record SplitMoldRequest
 /// <param name="Pull">Unit direction along which the upper half is drawn off.</param>
 /// <param name="PartingMm">Height of the plane over the lowest point of the part.</param>
 /// <param name="StepsMm">Heights of the flats of a stepped parting over the lowest point, one after the other; none for a plane.</param>
-/// <param name="PartCm3">The part, scaled.</param>
+/// <param name="PartCm3">All parts in the block, scaled.</param>
 /// <param name="CavityCm3">Between the two halves as they were built, holes and channel left out.</param>
 /// <param name="DifferencePct">Cavity against part.</param>
 /// <param name="LowerCm3">Solid volume of the lower half.</param>

@@ -21,10 +21,10 @@ public static class SplitMolds
     public static SplitMold Of(SolidSurface part, Vec3 pull, SplitMoldRequest request, Progress progress)
     {
         request.Checked();
-        if (part.Mesh.TriangleCount > MostTriangles)
+        if ((long)part.Mesh.TriangleCount * request.Cavities > MostTriangles)
             throw new RefusalException(
                 "split.too-fine",
-                $"The mesh has {Text.Number(part.Mesh.TriangleCount, 9)} triangles; a split mold is made of up to "
+                $"The parts in a block have {Text.Number((double)part.Mesh.TriangleCount * request.Cavities, 9)} triangles; a split mold is made of up to "
                     + $"{Text.Number(MostTriangles, 9)}. Export the part coarser: 0.01 mm is finer than any printed mold.",
                 "part"
             );
@@ -42,14 +42,15 @@ public static class SplitMolds
                 $"The parting plane would lie over the part, which is {Text.Number(seen.Box.Size.Z)} mm high along the pull.",
                 "split.partingMm"
             );
-        var gate = request.PourHoleMm is null ? (Vec3?)null : seen.Foremost;
-        var vents = LocalHighs.Of(part, pull, VentApartMm).Select(high => seen.InFrame(high.Point)).ToList();
+        var layout = CavityLayout.Of(request, seen.Box);
+        var gates = layout.All(request.PourHoleMm is null ? [] : [seen.Foremost]);
+        var vents = layout.All([.. LocalHighs.Of(part, pull, VentApartMm).Select(high => seen.InFrame(high.Point))]);
         var parting = request.Steps && request.PartingMm is null ? PartingSteps.Of(outline, seen.Box, plane) : PartingSurface.Plane(plane);
-        var fittings = new Fittings(request, seen.Box, parting, gate, vents);
+        var fittings = new Fittings(request, layout, parting, gates, vents);
 
         progress.Begin("The lower half", 0.35);
         var lower = HeightSolid.Of(
-            [.. seen.Down, .. fittings.OnLower],
+            [.. layout.All(seen.Down), .. fittings.OnLower],
             fittings.Outline,
             fittings.LowerHoles,
             plane,
@@ -58,7 +59,7 @@ public static class SplitMolds
         );
         progress.Begin("The upper half", 0.35);
         var over = HeightSolid.Of(
-            [.. seen.Up.Concat(fittings.InUpper).Select(f => f.TurnedOver)],
+            [.. layout.All(seen.Up).Concat(fittings.InUpper).Select(f => f.TurnedOver)],
             [.. fittings.Outline.Select(Over)],
             [.. fittings.UpperHoles.Select(ring => ring.Select(Over).ToArray())],
             -plane,
@@ -71,7 +72,7 @@ public static class SplitMolds
         var perMm3 = Math.Pow(Grid.PerMm, 3);
         // The turned-over roof lies below its plane by what the part stands above it.
         var cavity = -(lower.PartRoofVolume + over.PartRoofVolume) / perMm3;
-        var whole = seen.VolumeMm3;
+        var whole = seen.VolumeMm3 * request.Cavities;
         if (Math.Abs(cavity / whole - 1) > MostDifference)
             throw new RefusalException(
                 "split.not-true",

@@ -63,6 +63,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
               </Typography>
               <Box sx={inputGrid}>
                 <PlanNumber name="split.wallMm" label="Wall" unit="mm" min={3} max={100} />
+                <PlanNumber name="split.cavities" label="Cavities in a block" unit="" min={1} max={12} />
                 <PlanNumber
                   name="split.partingMm"
                   label="Parting plane"
@@ -149,7 +150,12 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
       </FigureGrid>
       {!shell && part?.hash && (
         <Suspense fallback={<Box sx={{ height: 460 }} />}>
-          <SplitMold projectId={projectId} part={part} version={whole.plan!.version} cavities={plan.pour.cavities} />
+          <SplitMold
+            projectId={projectId}
+            part={part}
+            version={whole.plan!.version}
+            blocks={Math.ceil(plan.pour.cavities / plan.split.cavities)}
+          />
         </Suspense>
       )}
     </StationSheet>

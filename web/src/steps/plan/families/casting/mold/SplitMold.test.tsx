@@ -44,12 +44,12 @@ it('is generated on request, followed, and handed out with its figures', async (
     [`GET ${SPLIT}`]: () => (asked.some((a) => a.method === 'POST') ? (states.shift() ?? made) : work('none')),
     [`POST ${SPLIT}`]: work('waiting'),
   });
-  draw(<SplitMold projectId="p1" part={part} version={1} cavities={2} />);
-  expect(await screen.findByText(/For 2 cavities print it 2 times/)).toBeTruthy();
+  draw(<SplitMold projectId="p1" part={part} version={1} blocks={2} />);
+  expect(await screen.findByText(/print it 2 times/)).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Generate the halves' }));
   expect(await screen.findByText(/The lower half/)).toBeTruthy();
   expect(await screen.findByText('halves 1 apart', {}, { timeout: 5000 })).toBeTruthy();
-  expect(screen.getByText(/Cavity 107.7 cm³, the part 107.7 cm³/).textContent).toContain('both read back closed');
+  expect(screen.getByText(/107.7 cm³, the parts? 107.7 cm³/).textContent).toContain('both read back closed');
   expect(screen.getByRole('link', { name: 'upper half as 3MF' }).getAttribute('href')).toBe(`${SPLIT}/upper/3mf`);
   expect(screen.getByText(/Layers copy/)).toBeTruthy();
 });
@@ -64,7 +64,7 @@ it('is stopped, and says why it can’t be made', async () => {
         at: { pointMm: [1, 2, 3], from: [1, 0, 0], radiusMm: 4 },
       })),
   });
-  draw(<SplitMold projectId="p1" part={part} version={1} cavities={1} />);
+  draw(<SplitMold projectId="p1" part={part} version={1} blocks={1} />);
   expect(await screen.findByRole('progressbar')).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
   await waitFor(() => expect(screen.getByText('Two halves can’t be drawn off.')).toBeTruthy());

@@ -16,14 +16,14 @@ const POLL_MS = 400;
 interface Props {
   projectId: string;
   part: StoredPart;
-  /** Parts filled in one shot; each has a pair of halves of its own. */
-  cavities: number;
+  /** Pairs of halves that one shot fills. */
+  blocks: number;
   /** The saved plan the mold is generated from. */
   version: number;
 }
 
 /** Two halves around the part, generated in the background, looked at apart and taken as files. */
-export default function SplitMold({ projectId, part, version, cavities }: Props) {
+export default function SplitMold({ projectId, part, version, blocks }: Props) {
   const queries = useQueryClient();
   const at = usePlanAt();
   const path = { params: at.params };
@@ -71,7 +71,7 @@ export default function SplitMold({ projectId, part, version, cavities }: Props)
             <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
               A block around the part, parted across the pull: on a plane, or in steps where the part’s outline climbs;
               with keys, bolt holes, pour hole and vents.
-              {cavities > 1 && ` For ${cavities} cavities print it ${cavities} times.`}
+              {blocks > 1 && ` For all cavities of a shot print it ${blocks} times.`}
             </Typography>
             <Button variant="contained" onClick={() => start.mutate()}>
               Generate the halves
