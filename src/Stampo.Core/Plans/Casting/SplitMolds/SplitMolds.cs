@@ -24,8 +24,9 @@ public static class SplitMolds
         if ((long)part.Mesh.TriangleCount * request.Cavities > MostTriangles)
             throw new RefusalException(
                 "split.too-fine",
-                $"The parts in a block have {Text.Number((double)part.Mesh.TriangleCount * request.Cavities, 9)} triangles; a split mold is made of up to "
-                    + $"{Text.Number(MostTriangles, 9)}. Export the part coarser: 0.01 mm is finer than any printed mold.",
+                $"The parts in a block have {Text.Number((double)part.Mesh.TriangleCount * request.Cavities, 9)} triangles; "
+                    + $"a split mold is made of up to {Text.Number(MostTriangles, 9)}. Export the part coarser: "
+                    + "0.01 mm is finer than any printed mold.",
                 "part"
             );
         progress.Begin("Looking along the pull", 0.1);
