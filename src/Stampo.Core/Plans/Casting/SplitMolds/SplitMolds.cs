@@ -46,7 +46,9 @@ public static class SplitMolds
         var layout = CavityLayout.Of(request, seen.Box);
         var gates = layout.All(request.PourHoleMm is null ? [] : [seen.Foremost]);
         var vents = layout.All([.. LocalHighs.Of(part, pull, VentApartMm).Select(high => seen.InFrame(high.Point))]);
-        var parting = request.Steps && request.PartingMm is null ? PartingSteps.Of(outline, seen.Box, plane) : PartingSurface.Plane(plane);
+        var parting = request is { Steps: true, PartingMm: null, Cavities: 1 }
+            ? PartingSteps.Of(outline, seen.Box, plane)
+            : PartingSurface.Plane(plane);
         var fittings = new Fittings(request, layout, parting, gates, vents);
 
         progress.Begin("The lower half", 0.35);

@@ -88,6 +88,8 @@ public sealed class SteppedPartingTests
         Assert.Empty(Molds.Of(Surfaces.Of(Solids.Sphere(12, 24)), Up, new SplitMoldRequest(), Progress.None).Figures.StepsMm);
         var asked = Molds.Of(Surfaces.Of(Bar(4, 12, 30, 1)), Up, new SplitMoldRequest { PartingMm = 8 }, Progress.None).Figures;
         Assert.Empty(asked.StepsMm);
+        // The flats would follow one of the parts and not the others.
+        Assert.Empty(Molds.Of(Surfaces.Of(Bar(4, 12, 30, 1)), Up, new SplitMoldRequest { Cavities = 2 }, Progress.None).Figures.StepsMm);
         Assert.Equal(8, asked.PartingMm, 0.001);
     }
 }
