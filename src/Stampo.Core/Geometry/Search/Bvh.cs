@@ -12,9 +12,6 @@ public sealed class Bvh
 {
     private const int Width = WideTree.Width;
 
-    /// <summary>A visited node leaves at most this many others to come back to on each level.</summary>
-    private const int StackSize = (Width - 1) * WideTree.Deepest + Width;
-
     /// <summary>Looking at the eight boxes of a node is that much more work than looking at a pack.</summary>
     private const int VisitsOfNode = 7;
 
@@ -57,7 +54,7 @@ public sealed class Bvh
     [SkipLocalsInit]
     public NearPoint? Nearest(Vec3 centre, double within, int mostVisits, Func<int, bool>? accepts = null)
     {
-        Span<Visit> stack = stackalloc Visit[StackSize];
+        Span<Visit> stack = stackalloc Visit[WideTree.StackSize];
         Span<float> distances = stackalloc float[Width];
         stack[0] = new Visit(0, 0);
         var top = 1;
@@ -96,7 +93,7 @@ public sealed class Bvh
     [SkipLocalsInit]
     private double Cast(in Ray ray, double from, bool anyWillDo, Facing facing)
     {
-        Span<Visit> stack = stackalloc Visit[StackSize];
+        Span<Visit> stack = stackalloc Visit[WideTree.StackSize];
         Span<float> entries = stackalloc float[Width];
         var boxRay = new BoxRay(ray);
         var wideRay = _atOnce ? new WideRay(ray) : default;

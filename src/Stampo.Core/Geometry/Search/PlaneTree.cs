@@ -10,8 +10,7 @@ internal readonly record struct PlaneBox(float Left, float Low, float Right, flo
 /// <summary>Boxes in a plane, asked which of them come near a place. Safe to ask from many threads.</summary>
 internal sealed class PlaneTree
 {
-    private const int Width = WideTree.Width,
-        StackSize = (Width - 1) * WideTree.Deepest + Width;
+    private const int Width = WideTree.Width;
 
     private readonly WideTree _tree;
 
@@ -35,7 +34,7 @@ internal sealed class PlaneTree
     public void Near(in PlaneBox box, List<int> found)
     {
         found.Clear();
-        Span<int> stack = stackalloc int[StackSize];
+        Span<int> stack = stackalloc int[WideTree.StackSize];
         stack[0] = 0;
         for (var top = 1; top > 0; )
         {

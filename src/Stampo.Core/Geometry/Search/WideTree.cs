@@ -1,5 +1,3 @@
-using Item = Stampo.Core.Geometry.Search.BoxedItem;
-
 namespace Stampo.Core.Geometry.Search;
 
 /// <summary>
@@ -19,6 +17,9 @@ internal sealed class WideTree
 
     /// <summary>Nodes on any way down at most; past half of it ranges are simply halved.</summary>
     public const int Deepest = 40;
+
+    /// <summary>A visited node leaves at most this many others to come back to on each level.</summary>
+    public const int StackSize = (Width - 1) * Deepest + Width;
 
     /// <summary>Below this many items a branch is built on the core that has it.</summary>
     private const int WorthAnotherCore = 20_000;
@@ -40,13 +41,13 @@ internal sealed class WideTree
     public int PackCount => PackStarts.Length - 1;
 
     /// <summary>The boxes must hold their items with room to spare for what single precision loses.</summary>
-    public static WideTree Of(Item[] items)
+    public static WideTree Of(BoxedItem[] items)
     {
         var whole = Built(items, new ItemRange(0, items.Length, ItemBox.Around(items)), 0);
         return new WideTree(Array.ConvertAll(items, i => i.Index), whole);
     }
 
-    private static Branch Built(Item[] items, ItemRange range, int depth)
+    private static Branch Built(BoxedItem[] items, ItemRange range, int depth)
     {
         if (range.Count <= WorthAnotherCore)
         {
@@ -89,7 +90,7 @@ internal sealed class WideTree
 
         private static readonly int[] NoChildren = new int[Width];
 
-        public int AddNode(Item[] items, in ItemRange range, int depth)
+        public int AddNode(BoxedItem[] items, in ItemRange range, int depth)
         {
             var ranges = new Ranges(items, range, depth);
             var node = Reserve();
@@ -144,7 +145,7 @@ internal sealed class WideTree
     {
         private readonly ItemRange[] _ranges = new ItemRange[Width];
 
-        public Ranges(Item[] items, in ItemRange whole, int depth)
+        public Ranges(BoxedItem[] items, in ItemRange whole, int depth)
         {
             _ranges[0] = whole;
             Count = whole.Count > 0 ? 1 : 0;

@@ -81,9 +81,10 @@ internal sealed class SeenDrawing
             f =>
             {
                 var facet = Facets.All[f];
+                var corners = facet.Corners;
                 foreach (var other in Facets.Near(facet.Around(0)))
                 {
-                    if (other != f && facet.Corners.Any(c => Facets.All[other].Holds(c)))
+                    if (other != f && Array.Exists(corners, c => Facets.All[other].Holds(c)))
                         _isWhole[f] = _isWhole[other] = false;
                 }
             }

@@ -34,7 +34,8 @@ public static class SplitMolds
         Undercuts.RefuseIn(seen, progress.Cancel);
         progress.Begin("Laying the parting plane", 0.15);
         var lowest = seen.Box.Min.Z;
-        var outline = Outline.Of(new SeenFacets(seen.Down), new SeenFacets(seen.Up));
+        // A plane that was asked for needs no outline.
+        var outline = request.PartingMm is null ? Outline.Of(new SeenFacets(seen.Down), new SeenFacets(seen.Up)) : [];
         var plane = request.PartingMm is { } asked ? Grid.Of(lowest + asked) : PartingHeight.Of(outline, seen);
         var planeMm = Grid.Mm(plane);
         if (planeMm > seen.Box.Max.Z)

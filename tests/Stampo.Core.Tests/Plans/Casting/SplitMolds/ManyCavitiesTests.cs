@@ -13,14 +13,6 @@ public sealed class ManyCavitiesTests
 {
     private static readonly Vec3 Up = new(0, 0, 1);
 
-    private static readonly SplitMoldRequest Bare = new()
-    {
-        Keys = false,
-        BoltHoleMm = null,
-        PourHoleMm = null,
-        VentMm = null,
-    };
-
     [Fact]
     public void Each_cavity_is_the_part_and_the_halves_of_several_are_as_sound_as_of_one() =>
         Gen.Select(Gen.Int[2, 7], Gen.Double[4, 15], Gen.Double[0.3, 0.9], Gen.Bool)
@@ -28,7 +20,7 @@ public sealed class ManyCavitiesTests
                 (cavities, belt, foot, fitted) =>
                 {
                     var part = Surfaces.Of(Turning.Of(16, (0, 0), (belt * foot, 0), (belt, 6), (belt * 0.7, 14), (0, 14)));
-                    var one = (fitted ? new SplitMoldRequest() : Bare) with { WallMm = 10 };
+                    var one = (fitted ? new SplitMoldRequest() : SplitMoldTests.Bare) with { WallMm = 10 };
                     var single = Molds.Of(part, Up, one, Progress.None).Figures;
                     var mold = Molds.Of(part, Up, one with { Cavities = cavities }, Progress.None);
                     SplitMoldTests.Sound(mold);

@@ -12,7 +12,7 @@ public sealed class SplitMoldTests
 {
     private static readonly Vec3 Up = new(0, 0, 1);
 
-    private static readonly SplitMoldRequest Bare = new()
+    internal static readonly SplitMoldRequest Bare = new()
     {
         Keys = false,
         BoltHoleMm = null,
