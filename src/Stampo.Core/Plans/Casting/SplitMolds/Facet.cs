@@ -1,3 +1,4 @@
+using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Search;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
@@ -46,6 +47,11 @@ internal readonly record struct Facet(Node A, Node B, Node C, int Za, int Zb, in
 
     /// <summary>Twice the area seen, positive when it winds counter-clockwise.</summary>
     public long Turn => Node.Turn(A, B, C);
+
+    /// <summary>Out of the part.</summary>
+    public Vec3 Normal => (At(B, Zb) - At(A, Za)).Cross(At(C, Zc) - At(A, Za)).Unit();
+
+    private static Vec3 At(Node n, int z) => new(n.X, n.Y, z);
 
     public Facet TurnedOver => new(Over(A), Over(B), Over(C), -Za, -Zb, -Zc, Kind);
 

@@ -12,26 +12,30 @@ internal sealed class Fittings
         ChannelMm = 4,
         ChannelDepthMm = 3,
         UnderPartMm = 1.5,
-        KeyRoomMm = 0.5;
+        KeyRoomMm = 0.5,
+        MostBesideMm = 3;
 
     private readonly SplitMoldRequest _request;
-    private readonly PartingSurface _parting;
     private readonly IReadOnlyList<Vec3> _gates;
+    private readonly bool _isRightTaken;
 
     /// <param name="request">What was asked for.</param>
     /// <param name="layout">How the parts stand, in the frame of the pull.</param>
     /// <param name="parting">What the halves meet on outside of the parts.</param>
     /// <param name="gates">Where the outline of each part is reached by its channel; none without a pour hole.</param>
     /// <param name="vents">Where vents open.</param>
+    /// <param name="isRightTaken">Whether a third piece leaves on the right: it locates there, and no key stands in its way.</param>
     public Fittings(
         SplitMoldRequest request,
         CavityLayout layout,
         PartingSurface parting,
         IReadOnlyList<Vec3> gates,
-        IReadOnlyList<Vec3> vents
+        IReadOnlyList<Vec3> vents,
+        bool isRightTaken
     )
     {
-        (_request, _parting, _gates, Vents) = (request, parting, gates, request.VentMm is null ? [] : vents);
+        (_request, Parting, _gates, _isRightTaken) = (request, parting, gates, isRightTaken);
+        Vents = request.VentMm is null ? [] : vents;
         var (wall, parts) = (request.WallMm, layout.Parts);
         (Left, Right, Front, Back) = (parts.Min.X - wall, parts.Max.X + wall, parts.Min.Y - layout.FrontMm, parts.Max.Y + wall);
         Bottom = Math.Min(parts.Min.Z, Grid.Mm(parting.Lowest)) - wall;
@@ -44,6 +48,8 @@ internal sealed class Fittings
             Pour = new Vec3(x, layout.RunnerMm, Grid.Mm(parting.LowestBetween(at, at)));
         }
     }
+
+    public PartingSurface Parting { get; }
 
     public double Left { get; }
 
@@ -81,15 +87,23 @@ internal sealed class Fittings
     /// <summary>The parting surface, and sockets in the upper half, larger by the clearance.</summary>
     public IEnumerable<Facet> InUpper => [.. Steps, .. Keys(_request.KeyClearanceMm)];
 
-    private IEnumerable<Facet> Steps => _parting.Facets(Outline[0], Outline[2]);
+    private IEnumerable<Facet> Steps => Parting.Facets(Outline[0], Outline[2]);
 
     private IEnumerable<(double X, double Y)> Corners(double bolt)
     {
-        var inset = Math.Max(bolt / 2 + 1.5, Math.Min(_request.WallMm / 2, 8));
+        var inset = BoltInsetMm(_request, bolt);
         return [(Left + inset, Front + inset), (Right - inset, Front + inset), (Right - inset, Back - inset), (Left + inset, Back - inset)];
     }
 
-    /// <summary>Three keys, so that the halves close one way only.</summary>
+    private static double BoltInsetMm(SplitMoldRequest request, double bolt) => Math.Max(bolt / 2 + 1.5, Math.Min(request.WallMm / 2, 8));
+
+    /// <summary>How far beside the part, across a side pull, nothing stands that a third piece could meet.</summary>
+    public static double RoomBesideMm(SplitMoldRequest request) =>
+        request.BoltHoleMm is { } bolt
+            ? Math.Clamp(request.WallMm - BoltInsetMm(request, bolt) - bolt / 2 - 1, 0, MostBesideMm)
+            : Math.Min(request.WallMm / 2, MostBesideMm);
+
+    /// <summary>Three keys, so that the halves close one way only; the third piece takes the place of one.</summary>
     private IEnumerable<Facet> Keys(double clearance)
     {
         if (!_request.Keys)
@@ -99,10 +113,11 @@ internal sealed class Fittings
             height = Math.Min(4, wall * 0.4);
         double middleX = (Left + Right) / 2,
             middleY = (Front + Back) / 2;
-        foreach (var (x, y) in new[] { (Left + wall / 2, middleY), (Right - wall / 2, middleY), (middleX, Back - wall / 2) })
+        (double, double)[] places = [(Left + wall / 2, middleY), (middleX, Back - wall / 2), (Right - wall / 2, middleY)];
+        foreach (var (x, y) in places.SkipLast(_isRightTaken ? 1 : 0))
         {
             // As much room for the key as for its socket: both stand in the same place.
-            var (middle, low) = _parting.FlatNear(Grid.Node(x, y), Grid.Of(radius + _request.KeyClearanceMm + KeyRoomMm));
+            var (middle, low) = Parting.FlatNear(Grid.Node(x, y), Grid.Of(radius + _request.KeyClearanceMm + KeyRoomMm));
             var (foot, top) = (Circle(middle, radius + clearance), Circle(middle, radius * KeyTopShare + clearance));
             var high = low + Grid.Of(height + clearance);
             for (var i = 0; i < foot.Length; i++)
@@ -143,7 +158,7 @@ internal sealed class Fittings
     private IEnumerable<Facet> Cut(double left, double front, double right, double back)
     {
         var (a, b, c, d) = (Grid.Node(left, front), Grid.Node(right, front), Grid.Node(right, back), Grid.Node(left, back));
-        var deep = Math.Max(_parting.LowestBetween(a, c) - Grid.Of(ChannelDepthMm), Grid.Of(Bottom + 2));
+        var deep = Math.Max(Parting.LowestBetween(a, c) - Grid.Of(ChannelDepthMm), Grid.Of(Bottom + 2));
         yield return new Facet(a, b, c, deep, deep, deep, FacetKind.Channel);
         yield return new Facet(a, c, d, deep, deep, deep, FacetKind.Channel);
     }

@@ -1,6 +1,7 @@
 using NetTopologySuite.Geometries;
 using NetTopologySuite.Triangulate.Polygon;
 using Stampo.Core.Geometry;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
@@ -34,6 +35,23 @@ internal sealed class HeightSolid
     public int SteepestStep { get; private set; }
 
     public Mesh Mesh { get; private set; } = new([], []);
+
+    public const string NotClosed = "split.not-closed";
+
+    /// <summary>Its volume; refused when it did not close.</summary>
+    public double ClosedMm3(string piece)
+    {
+        var faults = Faults.Of(Mesh);
+        var topology = Topology.Of(Mesh, faults.LeftOut);
+        if (!topology.IsClosed || topology.FlippedEdges > 0)
+            throw new RefusalException(
+                NotClosed,
+                $"The {piece} did not close ({topology.OpenEdges} open and {topology.NonManifoldEdges} shared edges). "
+                    + "Move the parting plane by some tenths of a millimetre and try again.",
+                "split.partingMm"
+            );
+        return Measures.ShellVolumesMm3(Mesh, topology).Sum();
+    }
 
     /// <summary>Builds the half from downward facets of the part, channels and keys, an outline, and holes right through.</summary>
     public static HeightSolid Of(

@@ -11,10 +11,11 @@ internal sealed class PartSeen
         _d;
 
     public PartSeen(SolidSurface part, Vec3 pull, double scale)
+        : this(part, FrameOf(pull.Unit()), scale) { }
+
+    private PartSeen(SolidSurface part, (Vec3 U, Vec3 V, Vec3 D) frame, double scale)
     {
-        _d = pull.Unit();
-        (_u, _v) = Math.Abs(_d.Z) > 1 - 1e-9 ? (new Vec3(1, 0, 0), new Vec3(0, Math.Sign(_d.Z), 0)) : _d.Plane();
-        (Surface, Scale) = (part, scale);
+        ((_u, _v, _d), Surface, Scale) = (frame, part, scale);
         var mesh = part.Mesh;
         var box = Box.Nothing;
         var nodes = new (Node N, int Z)[mesh.VertexCount];
@@ -46,6 +47,20 @@ internal sealed class PartSeen
         (VolumeMm3, Down, Up) = (Math.Abs(signed) * scale * scale * scale, down, up);
     }
 
+    private static (Vec3, Vec3, Vec3) FrameOf(Vec3 d)
+    {
+        var (u, v) = Math.Abs(d.Z) > 1 - 1e-9 ? (new Vec3(1, 0, 0), new Vec3(0, Math.Sign(d.Z), 0)) : d.Plane();
+        return (u, v, d);
+    }
+
+    /// <summary>The same with its x along a direction across the pull, given in this frame.</summary>
+    public PartSeen WithXAlong(Vec3 aside) => new(Surface, (OutOfFrame(aside), OutOfFrame(new Vec3(-aside.Y, aside.X, 0)), _d), Scale);
+
+    /// <summary>
+    /// Looked at from the end of x: x, y and z are the z, the y and the reversed x of this frame, to the last step of the grid.
+    /// </summary>
+    public PartSeen FromAside() => new(Surface, (_d, _v, _u * -1), Scale);
+
     public SolidSurface Surface { get; }
 
     public double Scale { get; }
@@ -59,17 +74,32 @@ internal sealed class PartSeen
 
     public IReadOnlyList<Facet> Up { get; }
 
-    /// <summary>The point of the part furthest to the front (low y), lowest among equals: where a channel reaches it first.</summary>
-    public Vec3 Foremost
+    /// <summary>
+    /// The point of the part furthest to the front (low y), lowest among equals: where a channel reaches it first. Only what lies before
+    /// an x counts; null when nothing does.
+    /// </summary>
+    public Vec3? Foremost(double beforeXMm = double.PositiveInfinity)
     {
-        get
-        {
-            var (node, z) = Down.SelectMany(f => new[] { (f.A, f.Za), (f.B, f.Zb), (f.C, f.Zc) }).MinBy(p => ((long)p.Item1.Y, p.Item2));
-            var level = Down.SelectMany(f => new[] { f.A, f.B, f.C }).Where(n => n.Y <= node.Y + Grid.PerMm / 2).Select(n => n.X);
-            // In the middle of a straight front edge.
-            return new Vec3(Grid.Mm((level.Min() + (double)level.Max()) / 2), Grid.Mm(node.Y), Grid.Mm(z));
-        }
+        var before = Down.SelectMany(f => new[] { (N: f.A, Z: f.Za), (N: f.B, Z: f.Zb), (N: f.C, Z: f.Zc) })
+            .Where(p => Grid.Mm(p.N.X) < beforeXMm)
+            .ToList();
+        if (before.Count == 0)
+            return null;
+        var (node, z) = before.MinBy(p => ((long)p.N.Y, p.Z));
+        // In the middle of a straight front edge.
+        var level = before.Where(p => p.N.Y <= node.Y + Grid.PerMm / 2).Select(p => p.N.X);
+        return new Vec3(Grid.Mm((level.Min() + (double)level.Max()) / 2), Grid.Mm(node.Y), Grid.Mm(z));
     }
+
+    /// <summary>The normals, within the plane across the pull and as long as their areas, of facets that stand nearly upright.</summary>
+    public IEnumerable<Vec3> UprightWalls(double lean) =>
+        Enumerable
+            .Range(0, Surface.Mesh.TriangleCount)
+            .Where(t => !Surface.LeftOut[t])
+            .Select(t => (A: Surface.Mesh.Corner(t, 0), B: Surface.Mesh.Corner(t, 1), C: Surface.Mesh.Corner(t, 2)))
+            .Select(t => InFrame((t.B - t.A).Cross(t.C - t.A)))
+            .Where(n => Math.Abs(n.Z) < lean * n.Length)
+            .Select(n => n with { Z = 0 });
 
     public Vec3 InFrame(Vec3 p) => new Vec3(p.Dot(_u), p.Dot(_v), p.Dot(_d)) * Scale;
 

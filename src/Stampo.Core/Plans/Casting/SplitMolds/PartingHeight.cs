@@ -10,7 +10,14 @@ internal static class PartingHeight
     {
         int lowest = Grid.Of(seen.Box.Min.Z),
             highest = Grid.Of(seen.Box.Max.Z);
-        var heights = outline.Select(s => s.Z).Append(lowest).Append(highest).Distinct().Order().ToList();
+        var heights = outline
+            .Select(s => s.Z)
+            .Where(z => z >= lowest && z <= highest)
+            .Append(lowest)
+            .Append(highest)
+            .Distinct()
+            .Order()
+            .ToList();
         double Cost(double h) => outline.Sum(s => s.ShutOffAt(h));
         // The cost is convex: walk down to its least, then along its flat bottom.
         int low = 0,

@@ -24,6 +24,9 @@ public sealed record SplitMoldRequest
     /// <summary>Whether the parting may step along with the part's outline where a plane leaves high upright faces.</summary>
     public bool Steps { get; init; } = true;
 
+    /// <summary>Whether a third piece, drawn out to the side, may free a part that would lock two halves.</summary>
+    public bool ThirdPiece { get; init; } = true;
+
     /// <summary>The part is made larger by this; null: as the resin's shrink asks.</summary>
     public double? Scale { get; init; }
 
@@ -84,7 +87,8 @@ public sealed record SplitMoldRequest
 /// <param name="UpperCm3">Solid volume of the upper half.</param>
 /// <param name="ShutOffMm">The highest upright face outside of the part where the outline leaves the plane; it has no draft.</param>
 /// <param name="FilledMm3">Undercuts too small to matter, filled with mold.</param>
-/// <param name="Triangles">Of the lower and the upper half.</param>
+/// <param name="Third">The third piece that frees the part from the halves; null where two halves do.</param>
+/// <param name="Triangles">Of the lower half, the upper half and the third piece.</param>
 /// <param name="Vents">Where they open, on the part.</param>
 /// <param name="Pour">Where the pour hole stands, on the parting plane; null without one.</param>
 /// <param name="Messages">What to mind.</param>
@@ -100,11 +104,17 @@ public sealed record SplitMoldFigures(
     double UpperCm3,
     double ShutOffMm,
     double FilledMm3,
+    ThirdPieceFigures? Third,
     int[] Triangles,
     IReadOnlyList<Place> Vents,
     Place? Pour,
     IReadOnlyList<Finding> Messages
 );
 
-/// <summary>Two closed meshes in the part's own axes, shut around the scaled part.</summary>
-public sealed record SplitMold(Geometry.Mesh Lower, Geometry.Mesh Upper, SplitMoldFigures Figures);
+/// <summary>A block between the halves that is drawn out to the side.</summary>
+/// <param name="Cm3">Its solid volume, with the grip that stands out of the block.</param>
+/// <param name="Pull">Unit direction along which it is drawn out.</param>
+public sealed record ThirdPieceFigures(double Cm3, double[] Pull);
+
+/// <summary>Closed meshes in the part's own axes, shut around the scaled part; a third piece where two halves would lock.</summary>
+public sealed record SplitMold(Geometry.Mesh Lower, Geometry.Mesh Upper, Geometry.Mesh? Third, SplitMoldFigures Figures);

@@ -62,7 +62,7 @@ public sealed class AnySplitMoldTests
             .Sample(
                 (profile, request, around) =>
                 {
-                    if (Made(profile, request, around) is not { } mold)
+                    if (Made(Surfaces.Of(Turning.Of(around, profile)), Up, request) is not { } mold)
                     {
                         Interlocked.Increment(ref refused);
                         return;
@@ -78,11 +78,11 @@ public sealed class AnySplitMoldTests
         Assert.InRange(refused, 0, mostRefused);
     }
 
-    private static SplitMold? Made((double X, double Z)[] profile, SplitMoldRequest request, int around)
+    internal static SplitMold? Made(SolidSurface part, Vec3 pull, SplitMoldRequest request)
     {
         try
         {
-            return Molds.Of(Surfaces.Of(Turning.Of(around, profile)), Up, request, Progress.None);
+            return Molds.Of(part, pull, request, Progress.None);
         }
         catch (RefusalException refused) when (refused.Code == "split.not-closed")
         {

@@ -54,7 +54,7 @@ public sealed class ManyCavitiesTests
         var pour = mold.Figures.Pour!.PointMm;
         foreach (var place in layout.Places)
         {
-            var gate = place.Of(seen.Foremost);
+            var gate = place.Of(seen.Foremost()!.Value);
             for (var share = 0.0; share <= 1; share += 0.02)
             {
                 // Along the runner, then along the gate.
