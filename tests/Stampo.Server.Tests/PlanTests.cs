@@ -293,12 +293,25 @@ public sealed class PlanTests(SharedServer shared)
             1e-6
         );
         Assert.NotEmpty(await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/upper/drawing"));
+        Assert.Equal(404, (int)(await _server.Client.GetAsync($"/api/projects/{id}/plan/split/third/stl")).StatusCode);
     }
 
     [Fact]
-    public async Task An_undercut_part_is_refused_with_its_place_and_a_part_that_is_no_solid_at_once()
+    public async Task An_undercut_part_gets_a_third_piece_or_is_refused_with_its_place_and_a_part_that_is_no_solid_at_once()
     {
         var id = await DecidedAsync("cast-printed", "probe-grommet.stl");
+        var figures = (await GeneratedAsync(id)).GetProperty("figures");
+        var third = await StampoServer.ReadAsync(
+            await _server.SendMeshAsync(
+                "/api/calc/mesh-check",
+                await _server.Client.GetByteArrayAsync($"/api/projects/{id}/plan/split/third/stl"),
+                unit: "mm"
+            )
+        );
+        Assert.True(third.GetProperty("watertight").GetBoolean());
+        Assert.Equal(figures.GetProperty("third").GetProperty("cm3").GetDouble(), third.GetProperty("volumeMm3").GetDouble() / 1000, 0.01);
+        var choices = await ChoicesAsync(id);
+        await SaveAsync(id, choices with { Split = choices.Split with { ThirdPiece = false } });
         var work = (await GeneratedAsync(id)).GetProperty("work");
         Assert.Equal("failed", work.GetProperty("phase").GetString());
         Assert.Matches("around x -?[0-9.]+, y -?[0-9.]+, z -?[0-9.]+ mm", work.GetProperty("problem").GetString());

@@ -72,7 +72,7 @@ test('the halves of a printed mold are generated, looked at and taken', async ({
   await decided(application, await idOf(application, 'Vent disc'), ['cast-printed', 30]);
   await page.goto(await planOf(application, 'Vent disc', 'mold'));
   await page.getByRole('button', { name: 'Generate the halves' }).click();
-  const lower = page.getByRole('link', { name: 'lower half as STL' });
+  const lower = page.getByRole('link', { name: 'Lower half as STL' });
   await expect(lower).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText(/both read back closed/)).toBeVisible();
   await expect(page.getByRole('application', { name: /two halves/ }).locator('canvas')).toBeVisible();

@@ -49,7 +49,7 @@ const views = [
     path: (id) => `/projects/${id('Frame grip')}/plan?at=mold`,
     act: async (page) => {
       await page.getByRole('button', { name: 'Generate the halves' }).click();
-      await page.getByRole('link', { name: 'lower half as STL' }).waitFor();
+      await page.getByRole('link', { name: 'Lower half as STL' }).waitFor();
       await page.locator('canvas').waitFor();
       await page.waitForTimeout(1500);
     },

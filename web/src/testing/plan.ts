@@ -68,6 +68,7 @@ export const choices = {
     scale: null,
     keys: true,
     steps: true,
+    thirdPiece: true,
     cavities: 1,
     keyClearanceMm: 0.15,
     boltHoleMm: 4.5,

@@ -70,7 +70,7 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
                 SiliconeOf(choices, inputs.Library),
                 PrintOf(choices, method, inputs.Library),
                 inputs.Shape.To<PlannedShape>(Stands(choices, method, inputs)),
-                split is null ? null : split.LowerCm3 + split.UpperCm3,
+                split?.SolidCm3,
                 inputs.Quantity,
                 inputs.Start
             )

@@ -105,10 +105,10 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
         );
 
         plan.MapGet(
-            "/split/{half}/{format}",
+            "/split/{piece}/{format}",
             async (
                 [AsParameters] PlanAt at,
-                string half,
+                string piece,
                 string format,
                 HttpContext http,
                 Plans plans,
@@ -118,10 +118,10 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
             {
                 var (part, request) = await RequestAsync(at, plans, cancel);
                 if (format == "drawing")
-                    return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, half, cancel));
+                    return PartEndpoints.Gzipped(http, await files.DrawingAsync(part, request, piece, cancel));
                 var (kept, name) = (
-                    await files.HalfAsync(part, request, half, cancel),
-                    $"{Path.ChangeExtension(part.FileName, null)}-{half}"
+                    await files.PieceAsync(part, request, piece, cancel),
+                    $"{Path.ChangeExtension(part.FileName, null)}-{piece}"
                 );
                 return format == "stl"
                     ? PartEndpoints.StlFile(kept, name)

@@ -19,7 +19,7 @@ namespace Stampo.Server.Plan.Casting;
 /// <summary>How far a split mold is, and what came out when it is done; the reports are those of the written files, read back.</summary>
 public sealed record SplitMoldState(WorkState Work, SplitMoldFigures? Figures, IReadOnlyList<MeshReport> Reports);
 
-/// <summary>Generates split molds in the background and keeps both halves as they are handed out.</summary>
+/// <summary>Generates split molds in the background and keeps their pieces as they are handed out.</summary>
 public sealed class SplitMoldFiles(
     IDbContextFactory<StampoDb> factory,
     SurfaceAnswers shapes,
@@ -30,7 +30,7 @@ public sealed class SplitMoldFiles(
 ) : IShapeAnswerer
 {
     /// <summary>Raised when the generating changes, so that old molds are not taken for new ones.</summary>
-    private const int Edition = 2;
+    private const int Edition = 3;
 
     private sealed record Kept(SplitMoldFigures Figures, IReadOnlyList<MeshReport> Reports)
     {
@@ -67,21 +67,16 @@ public sealed class SplitMoldFiles(
             {
                 var pull = await shapes.PullAsync(part, progress.Cancel);
                 var mold = SplitMolds.Of(await surfaces.NeededAsync(part, progress.Cancel), pull, request, progress);
-                byte[] lower = StlWriter.Write(mold.Lower),
-                    upper = StlWriter.Write(mold.Upper);
-                MeshReport[] reports =
-                [
-                    MeshCheck.Run(lower, LengthUnit.Mm, progress.Cancel).Report,
-                    MeshCheck.Run(upper, LengthUnit.Mm, progress.Cancel).Report,
-                ];
+                var pieces = new[] { mold.Lower, mold.Upper, mold.Third }.OfType<Mesh>().Select(mesh => StlWriter.Write(mesh)).ToArray();
+                var reports = Array.ConvertAll(pieces, stl => MeshCheck.Run(stl, LengthUnit.Mm, progress.Cancel).Report);
                 if (Array.Exists(reports, r => r is not { Watertight: true, VolumeMm3: > 0 }))
                     throw new RefusalException(
                         "split.not-closed",
-                        "A written half does not close when it is read back. Move the parting plane by a tenth of a "
+                        "A written piece does not close when it is read back. Move the parting plane by a tenth of a "
                             + "millimetre and try again.",
                         "split.partingMm"
                     );
-                await KeepAsync(key, new Kept(mold.Figures, reports), lower, upper, progress.Cancel);
+                await KeepAsync(key, new Kept(mold.Figures, reports), pieces, progress.Cancel);
             },
             after: pulled
         );
@@ -89,26 +84,33 @@ public sealed class SplitMoldFiles(
 
     public void Stop(StoredPart part, SplitMoldRequest request) => work.Stop(KeyOf(part, request));
 
-    /// <summary>A half as it is drawn: "lower" or "upper".</summary>
-    public async Task<byte[]> DrawingAsync(StoredPart part, SplitMoldRequest request, string half, CancellationToken cancel) =>
-        Packed.Pack(Drawing.Of(Read(await HalfAsync(part, request, half, cancel), cancel), 1));
+    /// <summary>A piece as it is drawn.</summary>
+    public async Task<byte[]> DrawingAsync(StoredPart part, SplitMoldRequest request, string piece, CancellationToken cancel) =>
+        Packed.Pack(Drawing.Of(Read(await PieceAsync(part, request, piece, cancel), cancel), 1));
 
-    public async Task<byte[]> HalfAsync(StoredPart part, SplitMoldRequest request, string half, CancellationToken cancel)
+    /// <summary>The file of a piece: "lower" or "upper" half, or "third" piece where there is one.</summary>
+    public async Task<byte[]> PieceAsync(StoredPart part, SplitMoldRequest request, string piece, CancellationToken cancel)
     {
         var key = KeyOf(part, request);
         await using var db = await factory.CreateDbContextAsync(cancel);
         var packed =
             await db.Studies.Where(s => s.Key == key).Select(s => s.Maps).SingleOrDefaultAsync(cancel)
             ?? throw new NotFoundException("This mold has not been generated yet, or its part or figures have changed since.");
-        var both = Packed.Unpack(packed);
-        var first = BinaryPrimitives.ReadInt32LittleEndian(both);
-        return half switch
+        var number = Array.IndexOf(Pieces, piece);
+        var rest = Packed.Unpack(packed).AsSpan();
+        for (var i = 0; number >= 0 && rest.Length > 0; i++)
         {
-            "lower" => both[4..(4 + first)],
-            "upper" => both[(4 + first)..],
-            _ => throw new NotFoundException("A split mold has a lower and an upper half."),
-        };
+            var length = BinaryPrimitives.ReadInt32LittleEndian(rest);
+            if (i == number)
+                return rest[4..(4 + length)].ToArray();
+            rest = rest[(4 + length)..];
+        }
+
+        throw new NotFoundException("This mold has a lower and an upper half, and a third piece only where two halves would lock.");
     }
+
+    /// <summary>In the order they are kept in.</summary>
+    private static readonly string[] Pieces = ["lower", "upper", "third"];
 
     public static Mesh Read(byte[] stl, CancellationToken cancel) => MeshCheck.Run(stl, LengthUnit.Mm, cancel).Mesh;
 
@@ -120,19 +122,22 @@ public sealed class SplitMoldFiles(
         );
     }
 
-    private async Task KeepAsync(string key, Kept kept, byte[] lower, byte[] upper, CancellationToken cancel)
+    private async Task KeepAsync(string key, Kept kept, byte[][] pieces, CancellationToken cancel)
     {
-        var both = new byte[4 + lower.Length + upper.Length];
-        BinaryPrimitives.WriteInt32LittleEndian(both, lower.Length);
-        lower.CopyTo(both, 4);
-        upper.CopyTo(both, 4 + lower.Length);
+        using var all = new MemoryStream();
+        foreach (var piece in pieces)
+        {
+            all.Write(BitConverter.GetBytes(piece.Length));
+            all.Write(piece);
+        }
+
         await using var db = await factory.CreateDbContextAsync(cancel);
         db.Add(
             new StoredStudy
             {
                 Key = key,
                 Figures = Json.Write(kept),
-                Maps = Packed.Pack(both),
+                Maps = Packed.Pack(all.ToArray()),
                 KeptUtc = clock.Now(),
             }
         );

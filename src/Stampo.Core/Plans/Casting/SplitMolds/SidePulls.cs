@@ -7,7 +7,8 @@ internal static class SidePulls
 {
     private const int AllRound = 24,
         MostWalls = 4,
-        MostTried = 6,
+        MostTried = 4,
+        MostGrown = 4,
         MostAsked = 2000;
 
     /// <summary>The share of what is locked that must see out along a way.</summary>
@@ -15,6 +16,9 @@ internal static class SidePulls
 
     /// <summary>Beside what is locked, from wide to narrow: where the wall is thinner than the land, the piece would close around the part.</summary>
     private static readonly double[] LandsMm = [1.5, 1.1, 0.6];
+
+    /// <summary>Of a direction: what is along an axis of the part stays so.</summary>
+    private const int Digits = 9;
 
     /// <summary>How nearly upright a wall stands whose direction is tried.</summary>
     private const double Upright = 0.01;
@@ -31,12 +35,16 @@ internal static class SidePulls
             .Concat(ByLength(Around))
             .Take(MostTried)
             .Select(part.WithXAlong)
-            .SelectMany(seen =>
-                LandsMm.SelectMany(land => new[] { true, false }.Select(flush => Grown(seen, land, flush, request, cancel)))
-            )
-            .OfType<ThirdPiece>();
+            .SelectMany(seen => Reaching(seen, request, cancel));
         return request.PourHoleMm is null ? pieces : pieces.Where(piece => piece.Gate() is not null).Concat(pieces.Take(1));
     }
+
+    /// <summary>Pieces that leave one way, from a wide land to a narrow one; where none of a land frees it, a narrower one won't.</summary>
+    private static IEnumerable<ThirdPiece> Reaching(PartSeen seen, SplitMoldRequest request, CancellationToken cancel) =>
+        LandsMm
+            .Select(land => new[] { true, false }.Select(flush => Grown(seen, land, flush, request, cancel)).OfType<ThirdPiece>().ToList())
+            .TakeWhile(pieces => pieces.Count > 0)
+            .SelectMany(pieces => pieces);
 
     private static IEnumerable<Vec3> Around =>
         Enumerable.Range(0, AllRound).Select(i => new Vec3(1, 0, 0).Turned(new Vec3(0, 0, 1), 2 * Math.PI * i / AllRound));
@@ -69,7 +77,7 @@ internal static class SidePulls
 
         // The axis of least spread of a two by two matrix lies across that of most.
         var (sin, cos) = Math.SinCos(Math.Atan2(2 * xy, xx - yy) / 2);
-        return new Vec3(-sin, cos, 0);
+        return new Vec3(Math.Round(-sin, Digits), Math.Round(cos, Digits), 0).Unit();
     }
 
     private static bool Leaves(PartSeen part, Vec3 spot, Vec3 way) =>
@@ -86,7 +94,7 @@ internal static class SidePulls
     {
         var filled = new List<LockedSpot>();
         var locked = Undercuts.Under(seen.Down, seen.Up, seen.Box.Diagonal, cancel);
-        for (var before = double.PositiveInfinity; locked.VolumeMm3 < before; )
+        for (var (grown, before) = (0, double.PositiveInfinity); grown < MostGrown && locked.VolumeMm3 < before; grown++)
         {
             before = locked.VolumeMm3;
             filled.AddRange(locked.Spots);

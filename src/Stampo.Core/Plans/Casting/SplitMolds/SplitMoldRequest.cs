@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Working;
@@ -109,7 +110,12 @@ public sealed record SplitMoldFigures(
     IReadOnlyList<Place> Vents,
     Place? Pour,
     IReadOnlyList<Finding> Messages
-);
+)
+{
+    /// <summary>Solid of all pieces.</summary>
+    [JsonIgnore]
+    public double SolidCm3 => LowerCm3 + UpperCm3 + (Third?.Cm3 ?? 0);
+}
 
 /// <summary>A block between the halves that is drawn out to the side.</summary>
 /// <param name="Cm3">Its solid volume, with the grip that stands out of the block.</param>

@@ -112,6 +112,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
                 <Box sx={{ alignSelf: 'center' }}>
                   <FormCheck<CastingChoices> name="split.keys" label="Keys" />
                   <FormCheck<CastingChoices> name="split.steps" label="Parting may step" />
+                  <FormCheck<CastingChoices> name="split.thirdPiece" label="Third piece may free an undercut" />
                 </Box>
               </Box>
             </>

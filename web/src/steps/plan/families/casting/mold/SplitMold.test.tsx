@@ -30,12 +30,13 @@ const made = {
     upperCm3: 290,
     shutOffMm: 0,
     filledMm3: 0,
-    triangles: [4700, 5022],
+    third: { cm3: 12, pull: [1, 0, 0] },
+    triangles: [4700, 5022, 420],
     vents: [],
     pour: null,
     messages: [{ severity: 'note', code: 'layers', text: 'Layers copy.', concern: 'mesh' }],
   },
-  reports: [{ triangles: 4700 }, { triangles: 5022 }],
+  reports: [{ triangles: 4700 }, { triangles: 5022 }, { triangles: 420 }],
 };
 
 it('is generated on request, followed, and handed out with its figures', async () => {
@@ -49,8 +50,9 @@ it('is generated on request, followed, and handed out with its figures', async (
   fireEvent.click(screen.getByRole('button', { name: 'Generate the halves' }));
   expect(await screen.findByText(/The lower half/)).toBeTruthy();
   expect(await screen.findByText('halves 1 apart', {}, { timeout: 5000 })).toBeTruthy();
-  expect(screen.getByText(/107.7 cm³, the parts? 107.7 cm³/).textContent).toContain('both read back closed');
-  expect(screen.getByRole('link', { name: 'upper half as 3MF' }).getAttribute('href')).toBe(`${SPLIT}/upper/3mf`);
+  expect(screen.getByText(/107.7 cm³, the parts? 107.7 cm³/).textContent).toContain('all read back closed');
+  expect(screen.getByRole('link', { name: 'Upper half as 3MF' }).getAttribute('href')).toBe(`${SPLIT}/upper/3mf`);
+  expect(screen.getByRole('link', { name: 'Third piece as STL' }).getAttribute('href')).toBe(`${SPLIT}/third/stl`);
   expect(screen.getByText(/Layers copy/)).toBeTruthy();
 });
 

@@ -70,7 +70,7 @@ export default function SplitMold({ projectId, part, version, blocks }: Props) {
           <>
             <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
               A block around the part, parted across the pull: on a plane, or in steps where the part’s outline climbs;
-              with keys, bolt holes, pour hole and vents.
+              with keys, bolt holes, pour hole and vents. Where two halves would lock, a third piece is looked for.
               {blocks > 1 && ` For all cavities of a shot print it ${blocks} times.`}
             </Typography>
             <Button variant="contained" onClick={() => start.mutate()}>
@@ -91,7 +91,8 @@ type Figures = NonNullable<SplitMoldState['figures']>;
 function Made({ version, state, figures }: Pick<Props, 'version'> & { state: SplitMoldState; figures: Figures }) {
   const [open, setOpen] = useState(1);
   const at = usePlanAt();
-  const file = (half: string, format: string) => at.file(`split/${half}/${format}`);
+  const file = (piece: string, format: string) => at.file(`split/${piece}/${format}`);
+  const pieces = { lower: 'Lower half', upper: 'Upper half', ...(figures.third && { third: 'Third piece' }) };
   return (
     <>
       <Suspense fallback={<Box sx={{ height: 400 }} />}>
@@ -112,13 +113,13 @@ function Made({ version, state, figures }: Pick<Props, 'version'> & { state: Spl
         <Typography variant="body2" sx={{ flex: 1 }}>
           Apart
         </Typography>
-        {(['lower', 'upper'] as const).map((half) => (
-          <span key={half}>
-            {half === 'lower' ? 'Lower half' : 'Upper half'}
-            <Button href={file(half, 'stl')} aria-label={`${half} half as STL`}>
+        {Object.entries(pieces).map(([piece, name]) => (
+          <span key={piece}>
+            {name}
+            <Button href={file(piece, 'stl')} aria-label={`${name} as STL`}>
               STL
             </Button>
-            <Button href={file(half, '3mf')} aria-label={`${half} half as 3MF`}>
+            <Button href={file(piece, '3mf')} aria-label={`${name} as 3MF`}>
               3MF
             </Button>
           </span>
@@ -131,8 +132,8 @@ function Made({ version, state, figures }: Pick<Props, 'version'> & { state: Spl
           : number(figures.partingMm, 3)}{' '}
         mm over the lowest point. Cavity {number(figures.cavityCm3, 4)} cm³, the part {number(figures.partCm3, 4)} cm³:{' '}
         {number(Math.abs(figures.differencePct), 2)} % apart. Halves {number(figures.lowerCm3, 3)} and{' '}
-        {number(figures.upperCm3, 3)} cm³, {state.reports.map((r) => `${count(r.triangles)} triangles`).join(' and ')},
-        both read back closed.
+        {number(figures.upperCm3, 3)} cm³{figures.third && `, third piece ${number(figures.third.cm3, 3)} cm³`},{' '}
+        {state.reports.map((r) => `${count(r.triangles)} triangles`).join(' and ')}, all read back closed.
       </Typography>
       <PlanFindings findings={figures.messages} />
     </>

@@ -15,49 +15,50 @@ interface Props {
   open: number;
 }
 
-/** Both halves as they were written, drawn apart along the pull. */
+/** All pieces as they were written: the halves drawn apart along the pull, a third piece out to its side. */
 export function SplitScene({ version, figures, open }: Props) {
   const ink = useInk();
   const at = usePlanAt();
-  const lower = useHalf(at, version, 'lower');
-  const upper = useHalf(at, version, 'upper');
+  const lower = usePiece(at, version, 'lower');
+  const upper = usePiece(at, version, 'upper');
   const pull = new Vector3(...(figures.pull as [number, number, number]));
   const box = lower.box.clone().union(upper.box);
   const middle = box.getCenter(new Vector3());
   const apart = open * figures.blockMm[2]!;
   const radius = box.getSize(new Vector3()).length() / 2;
+  const from = (way: Vector3, far: number) => middle.clone().addScaledVector(way, -far).negate();
   return (
     <Box sx={{ my: 1 }}>
-      <Stage3d label="The two halves of the mold" radius={radius * 1.25}>
-        <group
-          position={middle
-            .clone()
-            .addScaledVector(pull, apart / 2)
-            .negate()}
-        >
+      <Stage3d label={`The ${figures.third ? 'three pieces' : 'two halves'} of the mold`} radius={radius * 1.25}>
+        <group position={from(pull, -apart / 2)}>
           <Solid drawing={lower} color={ink.part} />
         </group>
-        <group
-          position={middle
-            .clone()
-            .addScaledVector(pull, -apart / 2)
-            .negate()}
-        >
+        <group position={from(pull, apart / 2)}>
           <Solid drawing={upper} color={ink.bands.good} />
         </group>
+        {figures.third && (
+          <group position={from(new Vector3(...(figures.third.pull as [number, number, number])), 0.7 * apart)}>
+            <ThirdPiece version={version} />
+          </group>
+        )}
       </Stage3d>
     </Box>
   );
 }
 
-const useHalf = (at: PlanAt, version: number, half: 'lower' | 'upper') =>
+function ThirdPiece({ version }: Pick<Props, 'version'>) {
+  const ink = useInk();
+  return <Solid drawing={usePiece(usePlanAt(), version, 'third')} color={ink.bands.fair} />;
+}
+
+const usePiece = (at: PlanAt, version: number, piece: string) =>
   useSuspenseQuery({
-    queryKey: ['split-half', at.projectId, at.stretch, version, half],
+    queryKey: ['split-piece', at.projectId, at.stretch, version, piece],
     staleTime: Infinity,
     gcTime: 60_000,
     queryFn: async ({ signal }) => {
-      const figures = await fetch(at.file(`split/${half}/drawing`), { signal });
-      if (!figures.ok) throw new Problem(figures.status, 'drawing', 'The half can’t be fetched; reload the page.');
+      const figures = await fetch(at.file(`split/${piece}/drawing`), { signal });
+      if (!figures.ok) throw new Problem(figures.status, 'drawing', 'The piece can’t be fetched; reload the page.');
       return decodeDrawing(await figures.arrayBuffer());
     },
   }).data;
