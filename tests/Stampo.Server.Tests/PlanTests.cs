@@ -310,6 +310,11 @@ public sealed class PlanTests(SharedServer shared)
         );
         Assert.True(third.GetProperty("watertight").GetBoolean());
         Assert.Equal(figures.GetProperty("third").GetProperty("cm3").GetDouble(), third.GetProperty("volumeMm3").GetDouble() / 1000, 0.01);
+        Assert.Contains(
+            "Print both halves and the third piece",
+            await _server.Client.GetStringAsync($"/api/projects/{id}/plan/traveller"),
+            StringComparison.Ordinal
+        );
         var choices = await ChoicesAsync(id);
         await SaveAsync(id, choices with { Split = choices.Split with { ThirdPiece = false } });
         var work = (await GeneratedAsync(id)).GetProperty("work");

@@ -2,6 +2,7 @@ using Stampo.Core.Geometry;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
 using Stampo.Core.Reference;
@@ -70,7 +71,7 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
                 SiliconeOf(choices, inputs.Library),
                 PrintOf(choices, method, inputs.Library),
                 inputs.Shape.To<PlannedShape>(Stands(choices, method, inputs)),
-                split?.SolidCm3,
+                split is null ? null : new GeneratedMold(split.SolidCm3, split.Triangles.Length),
                 inputs.Quantity,
                 inputs.Start
             )

@@ -24,7 +24,7 @@ namespace Stampo.Core.Plans.Casting;
 /// <param name="Silicone">The mold silicone.</param>
 /// <param name="Print">What molds or parts are printed of.</param>
 /// <param name="Shape">What the mesh says; null for a declared part.</param>
-/// <param name="SplitMoldCm3">Solid of a generated mold; null until there is one.</param>
+/// <param name="SplitMold">The generated mold; null until there is one.</param>
 /// <param name="Quantity">Good parts decided on.</param>
 /// <param name="Start">When work may begin.</param>
 public sealed record CastingInputs(
@@ -34,7 +34,7 @@ public sealed record CastingInputs(
     Silicone Silicone,
     Material Print,
     PlannedShape? Shape,
-    double? SplitMoldCm3,
+    GeneratedMold? SplitMold,
     double Quantity,
     LocalDateTime Start
 );
@@ -216,7 +216,7 @@ public sealed class CastingWork
                     Job,
                     Plan.Printed,
                     _in.Method.Printed,
-                    new MoldedShape(_in.Shape?.Overhangs, _in.SplitMoldCm3, Plan.Split.WallMm, Plan.Pour.Cavities, Plan.Split.Cavities),
+                    new MoldedShape(_in.Shape?.Overhangs, _in.SplitMold, Plan.Split.WallMm, Plan.Pour.Cavities, Plan.Split.Cavities),
                     _in.Print,
                     Plan.Pour.ResinC
                 )

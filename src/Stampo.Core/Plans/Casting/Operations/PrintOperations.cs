@@ -14,7 +14,15 @@ internal static class PrintOperations
     {
         var lost = mold.Kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
         var repeats = lost ? Repeats.EachShot : Repeats.EachTool;
-        yield return new("print-mold", repeats, lost ? "Print the shell" : "Print both halves", 25, 60 * mold.PrintH)
+        yield return new(
+            "print-mold",
+            repeats,
+            lost ? "Print the shell"
+                : mold.HasThirdPiece ? "Print both halves and the third piece"
+                : "Print both halves",
+            25,
+            60 * mold.PrintH
+        )
         {
             Detail =
                 $"{Text.Number(mold.SolidCm3, 3)} cm³; scale "
@@ -37,7 +45,11 @@ internal static class PrintOperations
         yield return new("fit-mold", repeats, "Smooth, seal and fit the halves", 60 * job.Norm("printedMold.finishHours").Likely)
         {
             Detail = "Layer lines and pores are copied. Ream bolt, pour and vent holes; keys slide home without rocking.",
-            Asks = Ask.Ticks("halves close without a step", "light through clear resin shows vents open"),
+            Asks = Ask.Ticks([
+                "halves close without a step",
+                "light through clear resin shows vents open",
+                .. mold.HasThirdPiece ? ["the third piece seats all round and draws out by hand"] : Array.Empty<string>(),
+            ]),
             Cautions = ["dust"],
         };
         if (mold.Inhibition is { IsSafe: false } inhibition)

@@ -103,6 +103,7 @@ internal static class ShotOperations
             Detail = inserts + loaded + released,
             Asks = Ask.Ticks([
                 .. plan.Enclosed.SpoiledCost > 0 ? new[] { "first shot run without the dear things" } : [],
+                .. plan.Printed is { HasThirdPiece: true } ? ["the third piece in its seat, held by band or tape"] : Array.Empty<string>(),
                 open ? "groove upward, level" : "halves in line all round, a light behind thin walls",
             ]),
             Cautions = ["spray"],

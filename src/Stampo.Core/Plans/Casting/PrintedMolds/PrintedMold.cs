@@ -52,15 +52,23 @@ public sealed record PrintedChoices
     }
 }
 
+/// <summary>A split mold that was generated.</summary>
+/// <param name="Cm3">Solid of its pieces.</param>
+/// <param name="Pieces">Two halves, and a third piece where they would lock.</param>
+public sealed record GeneratedMold(double Cm3, int Pieces = GeneratedMold.Halves)
+{
+    public const int Halves = 2;
+}
+
 /// <summary>What is known of the part's shape, null where it was not measured, and how many stand in one mold.</summary>
 /// <param name="Overhangs">Ceilings of a void as large as the part.</param>
-/// <param name="SplitMoldCm3">Solid of the generated halves of one block.</param>
+/// <param name="Made">The generated pieces of one block.</param>
 /// <param name="WallMm">Around the part in a split mold.</param>
 /// <param name="Cavities">In one mold.</param>
 /// <param name="InOneBlock">Of them in one pair of generated halves.</param>
 public sealed record MoldedShape(
     OverhangFigures? Overhangs,
-    double? SplitMoldCm3,
+    GeneratedMold? Made,
     double WallMm = PrintedMoldSolid.WallMm,
     int Cavities = 1,
     int InOneBlock = 1
@@ -68,9 +76,12 @@ public sealed record MoldedShape(
 {
     /// <summary>Pairs of halves that make a mold.</summary>
     public int Blocks => (Cavities + InOneBlock - 1) / InOneBlock;
+
+    public int PiecesOfBlock => Made?.Pieces ?? GeneratedMold.Halves;
 }
 
 /// <param name="Kind">What is printed.</param>
+/// <param name="PiecesOfBlock">One shell, two halves, or three pieces.</param>
 /// <param name="SolidCm3">Of one mold.</param>
 /// <param name="PrintH">Machine hours of one mold.</param>
 /// <param name="Price">Resin and machine of one mold.</param>
@@ -80,6 +91,7 @@ public sealed record MoldedShape(
 /// <param name="Working">How it came about.</param>
 public sealed record PrintedMold(
     PrintedMoldKind Kind,
+    int PiecesOfBlock,
     [property: JsonPropertyName("solidCm3")] double SolidCm3,
     double PrintH,
     Ranges.ThreePoint Price,
@@ -87,4 +99,8 @@ public sealed record PrintedMold(
     Inhibition? Inhibition,
     IReadOnlyList<Finding> Messages,
     IReadOnlyList<WorkLine> Working
-);
+)
+{
+    [JsonIgnore]
+    public bool HasThirdPiece => PiecesOfBlock > GeneratedMold.Halves;
+}

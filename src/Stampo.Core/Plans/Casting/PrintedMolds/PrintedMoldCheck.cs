@@ -41,7 +41,7 @@ public sealed class PrintedMoldCheck
     private PrintedMold Answer(double resinC)
     {
         var solid = Solid();
-        var hours = Build(solid).Hours(IsShell ? 1 : 2 * _shape.Blocks);
+        var hours = Build(solid).Hours(IsShell ? 1 : _shape.PiecesOfBlock * _shape.Blocks);
         var kg = PrintCost.MaterialKg(_job, solid, _print.DensityGPerCm3);
         _sheet.Write("moldPrintH", "Printer time of one mold", hours.Formula, hours.Value, "h", "the shop's norms", hours.Inputs);
         var (machine, resin) = (_job.Rate("print.machine"), _job.Rate("print.patternResin"));
@@ -65,6 +65,7 @@ public sealed class PrintedMoldCheck
                 : null;
         return new PrintedMold(
             _kind,
+            IsShell ? 1 : _shape.PiecesOfBlock,
             solid,
             hours.Value.Likely,
             price,
@@ -93,15 +94,15 @@ public sealed class PrintedMoldCheck
                 new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm")
             );
         var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.cavities");
-        if (_shape.SplitMoldCm3 is { } made)
+        if (_shape.Made is { } made)
             return _sheet.Write(
                 "moldSolid",
                 "Solid of both halves",
-                "volume of the two generated halves × blocks",
-                made * _shape.Blocks,
+                "volume of the generated pieces × blocks",
+                made.Cm3 * _shape.Blocks,
                 "cm³",
                 "the generated mold, as many as the cavities of a shot need",
-                new WorkInput("halves", made, "cm³"),
+                new WorkInput("pieces", made.Cm3, "cm³"),
                 new WorkInput("blocks", _shape.Blocks, "", "plan/split.cavities")
             );
         return _sheet.Write(
@@ -146,7 +147,7 @@ public sealed class PrintedMoldCheck
         if (IsShell)
             yield break;
         var soft = _job.Material.IsSoft;
-        if (_job.Part.Undercut is not (null or Undercut.None))
+        if (_shape.PiecesOfBlock == GeneratedMold.Halves && _job.Part.Undercut is not (null or Undercut.None))
             yield return new(
                 soft ? Severity.Warning : Severity.Fault,
                 "lock-undercut",

@@ -15,12 +15,17 @@ namespace Stampo.Core.Plans.Casting.SplitMolds;
 /// </remarks>
 internal sealed class HeightSolid
 {
+    /// <summary>Heights that lie no further apart, in steps, are one.</summary>
+    private const int Rounded = 4;
+
     private readonly SeenDrawing _drawing;
     private readonly IReadOnlyList<Node[]> _holes;
     private readonly int _planeZ,
         _floorZ;
     private readonly Dictionary<(Node, Node), List<Side>> _sides = [];
     private readonly Dictionary<Node, SortedSet<int>> _stacks = [];
+    private readonly Dictionary<(Node, int), int> _evened = [];
+    private readonly List<((Node, int) A, (Node, int) B, (Node, int) C)> _roofs = [];
     private readonly Dictionary<(Node, int), int> _vertices = [];
     private readonly List<double> _positions = [];
     private readonly List<int> _corners = [];
@@ -86,7 +91,7 @@ internal sealed class HeightSolid
         PartRoofVolume += VolumeUnder(facet, (a, b, c));
         if (_holes.Any(hole => Holds(hole, (a.X + (double)b.X + c.X) / 3, (a.Y + (double)b.Y + c.Y) / 3)))
             return;
-        AddTriangle((a, facet.HeightAt(a)), (b, facet.HeightAt(b)), (c, facet.HeightAt(c)));
+        _roofs.Add(((a, facet.HeightAt(a)), (b, facet.HeightAt(b)), (c, facet.HeightAt(c))));
         foreach (var (from, to) in new[] { (a, b), (b, c), (c, a) })
         {
             if (!_drawing.IsSmooth(from, to))
@@ -109,7 +114,7 @@ internal sealed class HeightSolid
             return;
         int Height(Node n) => roof?.HeightAt(n) ?? _planeZ;
         foreach (var (a, b, c) in triangles)
-            AddTriangle((a, Height(a)), (b, Height(b)), (c, Height(c)));
+            _roofs.Add(((a, Height(a)), (b, Height(b)), (c, Height(c))));
         foreach (var (from, to) in Drawn.Directed(face))
             AddSide(from, to, Height(from), Height(to), roof?.Kind ?? FacetKind.Step);
     }
@@ -163,6 +168,9 @@ internal sealed class HeightSolid
             Stack(b).Add(_floorZ);
         }
 
+        Even();
+        foreach (var (a, b, c) in _roofs)
+            AddTriangle(a, b, c);
         foreach (var ((a, b), sides) in _sides)
         {
             var left = sides.Find(s => s.Left) is { Left: true } l ? l : new Side(_floorZ, _floorZ, true, null);
@@ -184,6 +192,27 @@ internal sealed class HeightSolid
         }
     }
 
+    /// <summary>
+    /// Heights over one node that only rounding has set apart become the lowest of them: a wall of some steps is none, and several of them
+    /// over one node would share an edge.
+    /// </summary>
+    private void Even()
+    {
+        foreach (var (node, stack) in _stacks)
+        {
+            var lowest = int.MinValue;
+            foreach (var (z, below) in stack.Zip(stack.Prepend(int.MinValue)).ToList())
+            {
+                if (below == int.MinValue || z - below > Rounded)
+                    lowest = z;
+                else
+                    _evened[(node, z)] = lowest;
+            }
+        }
+    }
+
+    private int Evened(Node n, int z) => _evened.TryGetValue((n, z), out var lowest) ? lowest : z;
+
     /// <summary>The upright face between two roofs that end on one edge, laddered between its two chains of heights.</summary>
     private void AddWall(Node a, Node b, Side left, Side right)
     {
@@ -199,9 +228,10 @@ internal sealed class HeightSolid
 
     private List<int> Chain(Node n, int from, int to)
     {
+        (from, to) = (Evened(n, from), Evened(n, to));
         if (from == to)
             return [from];
-        List<int> chain = [.. _stacks[n].GetViewBetween(Math.Min(from, to), Math.Max(from, to))];
+        List<int> chain = [.. _stacks[n].GetViewBetween(Math.Min(from, to), Math.Max(from, to)).Where(z => Evened(n, z) == z)];
         if (from > to)
             chain.Reverse();
         return chain;
@@ -216,6 +246,7 @@ internal sealed class HeightSolid
 
     private int Vertex((Node N, int Z) p)
     {
+        p = (p.N, Evened(p.N, p.Z));
         if (_vertices.TryGetValue(p, out var known))
             return known;
         _positions.Add(Grid.Mm(p.N.X));

@@ -53,7 +53,7 @@ public class PrintedMoldTests
             job,
             new PrintedChoices { ShellMm = shell },
             kind,
-            new MoldedShape(overhangs, made, Cavities: cavities),
+            new MoldedShape(overhangs, made is { } cm3 ? new GeneratedMold(cm3) : null, Cavities: cavities),
             print,
             23
         );
