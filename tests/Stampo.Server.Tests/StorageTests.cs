@@ -57,6 +57,30 @@ public class StorageTests
     }
 
     [Fact]
+    public async Task A_demo_that_was_kept_is_laid_in_from_its_copy_and_measured()
+    {
+        var kept = Path.Combine(Path.GetTempPath(), $"stampo-kept-{Guid.NewGuid():N}.db");
+        try
+        {
+            (string, string)[] settings = [("Stampo:Demo", StampoServer.DemoFolder), ("Stampo:DemoKept", kept)];
+            string[] ids;
+            using (var first = new StampoServer(settings: settings))
+                ids = [.. await IdsAsync(first)];
+            using var second = new StampoServer(settings: settings);
+            // The same projects, not others like them.
+            Assert.Equal(ids, await IdsAsync(second));
+            await second.MeasuredAsync(ids[^2]);
+        }
+        finally
+        {
+            File.Delete(kept);
+        }
+    }
+
+    private static async Task<IEnumerable<string>> IdsAsync(StampoServer server) =>
+        (await server.GetAsync("/api/projects")).EnumerateArray().Select(p => p.GetProperty("id").GetString()!);
+
+    [Fact]
     public async Task The_demo_world_lies_in_with_eight_projects_at_their_stages_and_no_date_in_the_past()
     {
         using var server = new StampoServer(settings: ("Stampo:Demo", StampoServer.DemoFolder));

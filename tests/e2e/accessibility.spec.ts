@@ -14,15 +14,12 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['plan', (id) => `/projects/${id}/plan`],
   ['mold', (id) => `/projects/${id}/plan?at=mold`],
   ['fill and cure', (id) => `/projects/${id}/plan?at=cure`],
-  ['order and life', (id) => `/projects/${id}/plan?at=order`],
   ['traveller', (id) => `/projects/${id}/traveller`],
   ['bench', (id) => `/projects/${id}/bench?stretch=s2`],
   ['a cure at the bench', (id) => `/projects/${id}/bench?run=${run}`],
-  ['counting at the bench', (id) => `/projects/${id}/bench?run=${run}&op=end`],
   ['week', () => '/week'],
   ['people', () => '/shop'],
   ['devices', () => '/shop?room=devices'],
-  ['stand-ins', () => '/stand-ins'],
   ['inspection', (id) => `/projects/${id}/log?stretch=s2`],
   ['defects', (id) => `/projects/${id}/log?stretch=s2&view=defects`],
   ['first article', (id) => `/projects/${id}/log?stretch=s2&view=article&shot=6`],
@@ -37,14 +34,12 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
 const ofStretches: typeof views = [
   ['the build', (id) => `/projects/${id}/plan?stretch=s1&at=build`],
   ['block', (id) => `/projects/${id}/plan?stretch=s2&at=stock`],
-  ['clampings and reach', (id) => `/projects/${id}/plan?stretch=s2&at=reach`],
 ];
 
 /** Of a project with a formed stretch. */
 const ofSheet: typeof views = [
   ['a sheet', (id) => `/projects/${id}/plan?stretch=s1&at=sheet`],
   ['molds for sheet', (id) => `/projects/${id}/plan?stretch=s1&at=mold`],
-  ['heat and cool', (id) => `/projects/${id}/plan?stretch=s1&at=heat`],
 ];
 
 /** One page goes through them all, each loaded once: seen by day, by night and narrow. */

@@ -85,9 +85,8 @@ public sealed class DemoWorld(
         var shop = ShopOf(await ReadAsync<DemoShop>(folder, "shop.json", cancel));
         await floor.SaveAsync(new Save<TheShop>(shop.Checked(), 0), cancel);
         var world = await ReadAsync<List<DemoProject>>(folder, "projects.json", cancel);
-        var parts = new List<StoredPart>();
         foreach (var project in Enumerable.Reverse(world))
-            parts.Add(await LayInAsync(project, folder, cancel));
+            await LayInAsync(project, folder, cancel);
         var ids = (await projects.PageAsync(ProjectQuery.Of(null, null, null, null), cancel)).Page.ToDictionary(p => p.Name, p => p.Id);
         await runs.LayInAsync(await ReadAsync<List<DemoRun>>(folder, "runs.json", cancel), ids, cancel);
         await log.LayInAsync(await ReadAsync<DemoLogFile>(folder, "log.json", cancel), ids, cancel);
@@ -101,9 +100,14 @@ public sealed class DemoWorld(
             ),
             cancel
         );
-        // Measured when all is laid in, the first one listed first.
-        foreach (var part in Enumerable.Reverse(parts))
-            await studies.StartAsync(part, cancel);
+    }
+
+    /// <summary>Begins to measure what is not measured yet, the first one listed first.</summary>
+    public async Task MeasureAsync(CancellationToken cancel)
+    {
+        foreach (var project in (await projects.PageAsync(ProjectQuery.Of(null, null, null, null), cancel)).Page)
+            if (await steps.PartNowAsync(project.Id, cancel) is { Hash: not null } part)
+                await studies.StartAsync(part, cancel);
     }
 
     private static async Task<T> ReadAsync<T>(string folder, string name, CancellationToken cancel)
@@ -128,7 +132,7 @@ public sealed class DemoWorld(
             demo.Devices
         );
 
-    private async Task<StoredPart> LayInAsync(DemoProject demo, string folder, CancellationToken cancel)
+    private async Task LayInAsync(DemoProject demo, string folder, CancellationToken cancel)
     {
         var project = await projects.CreateAsync(demo.Name, demo.Revision, cancel);
         var mesh = await File.ReadAllBytesAsync(Path.Combine(folder, "meshes", demo.Mesh), cancel);
@@ -168,7 +172,6 @@ public sealed class DemoWorld(
                 new Save<InvoiceBook>(new InvoiceBook([.. paid.Select(InvoiceOf)]).Checked(), 0),
                 cancel: cancel
             );
-        return part;
     }
 
     /// <summary>A stretch as proposed, with what the demo changes.</summary>

@@ -12,6 +12,9 @@ public sealed class StampoOptions
     /// <summary>A folder holding the demo world, to start with a fresh copy of it; null for none.</summary>
     public string? Demo { get; set; }
 
+    /// <summary>A file that keeps the demo world as it was laid in, for the next empty data folder to begin with; null for none.</summary>
+    public string? DemoKept { get; set; }
+
     /// <summary>Whether the stand-ins for devices run with the server.</summary>
     public bool StandIns { get; set; }
 

@@ -21,10 +21,17 @@ public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<Stampo
     {
         _folder = await DataFolder.TakeAsync(options.Value.Data, Tell, cancellationToken);
         UploadFolder.Empty(_folder.Path);
+        var (kept, isNew) = (options.Value.DemoKept, !File.Exists(_folder.File));
+        if (isNew && File.Exists(kept))
+            File.Copy(kept, _folder.File);
         await Database.PrepareAsync(factory, _folder, Tell, cancellationToken);
         _prepared = true;
-        if (options.Value.Demo is { } world)
-            await demo.LoadAsync(world, cancellationToken);
+        if (options.Value.Demo is not { } world || !isNew)
+            return;
+        await demo.LoadAsync(world, cancellationToken);
+        if (kept is not null && !File.Exists(kept))
+            Backup.Make(_folder.Path, kept);
+        await demo.MeasureAsync(cancellationToken);
     }
 
     public Task StartAsync(CancellationToken cancellationToken) => Task.CompletedTask;

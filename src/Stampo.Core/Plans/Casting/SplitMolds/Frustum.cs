@@ -4,8 +4,8 @@ using Stampo.Core.Geometry;
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
 /// <summary>
-/// The tapered block that a third piece is cut from, seen from the side it leaves by: low at its large end, on the side of the mold, high at
-/// its small end.
+/// The tapered block that a third piece is cut from, seen from the side it leaves by: low at its large end, on the side of the mold, high
+/// at its small end.
 /// </summary>
 internal sealed class Frustum
 {
@@ -83,7 +83,7 @@ internal sealed class Frustum
             ring[(i + 1) % ring.Count]
         );
 
-    /// <summary>A corner of the ring moved so that both its sides move outwards by so much, or by a little less where it is sharp.</summary>
+    /// <summary>A corner moved so that both its sides move outwards by so much, or by a little less where it is sharp.</summary>
     private static Vec3 Outwards(Coordinate before, Coordinate at, Coordinate after, double by)
     {
         var (a, b) = (Away(before, at), Away(at, after));
@@ -101,7 +101,7 @@ internal sealed class Frustum
             .Select(t => new Facet(NodeOf(t.A), NodeOf(t.B), NodeOf(t.C), (int)t.A.Z, (int)t.B.Z, (int)t.C.Z, FacetKind.Step))
             .Where(f => f.Turn != 0);
 
-    /// <summary>One side in two triangles that turn counter-clockwise; divided so that it bulges, where its corners lie in no plane.</summary>
+    /// <summary>One side in two triangles that turn counter-clockwise, divided so that it bulges where its corners lie in no plane.</summary>
     private (Vec3 A, Vec3 B, Vec3 C)[] Side(int i)
     {
         var next = (i + 1) % Foot.Length;

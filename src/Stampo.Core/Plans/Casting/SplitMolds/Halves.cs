@@ -46,7 +46,8 @@ internal sealed class Halves
 
     public double UpperMm3 { get; }
 
-    /// <summary>What they leave room for, holes and channels left out. The turned-over roof lies below its plane by what stands above it.</summary>
+    /// <summary>What they leave room for, holes and channels left out.</summary>
+    /// <remarks>The turned-over roof lies below its plane by what stands above it.</remarks>
     public double BetweenMm3 => -(_lower.PartRoofVolume + _over.PartRoofVolume) / Math.Pow(Grid.PerMm, 3);
 
     public double ShutOffMm => Grid.Mm(Math.Max(_lower.SteepestStep, _over.SteepestStep));

@@ -14,7 +14,7 @@ internal static class SidePulls
     /// <summary>The share of what is locked that must see out along a way.</summary>
     private const double Free = 0.98;
 
-    /// <summary>Beside what is locked, from wide to narrow: where the wall is thinner than the land, the piece would close around the part.</summary>
+    /// <summary>Beside what is locked, from wide to narrow: with a land wider than the wall the piece would close around the part.</summary>
     private static readonly double[] LandsMm = [1.5, 1.1, 0.6];
 
     /// <summary>Of a direction: what is along an axis of the part stays so.</summary>
@@ -23,7 +23,7 @@ internal static class SidePulls
     /// <summary>How nearly upright a wall stands whose direction is tried.</summary>
     private const double Upright = 0.01;
 
-    /// <summary>Pieces that each free it, those first that leave room for the channel; none when no single block along a side pull does.</summary>
+    /// <summary>Pieces that each free it, those first that leave room for the channel; none when no single block does.</summary>
     public static IEnumerable<ThirdPiece> Freeing(PartSeen part, LockedMold locked, SplitMoldRequest request, CancellationToken cancel)
     {
         var asked = locked.Spots.OrderByDescending(s => s.VolumeMm3).Take(MostAsked).ToList();
@@ -99,8 +99,8 @@ internal static class SidePulls
             before = locked.VolumeMm3;
             filled.AddRange(locked.Spots);
             var inner = filled.Min(s => s.Low.X);
-            var reach = new ThirdPiece.Reach(landMm, (isFlush ? LastCornerBefore(inner, seen) : null) ?? inner - landMm);
-            var piece = new ThirdPiece(seen, filled, reach, request, cancel);
+            var extent = new ThirdPiece.Extent(landMm, (isFlush ? LastCornerBefore(inner, seen) : null) ?? inner - landMm);
+            var piece = new ThirdPiece(seen, filled, extent, request, cancel);
             locked = Undercuts.Under([.. seen.Down, .. piece.Down], [.. seen.Up, .. piece.Up], seen.Box.Diagonal, cancel);
             if (!locked.LocksHalvesOf(seen))
                 return piece;

@@ -163,8 +163,8 @@ public static class SplitMolds
         (third is null ? seen.Foremost() : third.Gate())
         ?? throw new RefusalException(
             "split.no-gate",
-            "The third piece lies before the whole front of the part, where the channel would reach it. Leave out the pour hole and drill one "
-                + "where the part can be filled.",
+            "The third piece lies before the whole front of the part, where the channel would reach it. Leave out the pour hole and "
+                + "drill one where the part can be filled.",
             "split.pourHoleMm"
         );
 

@@ -11,7 +11,7 @@ internal sealed class ThirdPiece
 {
     /// <param name="LandMm">Mold beside what is locked, so that it seals on the part and not on a knife edge.</param>
     /// <param name="InnerMm">Where its small end lies, along x.</param>
-    internal readonly record struct Reach(double LandMm, double InnerMm);
+    internal readonly record struct Extent(double LandMm, double InnerMm);
 
     /// <summary>Of its sides: two degrees.</summary>
     private const double Taper = 0.035;
@@ -28,16 +28,16 @@ internal sealed class ThirdPiece
 
     /// <param name="seen">The part, x along the side pull.</param>
     /// <param name="locked">What it has to fill, in that frame.</param>
-    /// <param name="reach">How far it goes beyond.</param>
+    /// <param name="extent">How far it goes beyond.</param>
     /// <param name="request">What the mold is made by.</param>
     /// <param name="cancel">Stops it.</param>
-    public ThirdPiece(PartSeen seen, IReadOnlyList<LockedSpot> locked, Reach reach, SplitMoldRequest request, CancellationToken cancel)
+    public ThirdPiece(PartSeen seen, IReadOnlyList<LockedSpot> locked, Extent extent, SplitMoldRequest request, CancellationToken cancel)
     {
         var end = seen.Box.Max.X + request.WallMm;
         Frustum = Frustum.Around(
             locked.SelectMany(spot => new[] { spot.Low, spot.High }),
-            Math.Min(reach.LandMm, request.WallMm / 4),
-            (reach.InnerMm, end),
+            Math.Min(extent.LandMm, request.WallMm / 4),
+            (extent.InnerMm, end),
             Taper,
             Frustum.Bounds(seen.Box, request)
         );
@@ -81,7 +81,7 @@ internal sealed class ThirdPiece
 
     private Frustum Frustum { get; }
 
-    /// <summary>Where the channel reaches the part: at its front, but not where this lies before it; null when it does everywhere.</summary>
+    /// <summary>Where the channel reaches the part: at its front, where this does not lie before it; null without such a place.</summary>
     public Vec3? Gate()
     {
         const int looks = 20;

@@ -55,7 +55,7 @@ public sealed class AnySplitMoldTests
     [Fact]
     public void Whatever_is_asked_both_halves_close_and_the_cavity_is_the_part()
     {
-        const int asked = 60,
+        const int asked = 40,
             mostRefused = 2;
         var refused = 0;
         Gen.Select(Profile, Request, Gen.Int[5, 40])

@@ -45,7 +45,7 @@ public sealed class ThirdPieceTests
     [Fact]
     public void A_part_that_locks_two_halves_is_freed_by_a_third_piece()
     {
-        const int asked = 24,
+        const int asked = 16,
             mostRefused = 2;
         var refused = 0;
         Gen.Select(Locking, Gen.Bool, Gen.Double[5, 20], Gen.Double[-3, 3])
@@ -97,7 +97,7 @@ public sealed class ThirdPieceTests
                 foreach (var vent in mold.Figures.Vents)
                     Assert.True(third.Leaves(Vec(vent.PointMm) + new Vec3(0, 0, 0.01), new Vec3(0, 0, 1)));
             },
-            iter: 12
+            iter: 8
         );
 
     private static Vec3 Vec(double[] v) => new(v[0], v[1], v[2]);
