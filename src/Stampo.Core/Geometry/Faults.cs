@@ -20,7 +20,10 @@ public sealed class Faults
 
     public int Duplicate { get; }
 
-    public static Faults Of(Mesh mesh)
+    public static Faults Of(Mesh mesh) => Degenerates(mesh).WithDuplicates(mesh);
+
+    /// <summary>Without a look for duplicates.</summary>
+    public static Faults Degenerates(Mesh mesh)
     {
         var corners = mesh.Corners;
         var leftOut = new bool[mesh.TriangleCount];
@@ -35,7 +38,13 @@ public sealed class Faults
                 degenerate++;
         }
 
-        return new Faults(leftOut, degenerate, LeaveOutDuplicates(mesh, leftOut));
+        return new Faults(leftOut, degenerate, 0);
+    }
+
+    public Faults WithDuplicates(Mesh mesh)
+    {
+        var leftOut = LeftOut.AsSpan().ToArray();
+        return new Faults(leftOut, Degenerate, LeaveOutDuplicates(mesh, leftOut));
     }
 
     /// <summary>Chains triangles on their lowest vertex and compares the other two: linear for bounded vertex degree.</summary>

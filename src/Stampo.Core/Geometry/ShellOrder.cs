@@ -15,6 +15,8 @@ public static class ShellOrder
     /// </summary>
     public static (int Voids, List<int> Reversed)? Of(Mesh mesh, Topology topology, ReadOnlySpan<double> shellVolumes)
     {
+        if (shellVolumes.Length == 1)
+            return (0, shellVolumes[0] < 0 ? [0] : []);
         var shells = Split(mesh, topology);
         var reversed = new List<int>();
         var voids = 0;

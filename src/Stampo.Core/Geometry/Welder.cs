@@ -8,38 +8,25 @@ public static class Welder
 {
     private const double NearShareOfDiagonal = 1e-6;
 
+    /// <summary>In a closed mesh about six corners of triangles meet in a point.</summary>
+    private const int CornersOfPoint = 6;
+
     /// <summary>Joins exactly equal positions and scales to millimetres. Keeps every triangle, in order.</summary>
     public static Mesh WeldExact(TriangleSoup soup, double mmPerUnit)
     {
         var points = MemoryMarshal.Cast<float, Vector3>(soup.Coordinates.AsSpan());
         var corners = new int[points.Length];
-        var slots = new int[BitOperations.RoundUpToPowerOf2((uint)Math.Max(16, points.Length))];
-        var mask = slots.Length - 1;
-        var firstUse = new int[points.Length];
-        var count = 0;
+        var table = new PointTable(points.Length / CornersOfPoint);
         for (var i = 0; i < points.Length; i++)
-        {
             // Adding zero turns −0 into +0, which a file may use for the same point.
-            var point = points[i] + Vector3.Zero;
-            var slot = Hash(point) & mask;
-            while (slots[slot] != 0 && points[firstUse[slots[slot] - 1]] != point)
-                slot = (slot + 1) & mask;
-            if (slots[slot] == 0)
-            {
-                firstUse[count] = i;
-                slots[slot] = ++count;
-            }
-
-            corners[i] = slots[slot] - 1;
-        }
-
-        var positions = new double[3 * count];
-        for (var v = 0; v < count; v++)
+            corners[i] = table.NumberOf(points[i] + Vector3.Zero);
+        var found = table.Points;
+        var positions = new double[3 * found.Length];
+        for (var v = 0; v < found.Length; v++)
         {
-            var point = points[firstUse[v]];
-            positions[3 * v] = point.X * mmPerUnit;
-            positions[3 * v + 1] = point.Y * mmPerUnit;
-            positions[3 * v + 2] = point.Z * mmPerUnit;
+            positions[3 * v] = found[v].X * mmPerUnit;
+            positions[3 * v + 1] = found[v].Y * mmPerUnit;
+            positions[3 * v + 2] = found[v].Z * mmPerUnit;
         }
 
         return new Mesh(positions, corners);
@@ -107,15 +94,5 @@ public static class Welder
         foreach (var (from, to) in replacement)
             numbers[from] = numbers[to];
         return new Mesh([.. positions], Array.ConvertAll(mesh.Corners, v => numbers[v]));
-    }
-
-    private static int Hash(Vector3 p)
-    {
-        var h = BitConverter.SingleToUInt32Bits(p.X) * 0x9E3779B1u;
-        h = BitOperations.RotateLeft(h, 15) ^ (BitConverter.SingleToUInt32Bits(p.Y) * 0x85EBCA77u);
-        h = BitOperations.RotateLeft(h, 13) ^ (BitConverter.SingleToUInt32Bits(p.Z) * 0xC2B2AE3Du);
-        h ^= h >> 15;
-        h *= 0x2C1B3C6Du;
-        return (int)((h ^ (h >> 13)) & int.MaxValue);
     }
 }

@@ -85,8 +85,11 @@ public static class MeshCheck
 
     private static (Faults, Topology) Connect(Mesh mesh)
     {
-        var faults = Faults.Of(mesh);
-        return (faults, Topology.Of(mesh, faults.LeftOut));
+        // Hardly a mesh has duplicates: its edges are matched while they are looked for, and again when there were some.
+        var (faults, topology) = (Faults.Degenerates(mesh), (Topology?)null);
+        var alone = faults.LeftOut;
+        Parallel.Invoke(() => faults = faults.WithDuplicates(mesh), () => topology = Topology.Of(mesh, alone));
+        return (faults, faults.Duplicate > 0 ? Topology.Of(mesh, faults.LeftOut) : topology!);
     }
 
     private static void AddFaults(List<Finding> findings, Faults faults, Topology topology)

@@ -101,7 +101,7 @@ internal sealed class Frustum
             .Select(t => new Facet(NodeOf(t.A), NodeOf(t.B), NodeOf(t.C), (int)t.A.Z, (int)t.B.Z, (int)t.C.Z, FacetKind.Step))
             .Where(f => f.Turn != 0);
 
-    /// <summary>One side in two triangles that turn counter-clockwise, divided so that it bulges where its corners lie in no plane.</summary>
+    /// <summary>One side in two triangles that turn counter-clockwise; it bulges where its corners lie in no plane.</summary>
     private (Vec3 A, Vec3 B, Vec3 C)[] Side(int i)
     {
         var next = (i + 1) % Foot.Length;

@@ -14,7 +14,7 @@ internal static class SidePulls
     /// <summary>The share of what is locked that must see out along a way.</summary>
     private const double Free = 0.98;
 
-    /// <summary>Beside what is locked, from wide to narrow: with a land wider than the wall the piece would close around the part.</summary>
+    /// <summary>Beside what is locked, from wide to narrow: wider than the wall it would close around the part.</summary>
     private static readonly double[] LandsMm = [1.5, 1.1, 0.6];
 
     /// <summary>Of a direction: what is along an axis of the part stays so.</summary>
@@ -99,7 +99,7 @@ internal static class SidePulls
             before = locked.VolumeMm3;
             filled.AddRange(locked.Spots);
             var inner = filled.Min(s => s.Low.X);
-            var extent = new ThirdPiece.Extent(landMm, (isFlush ? LastCornerBefore(inner, seen) : null) ?? inner - landMm);
+            var extent = new PieceExtent(landMm, (isFlush ? LastCornerBefore(inner, seen) : null) ?? inner - landMm);
             var piece = new ThirdPiece(seen, filled, extent, request, cancel);
             locked = Undercuts.Under([.. seen.Down, .. piece.Down], [.. seen.Up, .. piece.Up], seen.Box.Diagonal, cancel);
             if (!locked.LocksHalvesOf(seen))

@@ -2,6 +2,11 @@ using Stampo.Core.Geometry;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
+/// <summary>How far a third piece reaches.</summary>
+/// <param name="LandMm">Mold beside what is locked, so that it seals on the part and not on a knife edge.</param>
+/// <param name="InnerMm">Where its small end lies, along x.</param>
+internal readonly record struct PieceExtent(double LandMm, double InnerMm);
+
 /// <summary>
 /// A block between the halves, there where the part would lock them, drawn out to the side after the halves are off. Seen from that side
 /// it has one height everywhere, so it leaves the part straight; its sides taper inwards, so it seats in the halves. In the frame of the
@@ -9,10 +14,6 @@ namespace Stampo.Core.Plans.Casting.SplitMolds;
 /// </summary>
 internal sealed class ThirdPiece
 {
-    /// <param name="LandMm">Mold beside what is locked, so that it seals on the part and not on a knife edge.</param>
-    /// <param name="InnerMm">Where its small end lies, along x.</param>
-    internal readonly record struct Extent(double LandMm, double InnerMm);
-
     /// <summary>Of its sides: two degrees.</summary>
     private const double Taper = 0.035;
 
@@ -31,7 +32,13 @@ internal sealed class ThirdPiece
     /// <param name="extent">How far it goes beyond.</param>
     /// <param name="request">What the mold is made by.</param>
     /// <param name="cancel">Stops it.</param>
-    public ThirdPiece(PartSeen seen, IReadOnlyList<LockedSpot> locked, Extent extent, SplitMoldRequest request, CancellationToken cancel)
+    public ThirdPiece(
+        PartSeen seen,
+        IReadOnlyList<LockedSpot> locked,
+        PieceExtent extent,
+        SplitMoldRequest request,
+        CancellationToken cancel
+    )
     {
         var end = seen.Box.Max.X + request.WallMm;
         Frustum = Frustum.Around(

@@ -1,0 +1,65 @@
+using System.Numerics;
+
+namespace Stampo.Core.Geometry;
+
+/// <summary>Numbers points in the order they first come; kept small, so that it stays near the processor, and grown when it fills.</summary>
+internal sealed class PointTable
+{
+    private Vector3[] _points;
+    private int[] _slots;
+    private int _count;
+
+    public PointTable(int expected)
+    {
+        _points = new Vector3[Math.Max(8, expected + expected / 8)];
+        _slots = new int[BitOperations.RoundUpToPowerOf2((uint)(2 * _points.Length))];
+    }
+
+    public ReadOnlySpan<Vector3> Points => _points.AsSpan(0, _count);
+
+    public int NumberOf(Vector3 point)
+    {
+        var mask = _slots.Length - 1;
+        var slot = Hash(point) & mask;
+        while (_slots[slot] != 0)
+        {
+            if (_points[_slots[slot] - 1] == point)
+                return _slots[slot] - 1;
+            slot = (slot + 1) & mask;
+        }
+
+        if (_count == _points.Length)
+        {
+            Grow();
+            return NumberOf(point);
+        }
+
+        _points[_count] = point;
+        _slots[slot] = ++_count;
+        return _count - 1;
+    }
+
+    private void Grow()
+    {
+        Array.Resize(ref _points, 2 * _points.Length);
+        _slots = new int[2 * _slots.Length];
+        var mask = _slots.Length - 1;
+        for (var v = 0; v < _count; v++)
+        {
+            var slot = Hash(_points[v]) & mask;
+            while (_slots[slot] != 0)
+                slot = (slot + 1) & mask;
+            _slots[slot] = v + 1;
+        }
+    }
+
+    private static int Hash(Vector3 p)
+    {
+        var h = BitConverter.SingleToUInt32Bits(p.X) * 0x9E3779B1u;
+        h = BitOperations.RotateLeft(h, 15) ^ (BitConverter.SingleToUInt32Bits(p.Y) * 0x85EBCA77u);
+        h = BitOperations.RotateLeft(h, 13) ^ (BitConverter.SingleToUInt32Bits(p.Z) * 0xC2B2AE3Du);
+        h ^= h >> 15;
+        h *= 0x2C1B3C6Du;
+        return (int)((h ^ (h >> 13)) & int.MaxValue);
+    }
+}
