@@ -45,11 +45,11 @@ const views = [
     // Last, since it decides on a route the other pictures don't have.
     name: 'plan-halves',
     size: { width: 1280, height: 900 },
-    before: (id, decide) => decide(id('Frame grip'), 'cast-printed'),
-    path: (id) => `/projects/${id('Frame grip')}/plan?at=mold`,
+    before: (id, decide) => decide(id('Probe grommet'), 'cast-printed'),
+    path: (id) => `/projects/${id('Probe grommet')}/plan?at=mold`,
     act: async (page) => {
       await page.getByRole('button', { name: 'Generate the halves' }).click();
-      await page.getByRole('link', { name: 'Lower half as STL' }).waitFor();
+      await page.getByRole('link', { name: 'Third piece as STL' }).waitFor();
       await page.locator('canvas').waitFor();
       await page.waitForTimeout(1500);
     },

@@ -2,7 +2,7 @@ using System.Numerics;
 
 namespace Stampo.Core.Geometry;
 
-/// <summary>Numbers points in the order they first come; kept small, so that it stays near the processor, and grown when it fills.</summary>
+/// <summary>Numbers points in the order they first come. It is kept small, so that it stays near the processor, and grows.</summary>
 internal sealed class PointTable
 {
     private Vector3[] _points;

@@ -88,7 +88,7 @@ public static class MeshCheck
         // Hardly a mesh has duplicates: its edges are matched while they are looked for, and again when there were some.
         var (faults, topology) = (Faults.Degenerates(mesh), (Topology?)null);
         var alone = faults.LeftOut;
-        Parallel.Invoke(() => faults = faults.WithDuplicates(mesh), () => topology = Topology.Of(mesh, alone));
+        Parallel.Invoke(() => topology = Topology.Of(mesh, alone), () => faults = faults.WithDuplicates(mesh));
         return (faults, faults.Duplicate > 0 ? Topology.Of(mesh, faults.LeftOut) : topology!);
     }
 
