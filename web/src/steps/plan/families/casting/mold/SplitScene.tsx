@@ -29,7 +29,10 @@ export function SplitScene({ version, figures, open }: Props) {
   const from = (way: Vector3, far: number) => middle.clone().addScaledVector(way, -far).negate();
   return (
     <Box sx={{ my: 1 }}>
-      <Stage3d label={`The ${figures.third ? 'three pieces' : 'two halves'} of the mold`} radius={radius * (figures.third ? 1.8 : 1.25)}>
+      <Stage3d
+        label={`The ${figures.third ? 'three pieces' : 'two halves'} of the mold`}
+        radius={radius * (figures.third ? 1.8 : 1.25)}
+      >
         <group position={from(pull, -apart / 2)}>
           <Solid drawing={lower} color={ink.part} />
         </group>
