@@ -1,36 +1,34 @@
-import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { client, unwrap } from '../../app/api/client';
 import type { StudyState } from '../../app/api/types';
+import { isUnderWay, useWork } from '../useWork';
 
-const POLL_MS = 300;
+const readStudy = (projectId: string, signal: AbortSignal) =>
+  unwrap(client.GET('/api/projects/{id}/part/study', { params: { path: { id: projectId } }, signal }));
 
 /** How far the measuring is and what it found; asking begins nothing. */
 export const studyQuery = (projectId: string) =>
   queryOptions<StudyState>({
     queryKey: ['study', projectId],
-    queryFn: ({ signal }) =>
-      unwrap(client.GET('/api/projects/{id}/part/study', { params: { path: { id: projectId } }, signal })),
+    queryFn: ({ signal }) => readStudy(projectId, signal),
   });
 
 /** The measuring of the part's shape: begun when it has not been, followed while it runs, its figures when done. */
 export function useStudy(projectId: string, measurable: boolean) {
   const queries = useQueryClient();
   const path = { params: { path: { id: projectId } } };
-  const key = ['study', projectId];
-  const { data: study } = useQuery({
-    ...studyQuery(projectId),
+  const {
+    state: study,
+    start,
+    stop,
+  } = useWork<StudyState>({
+    queryKey: studyQuery(projectId).queryKey,
+    read: (signal) => readStudy(projectId, signal),
+    begin: () => unwrap(client.POST('/api/projects/{id}/part/study', path)),
+    end: () => unwrap(client.DELETE('/api/projects/{id}/part/study', path)),
+    isOpen: isUnderWay,
     enabled: measurable,
-    refetchInterval: ({ state }) => (state.data && isOpen(state.data) ? POLL_MS : false),
-  });
-  const take = (state: StudyState) => queries.setQueryData(key, state);
-  const start = useMutation({
-    mutationFn: () => unwrap(client.POST('/api/projects/{id}/part/study', path)),
-    onSuccess: take,
-  });
-  const stop = useMutation({
-    mutationFn: () => unwrap(client.DELETE('/api/projects/{id}/part/study', path)),
-    onSuccess: take,
   });
 
   const phase = measurable ? study?.phase : undefined;
@@ -53,5 +51,3 @@ export function useStudy(projectId: string, measurable: boolean) {
     problem: start.error,
   };
 }
-
-const isOpen = (state: StudyState) => state.phase === 'waiting' || state.phase === 'running';

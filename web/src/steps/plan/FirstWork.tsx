@@ -1,33 +1,28 @@
 import { Alert, Button, Typography } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { client, unwrap } from '../../app/api/client';
 import type { PlanAnswer, WorkState } from '../../app/api/types';
+import { isUnderWay, useWork } from '../../shared/useWork';
 import { WorkProgress } from '../../shared/WorkProgress';
 import { usePlanAt } from './planAt';
-
-const POLL_MS = 400;
 
 /** What a large part is asked before its plan can be answered; the plan is read again when that is done. */
 export function FirstWork({ work: begun, notice }: { work: WorkState; notice: PlanAnswer['notice'] }) {
   const queries = useQueryClient();
   const at = usePlanAt();
   const path = { params: at.params };
-  const key = ['plan-first-work', at.projectId, at.stretch];
-  const { data: work } = useQuery<WorkState>({
-    queryKey: key,
-    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/plan/first-work', { ...path, signal })),
+  const {
+    state: work = begun,
+    start,
+    stop,
+  } = useWork<WorkState>({
+    queryKey: ['plan-first-work', at.projectId, at.stretch],
+    read: (signal) => unwrap(client.GET('/api/projects/{id}/plan/first-work', { ...path, signal })),
+    begin: () => unwrap(client.POST('/api/projects/{id}/plan/first-work', path)),
+    end: () => unwrap(client.DELETE('/api/projects/{id}/plan/first-work', path)),
+    isOpen: isUnderWay,
     initialData: begun,
-    refetchInterval: ({ state: { data } }) => (data && isOpen(data) ? POLL_MS : false),
-  });
-  const take = (next: WorkState) => queries.setQueryData(key, next);
-  const start = useMutation({
-    mutationFn: () => unwrap(client.POST('/api/projects/{id}/plan/first-work', path)),
-    onSuccess: take,
-  });
-  const stop = useMutation({
-    mutationFn: () => unwrap(client.DELETE('/api/projects/{id}/plan/first-work', path)),
-    onSuccess: take,
   });
   const isDone = work.phase === 'none' || work.phase === 'done';
   useEffect(() => {
@@ -37,7 +32,7 @@ export function FirstWork({ work: begun, notice }: { work: WorkState; notice: Pl
     <>
       <Typography sx={{ my: 1.5 }}>{notice}</Typography>
       {start.error && <Alert severity="error">{start.error.message}</Alert>}
-      {isOpen(work) && (
+      {isUnderWay(work) && (
         <WorkProgress {...work} label="Progress of the plan’s first work" onStop={() => stop.mutate()} />
       )}
       {(work.phase === 'stopped' || work.phase === 'failed') && (
@@ -51,5 +46,3 @@ export function FirstWork({ work: begun, notice }: { work: WorkState; notice: Pl
     </>
   );
 }
-
-const isOpen = (work: WorkState) => work.phase === 'waiting' || work.phase === 'running';

@@ -24,6 +24,7 @@ internal sealed class ThirdPiece
     private const double BesideMm = 2.5;
 
     private readonly HeightSolid _solid;
+    private double? _mm3;
     private readonly SeenFacets _downs,
         _ups;
 
@@ -102,7 +103,7 @@ internal sealed class ThirdPiece
     public Mesh Mesh { get; }
 
     /// <summary>With its grip; refused when it did not close.</summary>
-    public double Mm3 => _solid.ClosedMm3("third piece");
+    public double Mm3 => _mm3 ??= _solid.ClosedMm3("third piece");
 
     public double InBlockMm3 => Mm3 - GripMm * Frustum.FootMm2;
 
@@ -118,8 +119,9 @@ internal sealed class ThirdPiece
     private bool IsInTheWayTo(Vec3 place)
     {
         const double step = 0.5;
+        var front = Mesh.Bounds().Min.Y;
         for (var x = -BesideMm; x <= BesideMm; x += step)
-        for (var y = Mesh.Bounds().Min.Y; y <= place.Y + BesideMm; y += step)
+        for (var y = front; y <= place.Y + BesideMm; y += step)
             if (IsOutermost(_downs, Seen.Down.Count, place.X + x, y, -1))
                 return true;
         return false;

@@ -1,17 +1,16 @@
 import { Alert, Box, Button, Slider, Typography } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { client, unwrap } from '../../../../../app/api/client';
 import type { SplitMoldState, StoredPart } from '../../../../../app/api/types';
 import { box, count, number } from '../../../../../shared/format';
+import { isUnderWay, useWork } from '../../../../../shared/useWork';
 import { WorkProgress } from '../../../../../shared/WorkProgress';
 import { PlanFindings } from '../../../PlanFindings';
 import { usePlanAt } from '../../../planAt';
 import { SplitScene } from './SplitScene';
 
 const PlaceScene = lazy(() => import('./PlaceScene'));
-
-const POLL_MS = 400;
 
 interface Props {
   projectId: string;
@@ -27,20 +26,12 @@ export default function SplitMold({ projectId, part, version, blocks }: Props) {
   const queries = useQueryClient();
   const at = usePlanAt();
   const path = { params: at.params };
-  const key = ['split-mold', projectId, at.stretch, version];
-  const { data: state } = useQuery<SplitMoldState>({
-    queryKey: key,
-    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/plan/split', { ...path, signal })),
-    refetchInterval: ({ state: { data } }) => (data && isOpen(data) ? POLL_MS : false),
-  });
-  const take = (next: SplitMoldState) => queries.setQueryData(key, next);
-  const start = useMutation({
-    mutationFn: () => unwrap(client.POST('/api/projects/{id}/plan/split', path)),
-    onSuccess: take,
-  });
-  const stop = useMutation({
-    mutationFn: () => unwrap(client.DELETE('/api/projects/{id}/plan/split', path)),
-    onSuccess: take,
+  const { state, start, stop } = useWork<SplitMoldState>({
+    queryKey: ['split-mold', projectId, at.stretch, version],
+    read: (signal) => unwrap(client.GET('/api/projects/{id}/plan/split', { ...path, signal })),
+    begin: () => unwrap(client.POST('/api/projects/{id}/plan/split', path)),
+    end: () => unwrap(client.DELETE('/api/projects/{id}/plan/split', path)),
+    isOpen: ({ work }) => isUnderWay(work),
   });
   const made = state?.figures != null;
   useEffect(() => {
@@ -63,7 +54,7 @@ export default function SplitMold({ projectId, part, version, blocks }: Props) {
           <PlaceScene part={part} at={work.at} />
         </Suspense>
       )}
-      {isOpen(state) ? (
+      {isUnderWay(work) ? (
         <WorkProgress {...work} label="Progress of the generating" onStop={() => stop.mutate()} />
       ) : (
         !state.figures && (
@@ -83,8 +74,6 @@ export default function SplitMold({ projectId, part, version, blocks }: Props) {
     </Box>
   );
 }
-
-const isOpen = ({ work }: SplitMoldState) => work.phase === 'waiting' || work.phase === 'running';
 
 type Figures = NonNullable<SplitMoldState['figures']>;
 

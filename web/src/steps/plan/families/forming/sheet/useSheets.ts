@@ -1,38 +1,33 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { client, Problem, unwrap } from '../../../../../app/api/client';
 import type { SheetWork } from '../../../../../app/api/types';
+import { isUnderWay, useWork } from '../../../../../shared/useWork';
 import { usePlanAt } from '../../../planAt';
 import { decodeSheet, type SheetDrawing } from './sheetDrawing';
 
-const POLL_MS = 500;
-
-export const isOpen = ({ work }: SheetWork) => work.phase === 'waiting' || work.phase === 'running';
+export const isOpen = ({ work }: SheetWork) => isUnderWay(work);
 
 /** The sheets of a plan as they are simulated: the plan is read again whenever one more is known. */
 export function useSheets(version: number) {
   const queries = useQueryClient();
   const at = usePlanAt();
   const path = { params: at.params };
-  const key = ['sheets', at.projectId, at.stretch, version];
-  const { data: works = [] } = useQuery<SheetWork[]>({
-    queryKey: key,
-    queryFn: ({ signal }) => unwrap(client.GET('/api/projects/{id}/plan/sheet', { ...path, signal })),
-    refetchInterval: ({ state: { data } }) => (data?.some(isOpen) ? POLL_MS : false),
-  });
-  const take = (next: SheetWork[]) => queries.setQueryData(key, next);
-  const start = useMutation({
-    mutationFn: (what?: string) =>
+  const {
+    state: works = [],
+    start,
+    stop,
+  } = useWork<SheetWork[], string | undefined>({
+    queryKey: ['sheets', at.projectId, at.stretch, version],
+    read: (signal) => unwrap(client.GET('/api/projects/{id}/plan/sheet', { ...path, signal })),
+    begin: (what) =>
       unwrap(
         client.POST('/api/projects/{id}/plan/sheet', {
           params: { ...at.params, query: { ...at.params.query, what } },
         }),
       ),
-    onSuccess: take,
-  });
-  const stop = useMutation({
-    mutationFn: () => unwrap(client.DELETE('/api/projects/{id}/plan/sheet', path)),
-    onSuccess: take,
+    end: () => unwrap(client.DELETE('/api/projects/{id}/plan/sheet', path)),
+    isOpen: (sheets) => sheets.some(isOpen),
   });
   // A first look and the fine sheet both change what the plan says; reading it begins what is asked next.
   const known = works.map(({ work }) => `${work.phase}${work.share > 0 ? '+' : ''}`).join(' ');
