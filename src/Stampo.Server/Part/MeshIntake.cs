@@ -130,12 +130,17 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         CancellationToken cancel
     )
     {
+        // What is kept is packed beside the checking: both go through the whole file.
+        var (hashed, packed) = (
+            Task.Run(() => Convert.ToHexStringLower(SHA256.HashData(file.Span)), cancel),
+            Task.Run(() => Packed.Pack(file.Span), cancel)
+        );
         var mesh = MeshCheck.Run(file.Span, unit, cancel);
         // A file that states its unit leaves nothing to choose.
         if (mesh.Report.StatedUnit is not null)
             unit = LengthUnit.Mm;
-        var hash = Convert.ToHexStringLower(SHA256.HashData(file.Span));
-        await KeepAsync(hash, file, mesh.Mesh, unit, cancel);
+        var hash = await hashed;
+        await KeepAsync(hash, packed, mesh.Mesh, unit, cancel);
         _last.SetTarget(new OpenedMesh(hash, unit, mesh));
         return new StoredPart
         {
@@ -148,19 +153,21 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         };
     }
 
-    private async Task KeepAsync(string hash, ReadOnlyMemory<byte> file, Mesh mesh, LengthUnit unit, CancellationToken cancel)
+    private async Task KeepAsync(string hash, Task<byte[]> packed, Mesh mesh, LengthUnit unit, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var now = clock.Now();
         if (await db.Meshes.Where(m => m.Hash == hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.KeptUtc, now), cancel) > 0)
             return;
+        var pictured = Task.Run(() => Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)), cancel);
+        var drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres()));
         await factory.AddOnceAsync(
             new StoredMesh
             {
                 Hash = hash,
-                File = Packed.Pack(file.Span),
-                Drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres())),
-                Picture = Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)),
+                File = await packed,
+                Drawing = drawing,
+                Picture = await pictured,
                 KeptUtc = now,
             },
             m => m.Hash == hash,
