@@ -16,6 +16,7 @@ figures=$(mktemp)
 trap 'rm -f "$figures"' EXIT
 dotnet run --no-build -c Release --project bench | tee "$figures"
 if [ -d bench/anchors/node_modules ]; then node bench/anchors/anchors.mjs "$figures"; else echo "no anchors: their packages could not be fetched"; fi
+node bench/arrival.mjs
 node bench/page.mjs
 node bench/plan.mjs
 node bench/bench.mjs

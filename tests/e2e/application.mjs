@@ -44,7 +44,7 @@ export const newFolder = () => mkdtempSync(join(tmpdir(), 'stampo-'));
 const memory = { MALLOC_ARENA_MAX: '2', MALLOC_TRIM_THRESHOLD_: '131072', MALLOC_MMAP_THRESHOLD_: '131072' };
 
 /** Starts it without waiting for an answer. */
-export async function launch({ demo = false, data, stderr = 'inherit' }) {
+export async function launch({ demo = false, data, stderr = 'inherit', more = [] }) {
   const url = `http://127.0.0.1:${await freePort()}`;
   const server = spawn(
     'dotnet',
@@ -53,6 +53,7 @@ export async function launch({ demo = false, data, stderr = 'inherit' }) {
       ...['--urls', url, `--Stampo:Data=${data}`, `--Stampo:Web=${join(root, 'web/dist')}`],
       ...(demo ? [`--Stampo:Demo=${join(root, 'demo')}`] : []),
       '--Stampo:StandIns=true',
+      ...more,
     ],
     { stdio: ['ignore', 'ignore', stderr], env: { ...process.env, ...memory } },
   );
