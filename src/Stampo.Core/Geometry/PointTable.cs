@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.CompilerServices;
 
 namespace Stampo.Core.Geometry;
 
@@ -19,15 +20,9 @@ internal sealed class PointTable
 
     public int NumberOf(Vector3 point)
     {
-        var mask = _slots.Length - 1;
-        var slot = Hash(point) & mask;
-        while (_slots[slot] != 0)
-        {
-            if (_points[_slots[slot] - 1] == point)
-                return _slots[slot] - 1;
-            slot = (slot + 1) & mask;
-        }
-
+        var slot = SlotOf(point);
+        if (_slots[slot] != 0)
+            return _slots[slot] - 1;
         if (_count == _points.Length)
         {
             Grow();
@@ -43,14 +38,19 @@ internal sealed class PointTable
     {
         Array.Resize(ref _points, 2 * _points.Length);
         _slots = new int[2 * _slots.Length];
-        var mask = _slots.Length - 1;
         for (var v = 0; v < _count; v++)
-        {
-            var slot = Hash(_points[v]) & mask;
-            while (_slots[slot] != 0)
-                slot = (slot + 1) & mask;
-            _slots[slot] = v + 1;
-        }
+            _slots[SlotOf(_points[v])] = v + 1;
+    }
+
+    /// <summary>The slot that holds a point's number, or the empty one where it belongs.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private int SlotOf(Vector3 point)
+    {
+        var mask = _slots.Length - 1;
+        var slot = Hash(point) & mask;
+        while (_slots[slot] != 0 && _points[_slots[slot] - 1] != point)
+            slot = (slot + 1) & mask;
+        return slot;
     }
 
     private static int Hash(Vector3 p)

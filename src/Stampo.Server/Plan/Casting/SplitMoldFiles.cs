@@ -125,10 +125,11 @@ public sealed class SplitMoldFiles(
     private async Task KeepAsync(string key, Kept kept, byte[][] pieces, CancellationToken cancel)
     {
         using var all = new MemoryStream();
+        using var writer = new BinaryWriter(all);
         foreach (var piece in pieces)
         {
-            all.Write(BitConverter.GetBytes(piece.Length));
-            all.Write(piece);
+            writer.Write(piece.Length);
+            writer.Write(piece);
         }
 
         await using var db = await factory.CreateDbContextAsync(cancel);

@@ -6,6 +6,8 @@ namespace Stampo.Core.Plans.Casting.SplitMolds;
 /// <summary>A place seen along the pull, in whole steps of the grid.</summary>
 internal readonly record struct Node(int X, int Y)
 {
+    public Vec3 At(int z) => new(X, Y, z);
+
     public static long Turn(Node a, Node b, Node c) => (long)(b.X - a.X) * (c.Y - a.Y) - (long)(b.Y - a.Y) * (c.X - a.X);
 }
 
@@ -49,9 +51,7 @@ internal readonly record struct Facet(Node A, Node B, Node C, int Za, int Zb, in
     public long Turn => Node.Turn(A, B, C);
 
     /// <summary>Out of the part.</summary>
-    public Vec3 Normal => (At(B, Zb) - At(A, Za)).Cross(At(C, Zc) - At(A, Za)).Unit();
-
-    private static Vec3 At(Node n, int z) => new(n.X, n.Y, z);
+    public Vec3 Normal => (B.At(Zb) - A.At(Za)).Cross(C.At(Zc) - A.At(Za)).Unit();
 
     public Facet TurnedOver => new(Over(A), Over(B), Over(C), -Za, -Zb, -Zc, Kind);
 

@@ -105,7 +105,7 @@ internal sealed class Frustum
     private (Vec3 A, Vec3 B, Vec3 C)[] Side(int i)
     {
         var next = (i + 1) % Foot.Length;
-        var (a, b, c, d) = (At(Foot[i], _endZ), At(Foot[next], _endZ), At(_small[next], RoofZ), At(_small[i], RoofZ));
+        var (a, b, c, d) = (Foot[i].At(_endZ), Foot[next].At(_endZ), _small[next].At(RoofZ), _small[i].At(RoofZ));
         return Plane.Through(a, c, d).Over(b) <= 0 ? [(a, b, c), (a, c, d)] : [(a, b, d), (b, c, d)];
     }
 
@@ -116,11 +116,11 @@ internal sealed class Frustum
             .Range(0, Foot.Length)
             .SelectMany(Side)
             .Select(t => Plane.Through(t.A, t.B, t.C))
-            .Append(Plane.Through(At(_small[0], RoofZ), At(_small[1], RoofZ), At(_small[^1], RoofZ)))
+            .Append(Plane.Through(_small[0].At(RoofZ), _small[1].At(RoofZ), _small[^1].At(RoofZ)))
             .ToArray();
         foreach (var facet in facets)
         {
-            List<Vec3> ring = [At(facet.A, facet.Za), At(facet.B, facet.Zb), At(facet.C, facet.Zc)];
+            List<Vec3> ring = [facet.A.At(facet.Za), facet.B.At(facet.Zb), facet.C.At(facet.Zc)];
             foreach (var plane in planes)
                 ring = plane.Cut(ring);
             for (var i = 2; i < ring.Count; i++)
@@ -139,8 +139,6 @@ internal sealed class Frustum
             }
         }
     }
-
-    private static Vec3 At(Node n, int z) => new(n.X, n.Y, z);
 
     private static Node NodeOf(Vec3 p) => new((int)p.X, (int)p.Y);
 

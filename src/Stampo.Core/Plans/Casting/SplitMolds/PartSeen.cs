@@ -10,6 +10,8 @@ internal sealed class PartSeen
         _v,
         _d;
 
+    private PartSeen? _fromAside;
+
     public PartSeen(SolidSurface part, Vec3 pull, double scale)
         : this(part, FrameOf(pull.Unit()), scale) { }
 
@@ -59,7 +61,7 @@ internal sealed class PartSeen
     /// <summary>
     /// Looked at from the end of x: x, y and z are the z, the y and the reversed x of this frame, to the last step of the grid.
     /// </summary>
-    public PartSeen FromAside() => new(Surface, (_d, _v, _u * -1), Scale);
+    public PartSeen FromAside() => _fromAside ??= new(Surface, (_d, _v, _u * -1), Scale);
 
     public SolidSurface Surface { get; }
 

@@ -40,11 +40,16 @@ internal static class SidePulls
     }
 
     /// <summary>Pieces that leave one way, from a wide land to a narrow one; where none of a land frees it, a narrower one won't.</summary>
-    private static IEnumerable<ThirdPiece> Reaching(PartSeen seen, SplitMoldRequest request, CancellationToken cancel) =>
-        LandsMm
-            .Select(land => new[] { true, false }.Select(flush => Grown(seen, land, flush, request, cancel)).OfType<ThirdPiece>().ToList())
+    private static IEnumerable<ThirdPiece> Reaching(PartSeen seen, SplitMoldRequest request, CancellationToken cancel)
+    {
+        var locked = Undercuts.Under(seen.Down, seen.Up, seen.Box.Diagonal, cancel);
+        return LandsMm
+            .Select(land =>
+                new[] { true, false }.Select(flush => Grown(seen, locked, land, flush, request, cancel)).OfType<ThirdPiece>().ToList()
+            )
             .TakeWhile(pieces => pieces.Count > 0)
             .SelectMany(pieces => pieces);
+    }
 
     private static IEnumerable<Vec3> Around =>
         Enumerable.Range(0, AllRound).Select(i => new Vec3(1, 0, 0).Turned(new Vec3(0, 0, 1), 2 * Math.PI * i / AllRound));
@@ -90,10 +95,16 @@ internal static class SidePulls
         - locked.Spots.Min(s => s.Middle.Dot(way));
 
     /// <summary>A piece that fills what is locked, and what is locked by itself then, as long as that becomes less.</summary>
-    private static ThirdPiece? Grown(PartSeen seen, double landMm, bool isFlush, SplitMoldRequest request, CancellationToken cancel)
+    private static ThirdPiece? Grown(
+        PartSeen seen,
+        LockedMold locked,
+        double landMm,
+        bool isFlush,
+        SplitMoldRequest request,
+        CancellationToken cancel
+    )
     {
         var filled = new List<LockedSpot>();
-        var locked = Undercuts.Under(seen.Down, seen.Up, seen.Box.Diagonal, cancel);
         for (var (grown, before) = (0, double.PositiveInfinity); grown < MostGrown && locked.VolumeMm3 < before; grown++)
         {
             before = locked.VolumeMm3;
