@@ -20,6 +20,7 @@ const timed = async (what) => {
 function sphere(rings, mark) {
   const around = 2 * rings;
   const at = (i, j) => {
+    if (i === 0 || i === rings) return [0, 0, i === 0 ? 50 : -50];
     const [theta, phi] = [(Math.PI * i) / rings, (2 * Math.PI * (j % around)) / around];
     return [50 * Math.sin(theta) * Math.cos(phi), 50 * Math.sin(theta) * Math.sin(phi), 50 * Math.cos(theta)];
   };

@@ -54,7 +54,7 @@ public class DrawingTests
             new[] { x, y, 0, x + 1, y, 0, x, y + 1, 0, x + 1, y, 0, x + 1, y + 1, 0, x, y + 1, 0 }.CopyTo(soup, 18 * i);
         }
 
-        var bytes = Drawing.Of(MeshCheck.Run(new TriangleSoup("stl-binary", soup), LengthUnit.Mm).Mesh, 1);
+        var bytes = Drawing.Of(MeshCheck.Run(TriangleSoup.Of("stl-binary", soup), LengthUnit.Mm).Mesh, 1);
         int vertices = BitConverter.ToInt32(bytes, 0),
             drawn = BitConverter.ToInt32(bytes, 4),
             all = BitConverter.ToInt32(bytes, 8);

@@ -65,7 +65,7 @@ public sealed class VisitorTests(SharedServer shared)
     }
 
     /// <summary>Connections whose bodies never come to an end.</summary>
-    private static async Task<List<TcpClient>> SlowAsync(StampoServer server, int count, Func<int, string> path, Func<int, string> type)
+    internal static async Task<List<TcpClient>> SlowAsync(StampoServer server, int count, Func<int, string> path, Func<int, string> type)
     {
         var address = server.Client.BaseAddress!;
         var slow = new List<TcpClient>();
@@ -88,7 +88,7 @@ public sealed class VisitorTests(SharedServer shared)
         return slow;
     }
 
-    private const string Form = "multipart/form-data; boundary=b";
+    internal const string Form = "multipart/form-data; boundary=b";
 
     [Fact]
     public async Task Slow_bodies_hold_nobody_up()

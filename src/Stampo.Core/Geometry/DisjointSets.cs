@@ -1,6 +1,9 @@
 namespace Stampo.Core.Geometry;
 
-/// <summary>Union–find with path halving (Tarjan and van Leeuwen 1984).</summary>
+/// <summary>
+/// Union–find with path halving (Tarjan and van Leeuwen 1984). Several may join at once: a set's root is given a parent by compare
+/// and exchange, and halving a path only ever puts an ancestor in the place of another.
+/// </summary>
 internal sealed class DisjointSets
 {
     private readonly int[] _parent;
@@ -14,13 +17,14 @@ internal sealed class DisjointSets
 
     public void Join(int a, int b)
     {
-        a = Root(a);
-        b = Root(b);
-        // The lower number wins, so that sets are numbered in the order of their first member.
-        if (a < b)
-            _parent[b] = a;
-        else
-            _parent[a] = b;
+        while ((a = Root(a)) != (b = Root(b)))
+        {
+            // The lower number wins, so that sets are numbered in the order of their first member.
+            if (a > b)
+                (a, b) = (b, a);
+            if (Interlocked.CompareExchange(ref _parent[b], a, b) == b)
+                return;
+        }
     }
 
     /// <summary>Numbers the sets 0, 1, …; members of <paramref name="leftOut"/> get −1.</summary>

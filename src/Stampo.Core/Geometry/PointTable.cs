@@ -1,11 +1,17 @@
 using System.Numerics;
 using System.Runtime.CompilerServices;
+using System.Security.Cryptography;
 
 namespace Stampo.Core.Geometry;
 
 /// <summary>Numbers points in the order they first come. It is kept small, so that it stays near the processor, and grows.</summary>
 internal sealed class PointTable
 {
+    /// <summary>Not the same in every process, so that nobody can make a file whose points all fall into one slot.</summary>
+    private static readonly uint OfX = Odd(),
+        OfY = Odd(),
+        OfZ = Odd();
+
     private Vector3[] _points;
     private int[] _slots;
     private int _count;
@@ -53,11 +59,13 @@ internal sealed class PointTable
         return slot;
     }
 
+    private static uint Odd() => BitConverter.ToUInt32(RandomNumberGenerator.GetBytes(4)) | 1;
+
     private static int Hash(Vector3 p)
     {
-        var h = BitConverter.SingleToUInt32Bits(p.X) * 0x9E3779B1u;
-        h = BitOperations.RotateLeft(h, 15) ^ (BitConverter.SingleToUInt32Bits(p.Y) * 0x85EBCA77u);
-        h = BitOperations.RotateLeft(h, 13) ^ (BitConverter.SingleToUInt32Bits(p.Z) * 0xC2B2AE3Du);
+        var h = BitConverter.SingleToUInt32Bits(p.X) * OfX;
+        h = BitOperations.RotateLeft(h, 15) ^ (BitConverter.SingleToUInt32Bits(p.Y) * OfY);
+        h = BitOperations.RotateLeft(h, 13) ^ (BitConverter.SingleToUInt32Bits(p.Z) * OfZ);
         h ^= h >> 15;
         h *= 0x2C1B3C6Du;
         return (int)((h ^ (h >> 13)) & int.MaxValue);

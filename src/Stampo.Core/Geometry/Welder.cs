@@ -1,36 +1,9 @@
-using System.Numerics;
-using System.Runtime.InteropServices;
-
 namespace Stampo.Core.Geometry;
 
-/// <summary>Joins triangle corners that are the same point, so that neighbours know each other.</summary>
+/// <summary>Joins corners that are meant to be the same point but differ in their last digits.</summary>
 public static class Welder
 {
     private const double NearShareOfDiagonal = 1e-6;
-
-    /// <summary>In a closed mesh about six corners of triangles meet in a point.</summary>
-    private const int CornersOfPoint = 6;
-
-    /// <summary>Joins exactly equal positions and scales to millimetres. Keeps every triangle, in order.</summary>
-    public static Mesh WeldExact(TriangleSoup soup, double mmPerUnit)
-    {
-        var points = MemoryMarshal.Cast<float, Vector3>(soup.Coordinates.AsSpan());
-        var corners = new int[points.Length];
-        var table = new PointTable(points.Length / CornersOfPoint);
-        for (var i = 0; i < points.Length; i++)
-            // Adding zero turns −0 into +0, which a file may use for the same point.
-            corners[i] = table.NumberOf(points[i] + Vector3.Zero);
-        var found = table.Points;
-        var positions = new double[3 * found.Length];
-        for (var v = 0; v < found.Length; v++)
-        {
-            positions[3 * v] = found[v].X * mmPerUnit;
-            positions[3 * v + 1] = found[v].Y * mmPerUnit;
-            positions[3 * v + 2] = found[v].Z * mmPerUnit;
-        }
-
-        return new Mesh(positions, corners);
-    }
 
     /// <summary>
     /// Joins the listed vertices (those on open edges; all others already have their neighbours) where they lie within

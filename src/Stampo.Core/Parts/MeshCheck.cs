@@ -19,7 +19,7 @@ public static class MeshCheck
     {
         if (soup.StatedUnit is not null)
             unit = LengthUnit.Mm;
-        var mesh = Welder.WeldExact(soup, unit.Millimetres());
+        var mesh = soup.InMm(unit.Millimetres());
         cancel.ThrowIfCancellationRequested();
         var (faults, topology) = Connect(mesh);
         if (topology.OpenEdges > 0 && Welder.WeldNear(mesh, topology.OpenVertices) is var joined && joined != mesh)
@@ -29,6 +29,8 @@ public static class MeshCheck
         }
 
         cancel.ThrowIfCancellationRequested();
+        var (areaMm2, shellsMm3) = (0.0, Array.Empty<double>());
+        Parallel.Invoke(() => areaMm2 = Measures.AreaMm2(mesh, faults.LeftOut), () => shellsMm3 = Measures.ShellVolumesMm3(mesh, topology));
         var sheet = new Worksheet();
         var findings = new List<Finding>();
         var size = mesh.Bounds().Size;
@@ -47,13 +49,13 @@ public static class MeshCheck
             "area",
             "Surface area",
             "Σ ½·|e₁ × e₂|",
-            Measures.AreaMm2(mesh, faults.LeftOut),
+            areaMm2,
             "mm²",
             Source,
             new WorkInput("triangles", mesh.TriangleCount - faults.LeftOut.Count(left => left), "")
         );
         AddFaults(findings, faults, topology);
-        var volume = Volume(mesh, topology, findings, sheet);
+        var volume = Volume(mesh, topology, shellsMm3, findings, sheet);
         AddUnitQuestion(findings, soup, unit, size);
 
         return new CheckedMesh(
@@ -139,11 +141,10 @@ public static class MeshCheck
             );
     }
 
-    private static double? Volume(Mesh mesh, Topology topology, List<Finding> findings, Worksheet sheet)
+    private static double? Volume(Mesh mesh, Topology topology, double[] shells, List<Finding> findings, Worksheet sheet)
     {
         if (!topology.IsClosed || topology.FlippedEdges > 0 || topology.ShellCount == 0)
             return null;
-        var shells = Measures.ShellVolumesMm3(mesh, topology);
         var order = ShellOrder.Of(mesh, topology, shells);
         if (order is null)
         {

@@ -43,7 +43,7 @@ public sealed record ReadRequest(DeskRequest Asked, double? ToleranceMm, double?
     {
         if (stl is null)
             return asked;
-        var mesh = Welder.WeldExact(MeshReader.Read(stl), 1);
+        var mesh = MeshReader.Read(stl).InMm(1);
         var size = mesh.Bounds().Size;
         var volumeMm3 = Measures.ShellVolumesMm3(mesh, Topology.Of(mesh, new bool[mesh.TriangleCount])).Sum();
         return asked with { SizeMm = [size.X, size.Y, size.Z], VolumeCm3 = Math.Abs(volumeMm3) / 1000 };

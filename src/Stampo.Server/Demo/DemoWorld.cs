@@ -136,7 +136,7 @@ public sealed class DemoWorld(
     {
         var project = await projects.CreateAsync(demo.Name, demo.Revision, cancel);
         var mesh = await File.ReadAllBytesAsync(Path.Combine(folder, "meshes", demo.Mesh), cancel);
-        var part = await intake.KeepAsync(demo.Mesh, mesh, LengthUnit.Mm, demo.Declared.Checked(), cancel);
+        var part = await intake.KeepAsync(ArrivingFile.Here(demo.Mesh, mesh), LengthUnit.Mm, demo.Declared.Checked(), cancel);
         await steps.SaveAsync(project.Id, PartEndpoints.Step, new Save<StoredPart>(part, 0), cancel: cancel);
         if (demo.Brief is { } brief)
             await steps.SaveAsync(

@@ -106,6 +106,12 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
                     "family is missing; say of which family these choices are.",
                     "family"
                 );
+            case IOException { Source: "Microsoft.AspNetCore.WebUtilities" }:
+                return Of(
+                    StatusCodes.Status400BadRequest,
+                    "request.unreadable",
+                    "The upload can't be read: it ends before its form does. Send it again."
+                );
             case InvalidDataException bad:
                 return Of(StatusCodes.Status400BadRequest, "request.unreadable", $"The upload can't be read: {bad.Message}");
             default:

@@ -1,6 +1,7 @@
 using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
 using Stampo.Core.Working;
+using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Part;
 
@@ -25,7 +26,12 @@ public sealed class Mending(MeshIntake intake)
             Path.ChangeExtension(part.FileName, null) is { } stem && stem.EndsWith(Suffix, StringComparison.Ordinal)
                 ? part.FileName!
                 : $"{Path.ChangeExtension(part.FileName, null)}{Suffix}.stl";
-        var mended = await intake.KeepAsync(name, await MendedAsync(part, request, cancel), part.Unit, part.Declared, cancel);
+        var mended = await intake.KeepAsync(
+            ArrivingFile.Here(name, await MendedAsync(part, request, cancel)),
+            part.Unit,
+            part.Declared,
+            cancel
+        );
         return mended with { Source = part.Source, Pull = part.Pull, Mended = [.. part.Mended, .. request.Mends.Distinct().Order()] };
     }
 

@@ -1,7 +1,8 @@
-using System.Security.Cryptography;
+using System.Linq.Expressions;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
 using Stampo.Core.Geometry;
+using Stampo.Core.Geometry.Reading;
 using Stampo.Core.Parts;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
@@ -20,36 +21,36 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
     /// <summary>The mesh opened last, while memory allows: strokes and previews ask for the same one again and again.</summary>
     private readonly WeakReference<OpenedMesh?> _last = new(null);
 
-    /// <summary>Takes the form's file and checks it without keeping it.</summary>
-    public async Task<MeshReport> CheckAsync(IFormFile file, LengthUnit unit, Vec3? pull, CancellationToken cancel) =>
+    /// <summary>Takes a file and checks it without keeping it.</summary>
+    public async Task<MeshReport> CheckAsync(ArrivingFile file, LengthUnit unit, Vec3? pull, CancellationToken cancel) =>
         await _readers.RunAsync(
             async () =>
             {
-                var part = MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel);
+                var part = await ReadHereAsync(file, unit, cancel);
                 return part.Report.With(ShapeCheck.Study(part, pull, new Progress(cancel: cancel))?.Figures);
             },
             cancel
         );
 
-    /// <summary>Takes the form's file for its surface alone, in mm; it may be open.</summary>
-    public async Task<Mesh> ReadAsync(IFormFile file, LengthUnit unit, CancellationToken cancel) =>
-        await _readers.RunAsync(async () => MeshCheck.Run(await BytesAsync(file, cancel), unit, cancel).Mesh, cancel);
+    /// <summary>Takes a file for its surface alone, in mm; it may be open.</summary>
+    public async Task<Mesh> ReadAsync(ArrivingFile file, LengthUnit unit, CancellationToken cancel) =>
+        await _readers.RunAsync(async () => (await ReadHereAsync(file, unit, cancel)).Mesh, cancel);
 
     /// <summary>Checks a file and keeps it; what the part was declared to be stays as it was.</summary>
     public async Task<StoredPart> KeepAsync(
-        string fileName,
-        ReadOnlyMemory<byte> file,
+        ArrivingFile file,
         LengthUnit unit,
         PartDeclaration declared,
         CancellationToken cancel = default
-    ) => await _readers.RunAsync(() => KeepHereAsync(fileName, file, unit, declared, cancel), cancel);
-
-    public async Task<StoredPart> KeepAsync(IFormFile file, LengthUnit unit, PartDeclaration declared, CancellationToken cancel) =>
-        await _readers.RunAsync(
-            async () =>
-                await KeepHereAsync(Forms.NameOf(file.FileName, "part.stl"), await BytesAsync(file, cancel), unit, declared, cancel),
+    )
+    {
+        // What comes over the line takes nobody's turn until it is in.
+        var arrived = file.AsItComes ? await ArriveAsync(file, cancel) : null;
+        return await _readers.RunAsync(
+            async () => await KeepHereAsync(file.Name, arrived ?? await ArriveAsync(file, cancel), unit, declared, cancel),
             cancel
         );
+    }
 
     /// <summary>Measures a kept mesh again, taking the file's numbers in another unit.</summary>
     public async Task<StoredPart> RemeasureAsync(StoredPart part, LengthUnit unit, CancellationToken cancel)
@@ -74,11 +75,9 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         return await _readers.RunAsync(
             async () =>
             {
-                var opened = new OpenedMesh(
-                    hash,
-                    part.Unit,
-                    MeshCheck.Run(Packed.Unpack((await FindAsync(hash, cancel)).File), part.Unit, cancel)
-                );
+                await using var file = Packed.Unpacking(await FindAsync(hash, m => m.File, cancel));
+                var soup = await ArrivingMesh.ReadAsync(file, 0, cancel);
+                var opened = new OpenedMesh(hash, part.Unit, MeshCheck.Run(soup, part.Unit, cancel));
                 _last.SetTarget(opened);
                 return opened.Mesh;
             },
@@ -86,19 +85,15 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         );
     }
 
-    public async Task<StoredMesh> FindAsync(string hash, CancellationToken cancel)
-    {
-        await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.Meshes.AsNoTracking().SingleOrDefaultAsync(m => m.Hash == hash, cancel)
-            ?? throw new NotFoundException("That mesh is not kept here.");
-    }
+    /// <summary>The small picture of a kept mesh.</summary>
+    public async Task<byte[]> PictureAsync(string hash, CancellationToken cancel) => await FindAsync(hash, m => m.Picture, cancel);
 
     /// <summary>The drawing of a kept mesh, packed; made now when it was kept by an earlier version.</summary>
     public async Task<byte[]> DrawingAsync(string hash, CancellationToken cancel)
     {
-        var kept = await FindAsync(hash, cancel);
-        if (kept.Drawing.Length > 0)
-            return kept.Drawing;
+        var kept = await FindAsync(hash, m => m.Drawing, cancel);
+        if (kept.Length > 0)
+            return kept;
         var mesh = await OpenAsync(new StoredPart { Hash = hash }, cancel);
         var drawing = Packed.Pack(Drawing.Of(mesh.Mesh, LengthUnit.Mm.Millimetres()));
         await using var db = await factory.CreateDbContextAsync(cancel);
@@ -108,44 +103,41 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
 
     public void Dispose() => _readers.Dispose();
 
+    private async Task<byte[]> FindAsync(string hash, Expression<Func<StoredMesh, byte[]>> part, CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.Meshes.Where(m => m.Hash == hash).Select(part).SingleOrDefaultAsync(cancel)
+            ?? throw new NotFoundException("That mesh is not kept here.");
+    }
+
     private sealed record OpenedMesh(string Hash, LengthUnit Unit, CheckedMesh Mesh);
 
-    private async Task<byte[]> BytesAsync(IFormFile file, CancellationToken cancel)
-    {
-        if (file.Length > options.Value.MaxUploadBytes)
-            throw new RefusalException(
-                "mesh.too-large",
-                $"The file has {file.Length / 1e6:0} MB; the limit is {options.Value.MaxUploadBytes / 1e6:0} MB. Export "
-                    + "it with a coarser tolerance.",
-                "file"
-            );
-        return await Forms.BytesAsync(file, cancel);
-    }
+    private async Task<MeshArrival> ArriveAsync(ArrivingFile file, CancellationToken cancel) =>
+        await MeshArrival.OfAsync(file, options.Value.MaxUploadBytes, cancel);
+
+    private async Task<CheckedMesh> ReadHereAsync(ArrivingFile file, LengthUnit unit, CancellationToken cancel) =>
+        file.ExpectedBytes > options.Value.MaxUploadBytes
+            ? throw MeshArrival.TooLarge(file.ExpectedBytes, options.Value.MaxUploadBytes)
+            : MeshCheck.Run(await ArrivingMesh.ReadAsync(file.Bytes, file.ExpectedBytes, cancel), unit, cancel);
 
     private async Task<StoredPart> KeepHereAsync(
         string fileName,
-        ReadOnlyMemory<byte> file,
+        MeshArrival arrived,
         LengthUnit unit,
         PartDeclaration declared,
         CancellationToken cancel
     )
     {
-        // What is kept is packed beside the checking: both go through the whole file.
-        var (hashed, packed) = (
-            Task.Run(() => Convert.ToHexStringLower(SHA256.HashData(file.Span)), cancel),
-            Task.Run(() => Packed.Pack(file.Span), cancel)
-        );
-        var mesh = MeshCheck.Run(file.Span, unit, cancel);
+        var mesh = MeshCheck.Run(arrived.Mesh.Soup(cancel), unit, cancel);
         // A file that states its unit leaves nothing to choose.
         if (mesh.Report.StatedUnit is not null)
             unit = LengthUnit.Mm;
-        var hash = await hashed;
-        await KeepAsync(hash, packed, mesh.Mesh, unit, cancel);
-        _last.SetTarget(new OpenedMesh(hash, unit, mesh));
+        await KeepAsync(arrived, mesh.Mesh, unit, cancel);
+        _last.SetTarget(new OpenedMesh(arrived.Hash, unit, mesh));
         return new StoredPart
         {
             FileName = fileName,
-            Hash = hash,
+            Hash = arrived.Hash,
             Unit = unit,
             Report = mesh.Report,
             Working = mesh.Working,
@@ -153,24 +145,24 @@ public sealed class MeshIntake(IDbContextFactory<StampoDb> factory, IOptions<Sta
         };
     }
 
-    private async Task KeepAsync(string hash, Task<byte[]> packed, Mesh mesh, LengthUnit unit, CancellationToken cancel)
+    private async Task KeepAsync(MeshArrival arrived, Mesh mesh, LengthUnit unit, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var now = clock.Now();
-        if (await db.Meshes.Where(m => m.Hash == hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.KeptUtc, now), cancel) > 0)
+        if (await db.Meshes.Where(m => m.Hash == arrived.Hash).ExecuteUpdateAsync(set => set.SetProperty(m => m.KeptUtc, now), cancel) > 0)
             return;
         var pictured = Task.Run(() => Png.Of(Picture.Of(mesh, PictureWidth, PictureHeight)), cancel);
         var drawing = Packed.Pack(Drawing.Of(mesh, unit.Millimetres()));
         await factory.AddOnceAsync(
             new StoredMesh
             {
-                Hash = hash,
-                File = await packed,
+                Hash = arrived.Hash,
+                File = arrived.Packed,
                 Drawing = drawing,
                 Picture = await pictured,
                 KeptUtc = now,
             },
-            m => m.Hash == hash,
+            m => m.Hash == arrived.Hash,
             cancel
         );
     }

@@ -13,11 +13,22 @@ internal static class Packed
         return packed.ToArray();
     }
 
+    public static async Task<byte[]> PackAsync(Stream bytes, CancellationToken cancel)
+    {
+        using var packed = new MemoryStream();
+        await using (var zip = new GZipStream(packed, CompressionLevel.Fastest))
+            await bytes.CopyToAsync(zip, cancel);
+        return packed.ToArray();
+    }
+
     public static byte[] Unpack(byte[] packed)
     {
-        using var zip = new GZipStream(new MemoryStream(packed), CompressionMode.Decompress);
+        using var zip = Unpacking(packed);
         using var bytes = new MemoryStream();
         zip.CopyTo(bytes);
         return bytes.ToArray();
     }
+
+    /// <summary>The bytes, unpacked as they are read.</summary>
+    public static Stream Unpacking(byte[] packed) => new GZipStream(new MemoryStream(packed), CompressionMode.Decompress);
 }

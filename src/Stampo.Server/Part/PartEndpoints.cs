@@ -69,7 +69,7 @@ public static class PartEndpoints
                 ) =>
                 {
                     var before = await steps.PartAsync(id, cancel);
-                    var file = await Forms.FileAsync(request, cancel);
+                    var file = await Forms.ArrivingAsync(request, "part.stl", cancel);
                     var kept = await intake.KeepAsync(file, LengthUnits.Parse(unit), before.Value.Declared, cancel) with
                     {
                         Source = PartForms.Source(sourceName, sourceSha256),
@@ -80,7 +80,7 @@ public static class PartEndpoints
                 }
             )
             .Accepts<IFormFile>("multipart/form-data")
-            .WithMetadata(new RequestSizeLimitAttribute(limit));
+            .WithMetadata(new RequestSizeLimitAttribute(limit), new ReadsAsItComes());
 
         part.MapPut(
             "",
@@ -271,9 +271,9 @@ public static class PartEndpoints
             "/picture.png",
             async (string hash, MeshIntake intake, HttpContext http, CancellationToken cancel) =>
             {
-                var mesh = await intake.FindAsync(hash, cancel);
+                var picture = await intake.PictureAsync(hash, cancel);
                 KeepForever(http);
-                return TypedResults.Bytes(mesh.Picture, "image/png");
+                return TypedResults.Bytes(picture, "image/png");
             }
         );
     }
@@ -283,7 +283,7 @@ public static class PartEndpoints
                 "/api/calc/mesh-check",
                 async (HttpRequest request, MeshIntake intake, CancellationToken cancel) =>
                 {
-                    var file = await Forms.FileAsync(request, cancel);
+                    var file = await Forms.ArrivingAsync(request, "part.stl", cancel);
                     var unit = LengthUnits.Parse(request.Form["unit"]);
                     return await intake.CheckAsync(file, unit, PartForms.Pull(request.Form["pull"]), cancel);
                 }

@@ -212,7 +212,7 @@ public static class RouteEndpoints
                 {
                     var memo = await memos.OfAsync(id, quantity, cancel);
                     return TypedResults.File(
-                        MemoPdf.Of(memo, memo.MeshHash is { } hash ? (await meshes.FindAsync(hash, cancel))?.Picture : null),
+                        MemoPdf.Of(memo, memo.MeshHash is { } hash ? await meshes.PictureAsync(hash, cancel) : null),
                         "application/pdf",
                         "route-memo.pdf"
                     );

@@ -4,7 +4,7 @@ namespace Stampo.Core.Tests.Geometry;
 
 public class PictureTests
 {
-    private static Picture Draw(List<Vec3> corners) => Picture.Of(Welder.WeldExact(Solids.Soup(corners), 1), 96, 72);
+    private static Picture Draw(List<Vec3> corners) => Picture.Of(Solids.Soup(corners).InMm(1), 96, 72);
 
     [Fact]
     public void The_part_is_centred_and_fills_the_picture_without_touching_its_edge()

@@ -88,7 +88,7 @@ public static class Solids
     }
 
     public static TriangleSoup Soup(List<Vec3> corners) =>
-        new("stl-binary", [.. corners.SelectMany(v => new[] { (float)v.X, (float)v.Y, (float)v.Z })]);
+        TriangleSoup.Of("stl-binary", [.. corners.SelectMany(v => new[] { (float)v.X, (float)v.Y, (float)v.Z })]);
 
     public static byte[] StlBinary(List<Vec3> corners)
     {

@@ -7,7 +7,7 @@ public class TopologyTests
 {
     private static (Mesh Mesh, Faults Faults, Topology Topology) Connect(List<Vec3> corners)
     {
-        var mesh = Welder.WeldExact(Solids.Soup(corners), 1);
+        var mesh = Solids.Soup(corners).InMm(1);
         var faults = Faults.Of(mesh);
         return (mesh, faults, Topology.Of(mesh, faults.LeftOut));
     }
@@ -54,8 +54,8 @@ public class TopologyTests
     [Fact]
     public void Minus_zero_and_zero_are_the_same_place()
     {
-        var soup = new TriangleSoup("test", [0f, 0f, 0f, 1f, 0f, 0f, 0f, 1f, 0f, -0f, 0f, -0f, 0f, 1f, 0f, -1f, 0f, 0f]);
-        Assert.Equal(4, Welder.WeldExact(soup, 1).VertexCount);
+        var soup = TriangleSoup.Of("test", [0f, 0f, 0f, 1f, 0f, 0f, 0f, 1f, 0f, -0f, 0f, -0f, 0f, 1f, 0f, -1f, 0f, 0f]);
+        Assert.Equal(4, soup.InMm(1).VertexCount);
     }
 
     [Fact]
@@ -115,7 +115,7 @@ public class TopologyTests
     {
         var block = Solids.Block(100, 100, 100);
         block[4] += new Vec3(1e-2, 0, 0);
-        var mesh = Welder.WeldExact(Solids.Soup(block), 1);
+        var mesh = Solids.Soup(block).InMm(1);
         var open = Topology.Of(mesh, Faults.Of(mesh).LeftOut).OpenVertices;
         Assert.Same(mesh, Welder.WeldNear(mesh, open));
     }

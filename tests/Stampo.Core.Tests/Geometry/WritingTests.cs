@@ -15,11 +15,11 @@ public class WritingTests
                 (radius, around, mmPerUnit) =>
                 {
                     var soup = Solids.Soup(Solids.Sphere(radius, 2 * around));
-                    var mesh = Welder.WeldExact(soup, mmPerUnit);
+                    var mesh = soup.InMm(mmPerUnit);
                     var back = MeshReader.Read(StlWriter.Write(mesh, mmPerUnit));
                     return back.Format == "stl-binary"
-                        && back.Coordinates.Zip(soup.Coordinates)
-                            .All(pair => Math.Abs(pair.First - pair.Second) <= 1e-6f * Math.Abs(pair.Second));
+                        && back.Corners.SequenceEqual(soup.Corners)
+                        && back.Points.Zip(soup.Points).All(pair => (pair.First - pair.Second).Length() <= 1e-6f * pair.Second.Length());
                 },
                 iter: 40
             );

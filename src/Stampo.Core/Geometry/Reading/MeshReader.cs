@@ -25,17 +25,8 @@ public static class MeshReader
             throw new RefusalException("mesh.empty", "The file is empty; export the part again and send that file.", "file");
         foreach (var format in Formats)
         {
-            if (!format.Recognises(file))
-                continue;
-            var soup = format.Read(file, cancel);
-            if (soup.TriangleCount == 0)
-                throw new RefusalException(
-                    "mesh.empty",
-                    "The file holds no triangle; export the part as a mesh and send that file.",
-                    "file"
-                );
-            RefuseNotFinite(soup.Coordinates);
-            return soup;
+            if (format.Recognises(file))
+                return Usable(format.Read(file, cancel));
         }
 
         throw new RefusalException(
@@ -52,18 +43,18 @@ public static class MeshReader
             "file"
         );
 
-    private static void RefuseNotFinite(ReadOnlySpan<float> coordinates)
+    /// <summary>The triangles as they are, when there are some and all are numbers to work with.</summary>
+    internal static TriangleSoup Usable(TriangleSoup soup)
     {
-        for (var i = 0; i < coordinates.Length; i++)
-        {
-            // Beyond a million kilometres in millimetres nothing is a part; it also keeps squares finite.
-            if (!(Math.Abs(coordinates[i]) < 1e15f))
-                throw new RefusalException(
-                    "mesh.not-finite",
-                    $"Triangle {i / 9 + 1:#,0} has a corner that is not a usable number ({Text.Number(coordinates[i])}); "
-                        + "export the part again.",
-                    "file"
-                );
-        }
+        if (soup.Unusable is { } corner)
+            throw new RefusalException(
+                "mesh.not-finite",
+                $"Triangle {corner.Triangle + 1:#,0} has a corner that is not a usable number ({Text.Number(corner.Value)}); "
+                    + "export the part again.",
+                "file"
+            );
+        return soup.TriangleCount > 0
+            ? soup
+            : throw new RefusalException("mesh.empty", "The file holds no triangle; export the part as a mesh and send that file.", "file");
     }
 }

@@ -1,5 +1,5 @@
 using System.Buffers.Text;
-using System.Runtime.InteropServices;
+using System.Numerics;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Geometry.Reading;
@@ -31,15 +31,15 @@ public sealed class Obj : IMeshFormat
 
     public TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel)
     {
-        var vertices = new List<float>();
-        var coordinates = new List<float>();
+        var vertices = new List<Vector3>();
+        var facets = new Facets();
         var tokens = new TextTokens(file, Name);
         while (tokens.Next())
         {
             if (tokens.Is("v"))
                 ReadVertex(ref tokens, vertices);
             else if (tokens.Is("f") || tokens.Is("fo"))
-                ReadFace(ref tokens, vertices, coordinates);
+                ReadFace(ref tokens, vertices, facets);
             else if (tokens.Is("surf"))
                 throw new RefusalException(
                     "mesh.free-form",
@@ -51,7 +51,7 @@ public sealed class Obj : IMeshFormat
                 cancel.ThrowIfCancellationRequested();
         }
 
-        return new TriangleSoup("obj", CollectionsMarshal.AsSpan(coordinates).ToArray());
+        return facets.Soup("obj");
     }
 
     /// <summary>What may stand before the first vertex.</summary>
@@ -96,15 +96,16 @@ public sealed class Obj : IMeshFormat
         return false;
     }
 
-    private static void ReadVertex(ref TextTokens tokens, List<float> vertices)
+    private static void ReadVertex(ref TextTokens tokens, List<Vector3> vertices)
     {
-        if (vertices.Count >= 3 * MostVertices)
+        if (vertices.Count >= MostVertices)
             throw new RefusalException(
                 "mesh.too-large",
                 $"Line {tokens.Line:#,0} of the OBJ has vertex {MostVertices + 1:#,0}; the limit is {MostVertices:#,0}. "
                     + "Export with a coarser tolerance.",
                 "file"
             );
+        var vertex = Vector3.Zero;
         for (var axis = 0; axis < 3; axis++)
         {
             if (!tokens.NextOnLine())
@@ -113,18 +114,20 @@ public sealed class Obj : IMeshFormat
                     $"Line {tokens.Line:#,0} of the OBJ is a vertex with {axis} of its three coordinates; export the part again.",
                     "file"
                 );
-            vertices.Add(tokens.NumberHere());
+            vertex[axis] = tokens.NumberHere();
         }
+
+        vertices.Add(vertex);
     }
 
-    private static void ReadFace(ref TextTokens tokens, List<float> vertices, List<float> coordinates)
+    private static void ReadFace(ref TextTokens tokens, List<Vector3> vertices, Facets facets)
     {
         int first = -1,
             before = -1,
             corners = 0;
         while (tokens.NextOnLine() && tokens.Token[0] != '#')
         {
-            var corner = Corner(tokens, vertices.Count / 3);
+            var corner = Corner(tokens, vertices.Count);
             if (++corners > MostCorners)
                 throw new RefusalException(
                     "mesh.malformed",
@@ -134,7 +137,7 @@ public sealed class Obj : IMeshFormat
             if (corners == 1)
                 first = corner;
             if (corners >= 3)
-                Add(vertices, coordinates, first, before, corner);
+                Add(facets, vertices[first], vertices[before], vertices[corner]);
             before = corner;
         }
 
@@ -161,11 +164,10 @@ public sealed class Obj : IMeshFormat
             );
     }
 
-    private static void Add(List<float> vertices, List<float> coordinates, params ReadOnlySpan<int> corners)
+    private static void Add(Facets facets, params ReadOnlySpan<Vector3> corners)
     {
-        if (coordinates.Count >= 9 * MeshReader.MaxTriangles)
-            throw MeshReader.TooMany(coordinates.Count / 9 + 1);
-        foreach (var corner in corners)
-            coordinates.AddRange(CollectionsMarshal.AsSpan(vertices).Slice(3 * corner, 3));
+        if (facets.Count >= MeshReader.MaxTriangles)
+            throw MeshReader.TooMany(facets.Count + 1L);
+        facets.Add(corners);
     }
 }

@@ -1,4 +1,4 @@
-using System.Runtime.InteropServices;
+using System.Numerics;
 using System.Text;
 
 namespace Stampo.Core.Geometry.Reading;
@@ -18,7 +18,7 @@ public sealed class StlAscii : IMeshFormat
 
     public TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel)
     {
-        var coordinates = new List<float>(Math.Min(file.Length / 24, 9 * MeshReader.MaxTriangles));
+        var facets = new Facets();
         var tokens = new TextTokens(file, Name);
         var inSolid = false;
         while (tokens.Next())
@@ -35,8 +35,8 @@ public sealed class StlAscii : IMeshFormat
             }
             else if (inSolid && tokens.Is("facet"))
             {
-                ReadFacet(ref tokens, coordinates);
-                if (coordinates.Count % 65_536 == 0)
+                ReadFacet(ref tokens, facets);
+                if (facets.Count % 65_536 == 0)
                     cancel.ThrowIfCancellationRequested();
             }
             else
@@ -47,7 +47,7 @@ public sealed class StlAscii : IMeshFormat
 
         if (inSolid)
             throw tokens.Truncated();
-        return new TriangleSoup("stl-ascii", CollectionsMarshal.AsSpan(coordinates).ToArray());
+        return facets.Soup("stl-ascii");
     }
 
     private static bool HoldsAny(ReadOnlySpan<byte> file, params ReadOnlySpan<string> words)
@@ -61,10 +61,11 @@ public sealed class StlAscii : IMeshFormat
         return false;
     }
 
-    private static void ReadFacet(ref TextTokens tokens, List<float> coordinates)
+    private static void ReadFacet(ref TextTokens tokens, Facets facets)
     {
-        if (coordinates.Count >= 9 * MeshReader.MaxTriangles)
-            throw MeshReader.TooMany(coordinates.Count / 9 + 1);
+        if (facets.Count >= MeshReader.MaxTriangles)
+            throw MeshReader.TooMany(facets.Count + 1L);
+        Span<Vector3> corners = stackalloc Vector3[3];
         tokens.Expect("normal");
         for (var i = 0; i < 3; i++)
             tokens.Number();
@@ -73,11 +74,11 @@ public sealed class StlAscii : IMeshFormat
         for (var corner = 0; corner < 3; corner++)
         {
             tokens.Expect("vertex");
-            for (var i = 0; i < 3; i++)
-                coordinates.Add(tokens.Number());
+            corners[corner] = new Vector3(tokens.Number(), tokens.Number(), tokens.Number());
         }
 
         tokens.Expect("endloop");
         tokens.Expect("endfacet");
+        facets.Add(corners);
     }
 }

@@ -1,6 +1,4 @@
 using System.Buffers.Binary;
-using System.Runtime.InteropServices;
-using Stampo.Core.Working;
 
 namespace Stampo.Core.Geometry.Reading;
 
@@ -10,54 +8,36 @@ namespace Stampo.Core.Geometry.Reading;
 /// </summary>
 public sealed class StlBinary : IMeshFormat
 {
-    private const int Head = 84,
-        Facet = 50;
+    /// <summary>So many bytes tell text from a binary file.</summary>
+    internal const int TellingBytes = 512;
 
-    public bool Recognises(ReadOnlySpan<byte> file) => HasExactLength(file) || !LooksLikeText(file[..Math.Min(file.Length, 512)]);
+    private const int Piece = 1 << 20;
+
+    public bool Recognises(ReadOnlySpan<byte> file) => HasExactLength(file) || !LooksLikeText(file);
 
     public TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel)
     {
-        if (file.Length < Head)
-            throw new RefusalException(
-                "mesh.truncated",
-                $"The file ends after {file.Length} bytes, inside the header of a binary STL; it was cut off. Export it again.",
-                "file"
-            );
-        var count = BinaryPrimitives.ReadUInt32LittleEndian(file[80..]);
-        var present = (file.Length - Head) / Facet;
-        if (count > present)
-            throw new RefusalException(
-                "mesh.truncated",
-                $"The file says {count:#,0} triangles but holds {present:#,0}; it was cut off, or is no STL file. Export it again.",
-                "file"
-            );
-        if (!HasExactLength(file))
-            throw new RefusalException(
-                "mesh.count-mismatch",
-                $"The file says {count:#,0} triangles but {file.Length - Head - count * (long)Facet:#,0} bytes follow "
-                    + "them; the count is wrong. Export it again.",
-                "file"
-            );
-        if (count > MeshReader.MaxTriangles)
-            throw MeshReader.TooMany(count);
-
-        var coordinates = new float[9 * (int)count];
-        for (var t = 0; t < (int)count; t++)
+        var pieces = new StlBinaryPieces(file.Length);
+        for (; !file.IsEmpty; file = file[Math.Min(Piece, file.Length)..])
         {
-            if ((t & 0xFFFF) == 0)
-                cancel.ThrowIfCancellationRequested();
-            MemoryMarshal.Cast<byte, float>(file.Slice(Head + t * Facet + 12, 36)).CopyTo(coordinates.AsSpan(9 * t, 9));
+            cancel.ThrowIfCancellationRequested();
+            pieces.Add(file[..Math.Min(Piece, file.Length)]);
         }
 
-        return new TriangleSoup("stl-binary", coordinates);
+        return pieces.Soup();
     }
 
-    private static bool HasExactLength(ReadOnlySpan<byte> file) =>
-        file.Length >= Head && Head + Facet * (long)BinaryPrimitives.ReadUInt32LittleEndian(file[80..]) == file.Length;
+    /// <summary>Whether the beginning of a file already tells that it will be read as a binary STL, however it goes on.</summary>
+    internal static bool TellsItself(ReadOnlySpan<byte> beginning) => !LooksLikeText(beginning) && !ThreeMf.ThreeMfFormat.Begins(beginning);
 
-    private static bool LooksLikeText(ReadOnlySpan<byte> head)
+    private static bool HasExactLength(ReadOnlySpan<byte> file) =>
+        file.Length >= StlBinaryPieces.Head
+        && StlBinaryPieces.Head + StlBinaryPieces.Facet * (long)BinaryPrimitives.ReadUInt32LittleEndian(file[(StlBinaryPieces.Head - 4)..])
+            == file.Length;
+
+    private static bool LooksLikeText(ReadOnlySpan<byte> file)
     {
-        foreach (var b in head)
+        foreach (var b in file[..Math.Min(file.Length, TellingBytes)])
         {
             if (b < 0x20 && b is not ((byte)'\t' or (byte)'\n' or (byte)'\r' or (byte)'\f'))
                 return false;

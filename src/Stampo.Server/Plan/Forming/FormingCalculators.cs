@@ -90,7 +90,7 @@ internal static class FormingCalculators
                 "/form-mesh",
                 async (HttpRequest request, MeshIntake intake, CancellationToken cancel) =>
                 {
-                    var file = await Forms.FileAsync(request, cancel);
+                    var file = await Forms.ArrivingAsync(request, "part.stl", cancel);
                     var form = request.Form;
                     var gauge = Number(form["gaugeMm"], "gaugeMm") ?? throw Missing("gaugeMm");
                     var side = Side(form["side"]);

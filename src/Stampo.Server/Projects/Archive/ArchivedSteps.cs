@@ -75,8 +75,7 @@ public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop)
             return StoredPart.None with { Declared = declared };
         var name = Forms.NameOf(part.FileName ?? "", "part.stl");
         var measured = await intake.KeepAsync(
-            name,
-            await archive.BytesAsync(ArchiveForm.MeshName(hash), cancel),
+            ArrivingFile.Here(name, await archive.BytesAsync(ArchiveForm.MeshName(hash), cancel)),
             part.Unit,
             declared,
             cancel

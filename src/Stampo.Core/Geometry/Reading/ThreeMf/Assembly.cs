@@ -12,9 +12,10 @@ internal sealed class Assembly
 
     private readonly Package _package;
     private readonly CancellationToken _cancel;
-    private readonly string _start;
+    private readonly string _start,
+        _unit;
     private readonly HashSet<(string, int)> _open = [];
-    private readonly List<float> _coordinates = [];
+    private readonly Facets _facets = new();
     private readonly float _mmPerUnit;
     private int _placings;
 
@@ -22,8 +23,8 @@ internal sealed class Assembly
     {
         (_package, _cancel) = (package, cancel);
         _start = package.StartPath();
-        Unit = package.ModelAt(_start).Unit;
-        _mmPerUnit = Unit switch
+        _unit = package.ModelAt(_start).Unit;
+        _mmPerUnit = _unit switch
         {
             "micron" => 0.001f,
             "millimeter" => 1,
@@ -33,21 +34,19 @@ internal sealed class Assembly
             "meter" => 1000,
             _ => throw new RefusalException(
                 "mesh.unit",
-                $"The 3MF says its unit is \"{(Unit.Length > 24 ? Unit[..24] : Unit)}\"; micron, millimeter, centimeter, "
+                $"The 3MF says its unit is \"{(_unit.Length > 24 ? _unit[..24] : _unit)}\"; micron, millimeter, centimeter, "
                     + "inch, foot and meter are known. Export the part again.",
                 "file"
             ),
         };
     }
 
-    public string Unit { get; }
-
-    public float[] Coordinates()
+    public TriangleSoup Soup()
     {
         var root = _package.ModelAt(_start);
         foreach (var item in root.Build)
             Place(item.Path ?? _start, item.ObjectId, item.Transform);
-        return CollectionsMarshal.AsSpan(_coordinates).ToArray();
+        return _facets.Soup("3mf", _unit);
     }
 
     private void Place(string path, int id, Transform transform)
@@ -84,15 +83,15 @@ internal sealed class Assembly
 
     private void AddTriangles(ModelObject thing, int id, Transform transform)
     {
-        var count = (_coordinates.Count + 3L * thing.Corners.Count) / 9;
+        var count = _facets.Count + thing.Corners.Count / 3L;
         if (count > MeshReader.MaxTriangles)
             throw MeshReader.TooMany(count);
         var vertices = MemoryMarshal.Cast<float, Vector3>(CollectionsMarshal.AsSpan(thing.Vertices));
         var mirrors = transform.Mirrors;
+        Span<Vector3> triangle = stackalloc Vector3[3];
         for (var i = 0; i < thing.Corners.Count; i++)
         {
-            // A mirrored triangle takes its second and third corner the other way round.
-            var corner = thing.Corners[mirrors && i % 3 > 0 ? i - i % 3 + 3 - i % 3 : i];
+            var corner = thing.Corners[i];
             if (corner >= vertices.Length)
                 throw new RefusalException(
                     "mesh.bad-index",
@@ -100,8 +99,10 @@ internal sealed class Assembly
                         + $"{vertices.Length:#,0}; export the part again.",
                     "file"
                 );
-            var point = Vector3.Transform(vertices[corner], transform.Matrix) * _mmPerUnit;
-            _coordinates.AddRange([point.X, point.Y, point.Z]);
+            triangle[i % 3] = Vector3.Transform(vertices[corner], transform.Matrix) * _mmPerUnit;
+            // A mirrored triangle takes its second and third corner the other way round.
+            if (i % 3 == 2)
+                _facets.Add(triangle[0], triangle[mirrors ? 2 : 1], triangle[mirrors ? 1 : 2]);
         }
     }
 }

@@ -10,7 +10,9 @@ namespace Stampo.Core.Geometry.Reading.ThreeMf;
 /// </summary>
 public sealed class ThreeMfFormat : IMeshFormat
 {
-    public bool Recognises(ReadOnlySpan<byte> file) => file.StartsWith("PK\x03\x04"u8);
+    public bool Recognises(ReadOnlySpan<byte> file) => Begins(file);
+
+    internal static bool Begins(ReadOnlySpan<byte> file) => file.StartsWith("PK\x03\x04"u8);
 
     public TriangleSoup Read(ReadOnlySpan<byte> file, CancellationToken cancel)
     {
@@ -18,8 +20,7 @@ public sealed class ThreeMfFormat : IMeshFormat
         {
             using var zip = new ZipArchive(new MemoryStream(file.ToArray()), ZipArchiveMode.Read);
             var package = new Package(zip, cancel);
-            var assembly = new Assembly(package, cancel);
-            return new TriangleSoup("3mf", assembly.Coordinates(), assembly.Unit);
+            return new Assembly(package, cancel).Soup();
         }
         catch (XmlException broken)
         {
