@@ -22,7 +22,7 @@ try {
     scripts.map(async (url) => gzipSync(Buffer.from(await (await fetch(url)).arrayBuffer())).length),
   );
   const kB = sizes.reduce((sum, size) => sum + size, 0) / 1000;
-  line('first load: script, compressed', `${kB.toFixed(0)} kB in ${sizes.length} files`, '250 kB', kB <= 250);
+  line('first load: script, compressed', `${kB.toFixed(0)} kB in ${sizes.length} files`, '180 kB', kB <= 180);
 
   await measured(application.url, projects.slice(0, 7));
   await page.goto(`${application.url}/projects/${projects[0].id}/routes?q=40`, { waitUntil: 'networkidle' });

@@ -1,8 +1,9 @@
 import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { type ComponentType, lazy } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { Problem } from './api/client';
-import { Broken } from './shell/Broken';
+import { Nowhere } from './shell/Broken';
 import { Shell } from './shell/Shell';
 import { theme } from './theme/theme';
 
@@ -15,64 +16,57 @@ const queries = new QueryClient({
   },
 });
 
-const router = createBrowserRouter([
-  {
-    path: '/',
-    Component: Shell,
-    ErrorBoundary: Broken,
-    HydrateFallback: () => null,
-    children: [
-      { index: true, lazy: async () => ({ Component: (await import('../steps/projects/HomePage')).HomePage }) },
-      {
-        path: 'projects/:projectId',
-        children: [
-          { index: true, element: <Navigate to="part" replace /> },
-          { path: 'part', lazy: async () => ({ Component: (await import('../steps/part/PartPage')).PartPage }) },
-          { path: 'brief', lazy: async () => ({ Component: (await import('../steps/brief/BriefPage')).BriefPage }) },
-          {
-            path: 'routes',
-            lazy: async () => ({ Component: (await import('../steps/routes/RoutesPage')).RoutesPage }),
-          },
-          { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanPage')).PlanPage }) },
-          {
-            path: 'traveller',
-            lazy: async () => ({ Component: (await import('../steps/plan/TravellerPage')).TravellerPage }),
-          },
-          {
-            path: 'ladder',
-            lazy: async () => ({ Component: (await import('../steps/brief/ladder/LadderPage')).LadderPage }),
-          },
-          { path: 'memo', lazy: async () => ({ Component: (await import('../steps/routes/MemoPage')).MemoPage }) },
-          { path: 'bench', lazy: async () => ({ Component: (await import('../steps/bench/BenchPage')).BenchPage }) },
-          { path: 'log', lazy: async () => ({ Component: (await import('../steps/log/LogPage')).LogPage }) },
-          { path: '*', Component: Broken },
-        ],
-      },
-      { path: 'library', lazy: async () => ({ Component: (await import('../library/LibraryPage')).LibraryPage }) },
-      { path: 'shop', lazy: async () => ({ Component: (await import('../shop/ShopPage')).ShopPage }) },
-      { path: 'week', lazy: async () => ({ Component: (await import('../shop/week/WeekPage')).WeekPage }) },
-      { path: 'shelf', lazy: async () => ({ Component: (await import('../shop/shelf/ShelfPage')).ShelfPage }) },
-      { path: 'shelf/tool', lazy: async () => ({ Component: (await import('../shop/shelf/ToolPage')).ToolPage }) },
-      {
-        path: 'shelf/pedigree/:run',
-        lazy: async () => ({ Component: (await import('../shop/shelf/PedigreePage')).PedigreePage }),
-      },
-      {
-        path: 'shelf/learned',
-        lazy: async () => ({ Component: (await import('../shop/shelf/LearnedPage')).LearnedPage }),
-      },
-      { path: 'stand-ins', lazy: async () => ({ Component: (await import('../shop/StandInsPage')).StandInsPage }) },
-      { path: '*', Component: Broken },
-    ],
-  },
-]);
+/** A page that is fetched when somebody goes there. */
+const page = (fetched: () => Promise<ComponentType>) => {
+  const Page = lazy(async () => ({ default: await fetched() }));
+  return <Page />;
+};
+
+const pages = (
+  <Routes>
+    <Route path="/" Component={Shell}>
+      <Route index element={page(async () => (await import('../steps/projects/HomePage')).HomePage)} />
+      <Route path="projects/:projectId">
+        <Route index element={<Navigate to="part" replace />} />
+        <Route path="part" element={page(async () => (await import('../steps/part/PartPage')).PartPage)} />
+        <Route path="brief" element={page(async () => (await import('../steps/brief/BriefPage')).BriefPage)} />
+        <Route path="routes" element={page(async () => (await import('../steps/routes/RoutesPage')).RoutesPage)} />
+        <Route path="plan" element={page(async () => (await import('../steps/plan/PlanPage')).PlanPage)} />
+        <Route
+          path="traveller"
+          element={page(async () => (await import('../steps/plan/TravellerPage')).TravellerPage)}
+        />
+        <Route
+          path="ladder"
+          element={page(async () => (await import('../steps/brief/ladder/LadderPage')).LadderPage)}
+        />
+        <Route path="memo" element={page(async () => (await import('../steps/routes/MemoPage')).MemoPage)} />
+        <Route path="bench" element={page(async () => (await import('../steps/bench/BenchPage')).BenchPage)} />
+        <Route path="log" element={page(async () => (await import('../steps/log/LogPage')).LogPage)} />
+        <Route path="*" Component={Nowhere} />
+      </Route>
+      <Route path="library" element={page(async () => (await import('../library/LibraryPage')).LibraryPage)} />
+      <Route path="shop" element={page(async () => (await import('../shop/ShopPage')).ShopPage)} />
+      <Route path="week" element={page(async () => (await import('../shop/week/WeekPage')).WeekPage)} />
+      <Route path="shelf" element={page(async () => (await import('../shop/shelf/ShelfPage')).ShelfPage)} />
+      <Route path="shelf/tool" element={page(async () => (await import('../shop/shelf/ToolPage')).ToolPage)} />
+      <Route
+        path="shelf/pedigree/:run"
+        element={page(async () => (await import('../shop/shelf/PedigreePage')).PedigreePage)}
+      />
+      <Route path="shelf/learned" element={page(async () => (await import('../shop/shelf/LearnedPage')).LearnedPage)} />
+      <Route path="stand-ins" element={page(async () => (await import('../shop/StandInsPage')).StandInsPage)} />
+      <Route path="*" Component={Nowhere} />
+    </Route>
+  </Routes>
+);
 
 export function App() {
   return (
     <ThemeProvider theme={theme} defaultMode="system" noSsr>
       <CssBaseline />
       <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
+        <BrowserRouter>{pages}</BrowserRouter>
       </QueryClientProvider>
     </ThemeProvider>
   );

@@ -17,12 +17,12 @@ const keys: readonly [string, string][] = [
   ['?', 'this list'],
 ];
 
-export function Keys({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function Keys({ onClose }: { onClose: () => void }) {
   return (
     <Drawer
       anchor="right"
       variant="persistent"
-      open={open}
+      open
       slotProps={{
         paper: {
           sx: { width: 380, maxWidth: '100vw', p: 2, boxShadow: 6 },

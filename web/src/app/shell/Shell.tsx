@@ -1,19 +1,21 @@
 import { Box, Button, Link as MuiLink, Typography, useColorScheme } from '@mui/material';
 import { lazy, memo, Suspense, useEffect, useState } from 'react';
-import { Link, Outlet, useParams } from 'react-router';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { Picture } from '../../shared/Picture';
 import { useGo, Ways } from '../../shared/useGo';
-import { Keys } from './Keys';
+import { Broken } from './Broken';
 import { PartingLine } from './PartingLine';
 import { steps } from './steps';
 import { Unsent } from './Unsent';
 import { useProject } from './useProject';
 
+const Keys = lazy(async () => ({ default: (await import('./Keys')).Keys }));
 const WhatIfBadge = lazy(async () => ({ default: (await import('../../shared/WhatIf')).WhatIfBadge }));
 
 /** Every page: the job strip, then the step. */
 export function Shell() {
   const { projectId } = useParams();
+  const { pathname } = useLocation();
   return (
     <Ways>
       <Strip projectId={projectId} />
@@ -29,7 +31,11 @@ export function Shell() {
           </Suspense>
         )}
         <Unsent />
-        <Outlet />
+        <Broken at={pathname}>
+          <Suspense fallback={null}>
+            <Outlet />
+          </Suspense>
+        </Broken>
       </Box>
     </Ways>
   );
@@ -142,7 +148,11 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
           </Button>
         </Box>
       </Box>
-      <Keys open={help} onClose={() => setHelp(false)} />
+      {help && (
+        <Suspense fallback={null}>
+          <Keys onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
     </>
   );
 });

@@ -58,10 +58,8 @@ export const theme = createTheme({
     MuiButton: { defaultProps: { disableElevation: true, size: 'small' } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     // A field is a line to write on: its name above, a hairline under, number and unit on one line.
-    MuiTextField: {
-      defaultProps: { size: 'small', variant: 'standard' },
-      styleOverrides: { root: { '& .MuiInputLabel-root + .MuiInputBase-root': { marginTop: 0 } } },
-    },
+    MuiTextField: { defaultProps: { size: 'small', variant: 'standard' } },
+    MuiFormControl: { styleOverrides: { root: { '& .MuiInputLabel-root + .MuiInputBase-root': { marginTop: 0 } } } },
     MuiInputLabel: {
       defaultProps: { shrink: true },
       styleOverrides: {

@@ -1,9 +1,12 @@
 import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { client, unwrap } from '../../app/api/client';
-import { ToleranceQuestion } from './step/ToleranceQuestion';
 import type { Upload } from './useUpload';
+
+const ToleranceQuestion = lazy(async () => ({
+  default: (await import('./step/ToleranceQuestion')).ToleranceQuestion,
+}));
 
 interface Props {
   upload: Upload;
@@ -63,7 +66,11 @@ export function DropZone({ upload, onFile, title, children, sx }: Props) {
           }}
         />
       </Box>
-      {upload.question && <ToleranceQuestion name={upload.question.name} onAnswer={upload.question.answer} />}
+      {upload.question && (
+        <Suspense fallback={null}>
+          <ToleranceQuestion name={upload.question.name} onAnswer={upload.question.answer} />
+        </Suspense>
+      )}
       {busy && (
         <Box sx={{ mt: 1 }} role="status">
           <Typography variant="body2">

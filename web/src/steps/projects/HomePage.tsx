@@ -1,6 +1,6 @@
-import { Box, Button, Link, Snackbar, TextField, Typography } from '@mui/material';
+import { Box, Button, Link, Typography } from '@mui/material';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { ProjectSummary } from '../../app/api/types';
@@ -10,10 +10,13 @@ import { Picture } from '../../shared/Picture';
 import { Refusal } from '../../shared/Refusal';
 import { useAddress } from '../../shared/useAddress';
 import { useGo } from '../../shared/useGo';
+import { TextLine } from '../../shared/TextLine';
 import { useRested } from '../../shared/useRested';
 import { DropZone } from '../../shared/upload/DropZone';
 import { useUpload } from '../../shared/upload/useUpload';
 import { TakeIn } from './TakeIn';
+
+const Undo = lazy(async () => ({ default: (await import('../../shared/Undo')).Undo }));
 
 const PAGE = 50;
 
@@ -70,13 +73,13 @@ export function HomePage() {
           <Button color="inherit" onClick={() => address({ away: shelved ? null : '' })}>
             {shelved ? 'Back to the projects' : 'What was put away'}
           </Button>
-          <TextField
+          <TextLine
             type="search"
             label="Find a project"
             value={typed}
-            onChange={(event) => {
-              setTyped(event.target.value);
-              address({ find: event.target.value || null });
+            onChange={(find) => {
+              setTyped(find);
+              address({ find: find || null });
             }}
             sx={{ width: 220 }}
           />
@@ -98,17 +101,13 @@ export function HomePage() {
         <NewProject />
         <TakeIn />
       </Box>
-      <Snackbar
-        open={away !== null}
-        autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && setAway(null)}
-        message={`${away?.name} is put away.`}
-        action={
-          <Button color="inherit" onClick={() => away && move.mutate({ project: away, removed: false })}>
-            Undo
-          </Button>
-        }
-      />
+      {away && (
+        <Suspense fallback={null}>
+          <Undo onUndo={() => move.mutate({ project: away, removed: false })} onEnd={() => setAway(null)}>
+            {away.name} is put away.
+          </Undo>
+        </Suspense>
+      )}
     </Box>
   );
 }
@@ -237,13 +236,12 @@ function NewProject() {
       <Typography variant="h2" id="new-project" sx={{ mb: 1.5, mt: 1 }}>
         New project
       </Typography>
-      <TextField
+      <TextLine
         label="Name (else the file’s)"
         value={name}
-        onChange={(event) => setName(event.target.value)}
-        fullWidth
-        slotProps={{ htmlInput: { maxLength: 120 } }}
-        sx={{ mb: 1.5 }}
+        onChange={setName}
+        maxLength={120}
+        sx={{ mb: 1.5, width: '100%' }}
       />
       <DropZone
         upload={upload}
