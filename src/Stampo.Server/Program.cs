@@ -150,6 +150,7 @@ api.MapLog();
 api.MapConvert();
 api.MapGet("/api/limits", (IOptions<StampoOptions> options) => new Limits(options.Value.MaxUploadBytes)).WithTags("Server");
 api.MapGet("/api/health", () => new { ok = true }).ExcludeFromDescription();
+BuiltEndpoints.Of(app);
 try
 {
     await app.RunAsync();

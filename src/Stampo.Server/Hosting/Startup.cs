@@ -15,7 +15,8 @@ public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<Stampo
         IDisposable
 {
     private DataFolder? _folder;
-    private bool _prepared;
+    private bool _prepared,
+        _demoIsNew;
 
     public async Task StartingAsync(CancellationToken cancellationToken)
     {
@@ -31,12 +32,17 @@ public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<Stampo
         await demo.LoadAsync(world, cancellationToken);
         if (kept is not null && !File.Exists(kept))
             Backup.Make(_folder.Path, kept);
-        await demo.MeasureAsync(cancellationToken);
+        _demoIsNew = true;
     }
 
     public Task StartAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
-    public Task StartedAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+    /// <summary>Nobody waits for the measuring of the demo's parts to see its first page.</summary>
+    public async Task StartedAsync(CancellationToken cancellationToken)
+    {
+        if (_demoIsNew)
+            await demo.MeasureAsync(cancellationToken);
+    }
 
     public Task StoppingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
