@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Stampo.Core.Geometry;
 
 /// <summary>
@@ -71,12 +73,14 @@ internal sealed class EdgeMatch
 
         return (ends, keys);
 
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
         void Count(int low)
         {
             if ((uint)(low - firstVertex) < run)
                 ends[low - firstVertex]++;
         }
 
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
         void Put(int t, int from, int to)
         {
             var (low, high) = from < to ? (from, to) : (to, from);

@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
 
 namespace Stampo.Core.Geometry;
@@ -33,6 +34,7 @@ public sealed class Facets
     }
 
     /// <summary>From the first triangle that has an unusable corner on, nothing is taken in.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public void Add(Vector3 a, Vector3 b, Vector3 c)
     {
         if (_unusable is not null || !IsUsable(a) || !IsUsable(b) || !IsUsable(c))
@@ -43,10 +45,12 @@ public sealed class Facets
 
         if (_count == _corners.Length)
             Array.Resize(ref _corners, 2 * _count);
+        var triangle = _corners.AsSpan(_count, 3);
+        _count += 3;
         // Adding zero turns −0 into +0, which a file may use for the same point.
-        _corners[_count++] = _points.NumberOf(a + Vector3.Zero);
-        _corners[_count++] = _points.NumberOf(b + Vector3.Zero);
-        _corners[_count++] = _points.NumberOf(c + Vector3.Zero);
+        triangle[0] = _points.NumberOf(a + Vector3.Zero);
+        triangle[1] = _points.NumberOf(b + Vector3.Zero);
+        triangle[2] = _points.NumberOf(c + Vector3.Zero);
     }
 
     public TriangleSoup Soup(string format, string? statedUnit = null)
@@ -55,6 +59,7 @@ public sealed class Facets
         return new TriangleSoup(format, _points.Points.ToArray(), _corners, statedUnit) { Unusable = _unusable };
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static bool IsUsable(Vector3 corner) => Vector128.LessThanAll(Vector128.Abs(corner.AsVector128()), Vector128.Create(Most));
 
     private static float Unusable(params ReadOnlySpan<Vector3> corners)

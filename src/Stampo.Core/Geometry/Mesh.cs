@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Stampo.Core.Geometry;
 
 /// <summary>
@@ -14,8 +16,10 @@ public sealed class Mesh(double[] positions, int[] corners)
 
     public int TriangleCount => Corners.Length / 3;
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public Vec3 Vertex(int vertex) => new(Positions[3 * vertex], Positions[3 * vertex + 1], Positions[3 * vertex + 2]);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public Vec3 Corner(int triangle, int corner) => Vertex(Corners[3 * triangle + corner]);
 
     /// <summary>The nine coordinates of a triangle, in single precision.</summary>

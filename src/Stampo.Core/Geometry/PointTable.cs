@@ -24,15 +24,19 @@ internal sealed class PointTable
 
     public ReadOnlySpan<Vector3> Points => _points.AsSpan(0, _count);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public int NumberOf(Vector3 point)
     {
         var slot = SlotOf(point);
-        if (_slots[slot] != 0)
-            return _slots[slot] - 1;
+        return _slots[slot] is > 0 and var number ? number - 1 : New(point, slot);
+    }
+
+    private int New(Vector3 point, int slot)
+    {
         if (_count == _points.Length)
         {
             Grow();
-            return NumberOf(point);
+            slot = SlotOf(point);
         }
 
         _points[_count] = point;
@@ -52,10 +56,10 @@ internal sealed class PointTable
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private int SlotOf(Vector3 point)
     {
-        var mask = _slots.Length - 1;
-        var slot = Hash(point) & mask;
-        while (_slots[slot] != 0 && _points[_slots[slot] - 1] != point)
-            slot = (slot + 1) & mask;
+        var (slots, points) = (_slots, _points);
+        var slot = Hash(point) & (slots.Length - 1);
+        while (slots[slot] is > 0 and var number && points[number - 1] != point)
+            slot = (slot + 1) & (slots.Length - 1);
         return slot;
     }
 

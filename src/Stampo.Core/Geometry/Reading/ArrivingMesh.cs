@@ -13,14 +13,21 @@ public sealed class ArrivingMesh(long expectedBytes = 0)
     private ArrayBufferWriter<byte>? _gathered = new();
     private StlBinaryPieces? _stl;
 
-    /// <summary>Reads a stream to its end.</summary>
+    /// <summary>Reads a stream to its end; the next piece is fetched, or unpacked, while one is joined.</summary>
     public static async Task<TriangleSoup> ReadAsync(Stream file, long expectedBytes, CancellationToken cancel)
     {
         var mesh = new ArrivingMesh(expectedBytes);
-        var piece = new byte[PieceBytes];
-        while (await file.ReadAsync(piece, cancel) is > 0 and var bytes)
+        var (piece, ahead) = (new byte[PieceBytes], new byte[PieceBytes]);
+        for (var bytes = await FillAsync(piece); bytes > 0; (piece, ahead) = (ahead, piece))
+        {
+            var next = Task.Run(() => FillAsync(ahead), cancel);
             mesh.Add(piece.AsSpan(0, bytes));
+            bytes = await next;
+        }
+
         return mesh.Soup(cancel);
+
+        async Task<int> FillAsync(byte[] room) => await file.ReadAtLeastAsync(room, room.Length, throwOnEndOfStream: false, cancel);
     }
 
     public void Add(ReadOnlySpan<byte> piece)
