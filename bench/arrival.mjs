@@ -1,8 +1,9 @@
-// Figures of what somebody waits for first: a demo begun from its copy, and a mesh of 50 MB from upload to the bytes of its picture.
+// Figures of what somebody waits for first: a demo begun from its copy, its first page, and a mesh of 50 MB from upload to the bytes of its picture.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { answering, launch, newFolder } from '../tests/e2e/application.mjs';
+import { chromium as browserType } from '@playwright/test';
+import { answering, chromium, launch, newFolder } from '../tests/e2e/application.mjs';
 
 const TAKES = 4;
 const line = (what, ms, limit) =>
@@ -63,11 +64,23 @@ const folder = mkdtempSync(join(tmpdir(), 'stampo-kept-'));
 try {
   const settings = { demo: true, more: [`--Stampo:DemoKept=${join(folder, 'demo.db')}`] };
   await started(settings);
-  line(
-    'demo begun from its copy, to the list of projects',
-    median([await started(settings), await started(settings)]),
-    2500,
-  );
+  const browser = await browserType.launch(chromium);
+  const firstPages = [];
+  const open = async (url) => {
+    const page = await browser.newPage();
+    firstPages.push(
+      await timed(async () => {
+        await page.goto(url);
+        await page.getByRole('link', { name: 'Gateway housing' }).waitFor();
+      }),
+    );
+    await page.close();
+  };
+  const starts = [];
+  for (let take = 0; take < TAKES - 1; take++) starts.push(await started(settings, open));
+  await browser.close();
+  line('demo begun from its copy, to the list of projects', median(starts), 2500);
+  line('then its first page, to a project to open', median(firstPages), 1000);
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

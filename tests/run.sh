@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Runs every check and test and ends with one line: N passed, N failed. Called by ./stampo test, which has built what is needed.
+# Runs every check and test and ends with one line: N passed, N failed. Called by ./stampo test, which has fetched what is needed.
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 log=$(mktemp -d)
@@ -71,6 +71,7 @@ declare -A begun
 xunit() { suite "$1" dotnet run --no-build -c Release --project "tests/$1" -- -noColor -noLogo; }
 
 check "C# builds without a warning" dotnet build Stampo.slnx -c Release
+check "The page builds by the server's types" npm run --silent build --workspace web
 begin lint npm run --silent lint
 check "C# is formatted" dotnet csharpier check .
 check "TypeScript is linted and formatted" ended lint

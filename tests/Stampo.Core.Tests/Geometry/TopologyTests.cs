@@ -136,4 +136,61 @@ public class TopologyTests
         Assert.Equal(1, voids);
         Assert.Empty(reversed);
     }
+
+    [Fact]
+    public void Edges_matched_on_all_cores_are_the_edges_counted_one_by_one() =>
+        Gen.Int[0, 1_000_000]
+            .Sample(
+                seed =>
+                {
+                    var random = new Random(seed);
+                    // Two balls, large enough to be shared out, with facets taken out, turned over and standing twice.
+                    List<Vec3> whole = [.. Solids.Sphere(10, 160), .. Solids.Sphere(10, 130, new Vec3(25, 0, 0))];
+                    List<Vec3> corners = [];
+                    for (var t = 0; t < whole.Count; t += 3)
+                    {
+                        var spoil = random.Next(400);
+                        if (spoil == 0)
+                            continue;
+                        corners.AddRange(spoil == 1 ? [whole[t], whole[t + 2], whole[t + 1]] : whole[t..(t + 3)]);
+                        if (spoil == 2)
+                            corners.AddRange(whole[t], whole[t + 1], new Vec3(0, 0, random.Next(3)));
+                    }
+
+                    var (mesh, faults, topology) = Connect(corners);
+                    return mesh.TriangleCount > 20_000 && Alike(mesh, faults, topology);
+                },
+                iter: 12
+            );
+
+    private static bool Alike(Mesh mesh, Faults faults, Topology topology)
+    {
+        var edges = new Dictionary<(int, int), List<(int Triangle, int Side, bool Up)>>();
+        for (var c = 0; c < mesh.Corners.Length; c++)
+        {
+            var (t, k) = (c / 3, c % 3);
+            if (faults.LeftOut[t])
+                continue;
+            var (from, to) = (mesh.Corners[c], mesh.Corners[3 * t + (k + 1) % 3]);
+            var edge = (Math.Min(from, to), Math.Max(from, to));
+            if (!edges.TryGetValue(edge, out var known))
+                edges[edge] = known = [];
+            known.Add((t, k, from < to));
+        }
+
+        var pairs = edges.Values.Where(e => e.Count == 2).ToList();
+        var across = Enumerable.Repeat(-1, mesh.Corners.Length).ToArray();
+        foreach (var pair in pairs)
+            (across[3 * pair[0].Triangle + pair[0].Side], across[3 * pair[1].Triangle + pair[1].Side]) = (
+                pair[1].Triangle,
+                pair[0].Triangle
+            );
+        var ofOne = edges.Where(e => e.Value.Count == 1).Select(e => e.Key).ToList();
+        return topology.OpenEdges == ofOne.Count
+            && topology.NonManifoldEdges == edges.Values.Count(e => e.Count > 2)
+            && topology.FlippedEdges == pairs.Count(p => p[0].Up == p[1].Up)
+            && topology.OpenVertices.SetEquals(ofOne.SelectMany(e => new[] { e.Item1, e.Item2 }))
+            && topology.Neighbours.SequenceEqual(across)
+            && edges.Values.All(e => e.All(side => topology.ShellOf[side.Triangle] == topology.ShellOf[e[0].Triangle]));
+    }
 }

@@ -97,7 +97,7 @@ public sealed class PrintedMoldCheck
         if (_shape.Made is { } made)
             return _sheet.Write(
                 "moldSolid",
-                "Solid of both halves",
+                "Solid of the mold",
                 "volume of the generated pieces × blocks",
                 made.Cm3 * _shape.Blocks,
                 "cm³",
@@ -107,11 +107,11 @@ public sealed class PrintedMoldCheck
             );
         return _sheet.Write(
             "moldSolid",
-            "Solid of both halves",
+            "Solid of the mold",
             $"({PrintedMoldSolid.Formula}) × cavities",
             PrintedMoldSolid.Cm3(_job.Part, _shape.WallMm) * _shape.Cavities,
             "cm³",
-            "an estimate until the halves are generated",
+            "an estimate as two halves until the mold is generated",
             [.. PrintedMoldSolid.Inputs(_job.Part, _shape.WallMm), cavities]
         );
     }

@@ -42,7 +42,7 @@ export default function SplitMold({ projectId, part, version, blocks }: Props) {
   const { work } = state;
   return (
     <Box component="section" aria-label="Split mold" sx={{ mt: 2 }}>
-      <Typography variant="h2">The halves, generated</Typography>
+      <Typography variant="h2">The mold, generated</Typography>
       {start.error && <Alert severity="error">{start.error.message}</Alert>}
       {work.phase === 'failed' && (
         <Alert severity="error" sx={{ my: 1 }}>
@@ -91,7 +91,7 @@ function Made({ version, state, figures }: Pick<Props, 'version'> & { state: Spl
         <Typography variant="body2">Closed</Typography>
         <Slider
           size="small"
-          aria-label="How far the halves are apart"
+          aria-label="How far the pieces are apart"
           value={open}
           min={0}
           max={1}
