@@ -71,7 +71,7 @@ try {
     firstPages.push(
       await timed(async () => {
         await page.goto(url);
-        await page.getByRole('link', { name: 'Gateway housing' }).waitFor();
+        await page.getByRole('link', { name: 'Gateway housing', exact: true }).waitFor();
       }),
     );
     await page.close();

@@ -38,6 +38,28 @@ public static class Backup
         }
     }
 
+    /// <summary>
+    /// Adds what has been measured to a copy made before. It is found by content, so that it fits whatever else was changed meanwhile.
+    /// </summary>
+    public static void AddStudies(string folder, string copy)
+    {
+        var part = copy + ".part";
+        Copy(copy, part);
+        using (var studies = Open(part))
+        {
+            using (var attach = studies.CreateCommand())
+            {
+                attach.CommandText = "ATTACH $from AS measured;";
+                attach.Parameters.AddWithValue("$from", DataFolder.FileIn(Path.GetFullPath(folder)));
+                attach.ExecuteNonQuery();
+            }
+
+            Ask(studies, "INSERT OR IGNORE INTO main.\"Studies\" SELECT * FROM measured.\"Studies\";");
+        }
+
+        File.Move(part, copy, overwrite: true);
+    }
+
     /// <summary>Over whatever an earlier copy that was cut off left there.</summary>
     internal static void Copy(string from, string to)
     {

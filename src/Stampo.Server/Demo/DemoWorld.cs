@@ -102,12 +102,14 @@ public sealed class DemoWorld(
         );
     }
 
-    /// <summary>Begins to measure what is not measured yet, the first one listed first.</summary>
-    public async Task MeasureAsync(CancellationToken cancel)
+    /// <summary>Begins to measure what is not measured yet, the first one listed first; false when all of it is.</summary>
+    public async Task<bool> MeasureAsync(CancellationToken cancel)
     {
+        var began = false;
         foreach (var project in (await projects.PageAsync(ProjectQuery.Of(null, null, null, null), cancel)).Page)
             if (await steps.PartNowAsync(project.Id, cancel) is { Hash: not null } part)
-                await studies.StartAsync(part, cancel);
+                began |= await studies.StartAsync(part, cancel) is not null;
+        return began;
     }
 
     private static async Task<T> ReadAsync<T>(string folder, string name, CancellationToken cancel)

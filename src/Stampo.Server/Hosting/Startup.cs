@@ -10,9 +10,13 @@ namespace Stampo.Server.Hosting;
 /// Before the first request: the data folder taken, its database brought up to date, and the demo world laid in when asked for.
 /// After the last one: the write-ahead log taken into the database, and the folder let go.
 /// </summary>
-public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<StampoOptions> options, DemoWorld demo, ILogger<Startup> log)
-    : IHostedLifecycleService,
-        IDisposable
+public sealed class Startup(
+    IDbContextFactory<StampoDb> factory,
+    IOptions<StampoOptions> options,
+    DemoWorld demo,
+    LongWork work,
+    ILogger<Startup> log
+) : IHostedLifecycleService, IDisposable
 {
     private DataFolder? _folder;
     private bool _prepared,
@@ -40,8 +44,10 @@ public sealed class Startup(IDbContextFactory<StampoDb> factory, IOptions<Stampo
     /// <summary>Nobody waits for the measuring of the demo's parts to see its first page.</summary>
     public async Task StartedAsync(CancellationToken cancellationToken)
     {
-        if (_demoIsNew)
-            await demo.MeasureAsync(cancellationToken);
+        if (!_demoIsNew || !await demo.MeasureAsync(cancellationToken) || options.Value.DemoKept is not { } kept)
+            return;
+        // Stands last in the line: by then all is measured.
+        work.TryStart("demo/kept", _ => Task.Run(() => Backup.AddStudies(_folder!.Path, kept), CancellationToken.None));
     }
 
     public Task StoppingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
