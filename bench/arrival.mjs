@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium as browserType } from '@playwright/test';
-import { answering, chromium, launch, newFolder } from '../tests/e2e/application.mjs';
+import { answering, chromium, launch, measured, newFolder } from '../tests/e2e/application.mjs';
 
 const TAKES = 4;
 const line = (what, ms, limit) =>
@@ -63,7 +63,11 @@ async function started(settings, use = async () => {}) {
 const folder = mkdtempSync(join(tmpdir(), 'stampo-kept-'));
 try {
   const settings = { demo: true, more: [`--Stampo:DemoKept=${join(folder, 'demo.db')}`] };
-  await started(settings);
+  // Somebody looked at it until its parts were measured.
+  await started(settings, async (url) => {
+    await measured(url, await (await fetch(`${url}/api/projects`)).json());
+    await new Promise((kept) => setTimeout(kept, 1500));
+  });
   const browser = await browserType.launch(chromium);
   const firstPages = [];
   const open = async (url) => {
