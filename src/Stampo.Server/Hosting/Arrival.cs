@@ -6,9 +6,8 @@ namespace Stampo.Server.Hosting;
 
 /// <summary>
 /// Takes a request's body in before anything is worked on, so that a slow line costs only its own place: many small bodies at once,
-/// a few uploads in all, and fewer from one address. A few meshes are read as they
-/// come instead, where that is quicker. How long it may take goes by its progress (see the server's least rate), not by a
-/// clock.
+/// a few uploads in all, and fewer from one address. Two meshes at a time are read as they come instead, which is quicker. How long it
+/// may take goes by its progress (see the server's least rate), not by a clock.
 /// </summary>
 public sealed class Arrival(RequestDelegate next) : IDisposable
 {

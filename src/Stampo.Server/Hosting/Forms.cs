@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.Timeouts;
 using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.Net.Http.Headers;
 
@@ -25,6 +26,8 @@ internal static class Forms
     {
         if (request.HttpContext.Features.Get<IFormFeature>()?.Form is null && Sections(request) is { } sections)
         {
+            // How long it may take goes by its progress, as for whatever is put down first.
+            request.HttpContext.Features.Get<IHttpRequestTimeoutFeature>()?.DisableTimeout();
             while (await sections.ReadNextSectionAsync(cancel) is { } section)
             {
                 if (section.AsFileSection() is { Name: Field, FileStream: { } bytes } file)

@@ -47,7 +47,8 @@ public sealed class Startup(
         if (!_demoIsNew || !await demo.MeasureAsync(cancellationToken) || options.Value.DemoKept is not { } kept)
             return;
         // Stands last in the line: by then all is measured.
-        work.TryStart("demo/kept", _ => Task.Run(() => Backup.AddStudies(_folder!.Path, kept), CancellationToken.None));
+        var folder = _folder!.Path;
+        work.TryStart("demo/kept", _ => Task.Run(() => Backup.AddStudies(folder, kept), CancellationToken.None));
     }
 
     public Task StoppingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
