@@ -71,11 +71,12 @@ declare -A begun
 xunit() { suite "$1" dotnet run --no-build -c Release --project "tests/$1" -- -noColor -noLogo; }
 
 check "C# builds without a warning" dotnet build Stampo.slnx -c Release
-check "The page builds by the server's types" npm run --silent build --workspace web
-begin lint npm run --silent lint
+begin page npm run --silent build --workspace web
 check "C# is formatted" dotnet csharpier check .
-check "TypeScript is linted and formatted" ended lint
+check "The page builds by the server's types" ended page
+begin lint npm run --silent lint
 xunit Stampo.Core.Tests
+check "TypeScript is linted and formatted" ended lint
 xunit Stampo.Server.Tests
 suite "Page" npm run --silent test --workspace web -- --no-color
 suite "End to end" npx playwright test --config tests/e2e/playwright.config.ts
