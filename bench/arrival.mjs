@@ -46,18 +46,17 @@ function sphere(rings, mark) {
 
 async function started(settings, use = async () => {}) {
   const data = newFolder();
-  const took = { ms: 0 };
   const began = performance.now();
   const { server, url } = await launch({ data, ...settings });
   try {
     await answering(`${url}/api/projects`, server);
-    took.ms = performance.now() - began;
+    const ms = performance.now() - began;
     await use(url);
+    return ms;
   } finally {
     await new Promise((ended) => server.once('exit', ended).kill('SIGTERM'));
     rmSync(data, { recursive: true, force: true });
   }
-  return took.ms;
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'stampo-kept-'));

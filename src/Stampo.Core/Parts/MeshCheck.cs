@@ -30,7 +30,10 @@ public static class MeshCheck
 
         cancel.ThrowIfCancellationRequested();
         var (areaMm2, shellsMm3) = (0.0, Array.Empty<double>());
-        Parallel.Invoke(() => areaMm2 = Measures.AreaMm2(mesh, faults.LeftOut), () => shellsMm3 = Measures.ShellVolumesMm3(mesh, topology));
+        Parallel.Invoke(
+            () => areaMm2 = Measures.AreaMm2(mesh, faults.LeftOut),
+            () => shellsMm3 = topology is { IsClosed: true, FlippedEdges: 0 } ? Measures.ShellVolumesMm3(mesh, topology) : []
+        );
         var sheet = new Worksheet();
         var findings = new List<Finding>();
         var size = mesh.Bounds().Size;
@@ -143,7 +146,7 @@ public static class MeshCheck
 
     private static double? Volume(Mesh mesh, Topology topology, double[] shells, List<Finding> findings, Worksheet sheet)
     {
-        if (!topology.IsClosed || topology.FlippedEdges > 0 || topology.ShellCount == 0)
+        if (shells.Length == 0)
             return null;
         var order = ShellOrder.Of(mesh, topology, shells);
         if (order is null)

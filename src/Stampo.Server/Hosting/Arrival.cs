@@ -23,6 +23,9 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
         PartitionedRateLimiter.Create<HttpContext, bool>(_ => Places(true, Uploads))
     );
 
+    /// <summary>Files that are read while they come: what they are read into is in memory however long they take, so few at once.</summary>
+    private readonly ConcurrencyLimiter _asTheyCome = new(new ConcurrencyLimiterOptions { PermitLimit = ReadAsTheyCome, QueueLimit = 0 });
+
     public async Task InvokeAsync(HttpContext http)
     {
         if (http.GetEndpoint() is not null && http.Request.Path.StartsWithSegments("/api"))
@@ -39,9 +42,6 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
 
         await next(http);
     }
-
-    /// <summary>Files that are read while they come: what they are read into is in memory however long they take, so few at once.</summary>
-    private readonly ConcurrencyLimiter _asTheyCome = new(new ConcurrencyLimiterOptions { PermitLimit = ReadAsTheyCome, QueueLimit = 0 });
 
     public void Dispose()
     {

@@ -164,10 +164,10 @@ public sealed class Obj : IMeshFormat
             );
     }
 
-    private static void Add(Facets facets, params ReadOnlySpan<Vector3> corners)
+    private static void Add(Facets facets, Vector3 a, Vector3 b, Vector3 c)
     {
         if (facets.Count >= MeshReader.MaxTriangles)
             throw MeshReader.TooMany(facets.Count + 1L);
-        facets.Add(corners);
+        facets.Add(a, b, c);
     }
 }
