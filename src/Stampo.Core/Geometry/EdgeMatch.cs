@@ -3,156 +3,167 @@ using System.Runtime.CompilerServices;
 namespace Stampo.Core.Geometry;
 
 /// <summary>
-/// Matches the edges whose lower vertex is one of a run of vertices, by bucketing them on it: linear in the number of triangles
-/// for any mesh whose vertices have bounded degree, n·log n at worst. Several runs may be matched at once: each edge belongs to one.
+/// Matches the edges whose lower vertex is one of a run of vertices, by chaining them on it: linear in the number of triangles for
+/// any mesh whose vertices have bounded degree, and by hashing beyond it. Several runs may be matched at once: each edge belongs to
+/// one. A side is 3·triangle + k, the one from corner k to the next.
 /// </summary>
 internal sealed class EdgeMatch
 {
-    private readonly Mesh _mesh;
-    private readonly int[] _neighbours;
-    private readonly DisjointSets _shells;
-    private readonly List<int> _openVertices = [];
+    /// <summary>Across a side: nobody yet, or more than one.</summary>
+    public const int Nobody = -1,
+        Several = -2;
 
-    private EdgeMatch(Mesh mesh, int[] neighbours, DisjointSets shells) => (_mesh, _neighbours, _shells) = (mesh, neighbours, shells);
+    private readonly int[] _corners;
+    private readonly int[] _across;
+    private readonly int _firstVertex;
 
-    public int Open { get; private set; }
+    /// <summary>Per vertex of the run the edge that came to it last; none has the number zero.</summary>
+    private readonly int[] _chains;
+    private Edge[] _edges;
+    private int _count = 1;
+    private long _stepsLeft;
+    private Dictionary<(int Low, int High), Edge>? _byEnds;
+    private readonly List<(int, int)> _meetings = [];
 
+    /// <param name="mesh">Whose edges are matched.</param>
+    /// <param name="vertices">The run of vertices.</param>
+    /// <param name="across">Written: the triangle across each side, with nobody across any to begin with.</param>
+    public EdgeMatch(Mesh mesh, Range vertices, int[] across)
+    {
+        (_corners, _across) = (mesh.Corners, across);
+        (_firstVertex, var count) = vertices.GetOffsetAndLength(mesh.VertexCount);
+        _chains = new int[count];
+        // A closed mesh has about three edges a vertex.
+        _edges = GC.AllocateUninitializedArray<Edge>(2 + 3 * count + count / 8);
+        // A fan of hundreds of thousands of triangles round one vertex would make walking its chain quadratic.
+        _stepsLeft = 64L * mesh.TriangleCount + 1_000_000;
+    }
+
+    /// <summary>Edges with three triangles or more.</summary>
     public int NonManifold { get; private set; }
 
+    /// <summary>Pairs of triangles that share an edge with others too: the first of the edge with each further one.</summary>
+    public IReadOnlyList<(int, int)> Meetings => _meetings;
+
+    /// <summary>Edges whose two triangles run along them the same way.</summary>
     public int Flipped { get; private set; }
 
-    public IReadOnlyList<int> OpenVertices => _openVertices;
+    /// <summary>Some triangle may be listed twice: two that share an edge have the same third corner, or three share one.</summary>
+    public bool MayRepeat { get; private set; }
 
-    /// <summary>Writes down who is across each edge and joins those triangles in their shell.</summary>
-    public static EdgeMatch Of(Mesh mesh, bool[] leftOut, int firstVertex, int endVertex, int[] neighbours, DisjointSets shells)
+    public EdgeMatch Run(ReadOnlySpan<bool> leftOut)
     {
-        var match = new EdgeMatch(mesh, neighbours, shells);
-        var (ends, keys) = Buckets(mesh, leftOut, firstVertex, endVertex);
-        for (var low = firstVertex; low < endVertex; low++)
-        {
-            var start = low == firstVertex ? 0 : ends[low - firstVertex - 1];
-            match.Bucket(low, keys.AsSpan(start, ends[low - firstVertex] - start));
-        }
-
-        return match;
-    }
-
-    /// <summary>The edges of each vertex of the run, one vertex after the other, and where those of each end.</summary>
-    private static (int[] Ends, long[] Keys) Buckets(Mesh mesh, bool[] leftOut, int firstVertex, int endVertex)
-    {
-        var corners = mesh.Corners;
-        var run = (uint)(endVertex - firstVertex);
-        var ends = new int[run];
         for (var t = 0; t < leftOut.Length; t++)
         {
             if (leftOut[t])
                 continue;
-            int a = corners[3 * t],
-                b = corners[3 * t + 1],
-                c = corners[3 * t + 2];
-            Count(Math.Min(a, b));
-            Count(Math.Min(b, c));
-            Count(Math.Min(c, a));
+            int a = _corners[3 * t],
+                b = _corners[3 * t + 1],
+                c = _corners[3 * t + 2];
+            Take(3 * t, a, b, c);
+            Take(3 * t + 1, b, c, a);
+            Take(3 * t + 2, c, a, b);
         }
 
-        var total = 0;
-        for (var v = 0; v < ends.Length; v++)
-            (ends[v], total) = (total, total + ends[v]);
-        var keys = new long[total];
-        for (var t = 0; t < leftOut.Length; t++)
-        {
-            if (leftOut[t])
-                continue;
-            int a = corners[3 * t],
-                b = corners[3 * t + 1],
-                c = corners[3 * t + 2];
-            Put(t, a, b);
-            Put(t, b, c);
-            Put(t, c, a);
-        }
-
-        return (ends, keys);
-
-        [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        void Count(int low)
-        {
-            if ((uint)(low - firstVertex) < run)
-                ends[low - firstVertex]++;
-        }
-
-        [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        void Put(int t, int from, int to)
-        {
-            var (low, high) = from < to ? (from, to) : (to, from);
-            // The key sorts by the far vertex, then carries the triangle and the direction.
-            if ((uint)(low - firstVertex) < run)
-                keys[ends[low - firstVertex]++] = ((long)high << 32) | ((uint)t << 1) | (from < to ? 1u : 0u);
-        }
+        return this;
     }
 
-    private void Bucket(int low, Span<long> bucket)
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private void Take(int side, int from, int to, int apex)
     {
-        SortSmall(bucket);
-        for (var i = 0; i < bucket.Length; )
+        var low = Math.Min(from, to) - _firstVertex;
+        if ((uint)low < (uint)_chains.Length)
+            Take(low, new Edge(Math.Max(from, to), from < to ? side : ~side, apex, _chains[low]));
+    }
+
+    private void Take(int low, Edge edge)
+    {
+        if (_byEnds is not null)
         {
-            var high = (int)(bucket[i] >> 32);
-            var end = i + 1;
-            while (end < bucket.Length && bucket[end] >> 32 == high)
-                _shells.Join(Triangle(bucket[i]), Triangle(bucket[end++]));
-            if (end - i == 1)
-            {
-                Open++;
-                _openVertices.AddRange([low, high]);
-            }
-            else if (end - i > 2)
-            {
-                NonManifold++;
-            }
-            else
-            {
-                Meet(Triangle(bucket[i]), Triangle(bucket[i + 1]), low, high);
-                if ((bucket[i] & 1) == (bucket[i + 1] & 1))
-                    Flipped++;
-            }
-
-            i = end;
-        }
-    }
-
-    private void Meet(int a, int b, int low, int high)
-    {
-        _neighbours[3 * a + Side(a, low, high)] = b;
-        _neighbours[3 * b + Side(b, low, high)] = a;
-    }
-
-    private int Side(int t, int low, int high)
-    {
-        var corners = _mesh.Corners.AsSpan(3 * t, 3);
-        // The corner not on the edge faces the side we want; the side begins at the corner after it.
-        var apart =
-            corners[0] != low && corners[0] != high ? 0
-            : corners[1] != low && corners[1] != high ? 1
-            : 2;
-        return (apart + 1) % 3;
-    }
-
-    private static int Triangle(long key) => (int)((uint)key >> 1);
-
-    private static void SortSmall(Span<long> bucket)
-    {
-        if (bucket.Length > 24)
-        {
-            bucket.Sort();
+            if (!_byEnds.TryAdd((low, edge.High), edge))
+                Meet(_byEnds[(low, edge.High)], edge);
             return;
         }
 
-        for (var i = 1; i < bucket.Length; i++)
+        var edges = _edges;
+        for (var at = edge.Before; at > 0; at = edges[at].Before)
         {
-            var key = bucket[i];
-            var j = i - 1;
-            for (; j >= 0 && bucket[j] > key; j--)
-                bucket[j + 1] = bucket[j];
-            bucket[j + 1] = key;
+            if (edges[at].High == edge.High)
+            {
+                Meet(edges[at], edge);
+                return;
+            }
+
+            _stepsLeft--;
         }
+
+        if (_count == _edges.Length)
+            Array.Resize(ref _edges, 2 * _count);
+        _edges[_count] = edge;
+        _chains[low] = _count++;
+        if (_stepsLeft < 0)
+            _byEnds = ByEnds();
+    }
+
+    /// <summary>A further triangle on an edge.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private void Meet(Edge first, Edge further)
+    {
+        if (_across[first.Side] != Nobody)
+        {
+            MeetSeveral(first, further);
+            return;
+        }
+
+        (_across[first.Side], _across[further.Side]) = (further.Triangle, first.Triangle);
+        if (first.IsUp == further.IsUp)
+            Flipped++;
+        if (first.Apex == further.Apex)
+            MayRepeat = true;
+    }
+
+    private void MeetSeveral(Edge first, Edge further)
+    {
+        MayRepeat = true;
+        _meetings.Add((first.Triangle, further.Triangle));
+        _across[further.Side] = Several;
+        if (_across[first.Side] is not (>= 0 and var second))
+            return;
+        NonManifold++;
+        _meetings.Add((first.Triangle, second));
+        int from = _corners[first.Side],
+            to = _corners[After(first.Side)];
+        for (var side = 3 * second; side < 3 * second + 3; side++)
+        {
+            var (a, b) = (_corners[side], _corners[After(side)]);
+            if ((a, b) == (from, to))
+                Flipped--;
+            if ((a, b) == (from, to) || (b, a) == (from, to))
+                _across[side] = Several;
+        }
+
+        _across[first.Side] = Several;
+    }
+
+    private Dictionary<(int Low, int High), Edge> ByEnds()
+    {
+        var byEnds = new Dictionary<(int Low, int High), Edge>();
+        for (var low = 0; low < _chains.Length; low++)
+        for (var at = _chains[low]; at > 0; at = _edges[at].Before)
+            byEnds[(low, _edges[at].High)] = _edges[at];
+        return byEnds;
+    }
+
+    private static int After(int side) => side % 3 == 2 ? side - 2 : side + 1;
+
+    /// <summary>
+    /// An edge as its first triangle has it: the far vertex, the side (its complement when it runs downwards), the triangle's third
+    /// corner, and the edge that came to the same vertex before.
+    /// </summary>
+    private readonly record struct Edge(int High, int SignedSide, int Apex, int Before)
+    {
+        public bool IsUp => SignedSide >= 0;
+        public int Side => IsUp ? SignedSide : ~SignedSide;
+        public int Triangle => Side / 3;
     }
 }

@@ -14,17 +14,21 @@ public sealed class Facets
     private const float Most = 1e15f;
 
     private readonly PointTable _points;
+
+    /// <summary>Corners that have come and are not numbered yet.</summary>
+    private readonly Vector3[] _waiting = new Vector3[PointTable.AtOnce];
+    private int _waitingCount;
     private int[] _corners;
     private int _count;
     private UnusableCorner? _unusable;
 
     public Facets(int expectedTriangles = 0)
     {
-        _corners = new int[Math.Max(48, 3 * expectedTriangles)];
+        _corners = GC.AllocateUninitializedArray<int>(Math.Max(48, 3 * expectedTriangles));
         _points = new PointTable(_corners.Length / CornersOfPoint);
     }
 
-    public int Count => _count / 3;
+    public int Count => (_count + _waitingCount) / 3;
 
     /// <summary>Nine coordinates a triangle.</summary>
     public void Add(ReadOnlySpan<Vector3> corners)
@@ -43,20 +47,29 @@ public sealed class Facets
             return;
         }
 
-        if (_count == _corners.Length)
-            Array.Resize(ref _corners, 2 * _count);
-        var triangle = _corners.AsSpan(_count, 3);
-        _count += 3;
         // Adding zero turns −0 into +0, which a file may use for the same point.
-        triangle[0] = _points.NumberOf(a + Vector3.Zero);
-        triangle[1] = _points.NumberOf(b + Vector3.Zero);
-        triangle[2] = _points.NumberOf(c + Vector3.Zero);
+        _waiting[_waitingCount] = a + Vector3.Zero;
+        _waiting[_waitingCount + 1] = b + Vector3.Zero;
+        _waiting[_waitingCount + 2] = c + Vector3.Zero;
+        _waitingCount += 3;
+        if (_waitingCount == _waiting.Length)
+            Join();
     }
 
     public TriangleSoup Soup(string format, string? statedUnit = null)
     {
+        Join();
         Array.Resize(ref _corners, _count);
         return new TriangleSoup(format, _points.Points.ToArray(), _corners, statedUnit) { Unusable = _unusable };
+    }
+
+    private void Join()
+    {
+        if (_count + _waitingCount > _corners.Length)
+            Array.Resize(ref _corners, 2 * _corners.Length + _waiting.Length);
+        _points.Number(_waiting.AsSpan(0, _waitingCount), _corners.AsSpan(_count));
+        _count += _waitingCount;
+        _waitingCount = 0;
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]

@@ -3,8 +3,9 @@ namespace Stampo.Core.Geometry;
 /// <summary>Triangles that carry no surface of their own.</summary>
 public sealed class Faults
 {
-    private Faults(bool[] leftOut, int degenerate, int duplicate)
+    private Faults(bool[] leftOut, int degenerate, int duplicate, double areaMm2)
     {
+        AreaMm2 = areaMm2;
         LeftOut = leftOut;
         Degenerate = degenerate;
         Duplicate = duplicate;
@@ -20,7 +21,8 @@ public sealed class Faults
 
     public int Duplicate { get; }
 
-    public static Faults Of(Mesh mesh) => Degenerates(mesh).WithDuplicates(mesh);
+    /// <summary>Of the triangles that are not left out.</summary>
+    public double AreaMm2 { get; }
 
     /// <summary>Without a look for duplicates.</summary>
     public static Faults Degenerates(Mesh mesh)
@@ -28,78 +30,48 @@ public sealed class Faults
         var corners = mesh.Corners;
         var leftOut = new bool[mesh.TriangleCount];
         var degenerate = 0;
-        for (var t = 0; t < leftOut.Length; t++)
-        {
-            int a = corners[3 * t],
-                b = corners[3 * t + 1],
-                c = corners[3 * t + 2];
-            leftOut[t] = a == b || b == c || c == a;
-            if (leftOut[t] || mesh.AreaNormal(t) == default)
-                degenerate++;
-        }
+        var twiceMm2 = Turns.Sum(
+            leftOut.Length,
+            (first, end) =>
+            {
+                var (flat, twice) = (0, 0.0);
+                for (var t = first; t < end; t++)
+                {
+                    int a = corners[3 * t],
+                        b = corners[3 * t + 1],
+                        c = corners[3 * t + 2];
+                    leftOut[t] = a == b || b == c || c == a;
+                    var normal = mesh.AreaNormal(t);
+                    if (leftOut[t] || normal == default)
+                        flat++;
+                    else
+                        twice += normal.Length;
+                }
 
-        return new Faults(leftOut, degenerate, 0);
+                Interlocked.Add(ref degenerate, flat);
+                return twice;
+            }
+        );
+        return new Faults(leftOut, degenerate, 0, twiceMm2 / 2);
     }
 
     public Faults WithDuplicates(Mesh mesh)
     {
         var leftOut = LeftOut.AsSpan().ToArray();
-        return new Faults(leftOut, Degenerate, LeaveOutDuplicates(mesh, leftOut));
-    }
-
-    /// <summary>Chains triangles on their lowest vertex and compares the other two: linear for bounded vertex degree.</summary>
-    private static int LeaveOutDuplicates(Mesh mesh, bool[] leftOut)
-    {
-        var head = new int[mesh.VertexCount];
-        var next = new int[leftOut.Length];
-        var rest = new long[leftOut.Length];
-        var steps = 0L;
+        var seen = new HashSet<(int, int, int)>();
         var duplicates = 0;
         for (var t = 0; t < leftOut.Length; t++)
         {
-            if (leftOut[t])
+            if (leftOut[t] || seen.Add(Sorted(mesh.Corners.AsSpan(3 * t, 3))))
                 continue;
-            var (low, key) = Sorted(mesh.Corners.AsSpan(3 * t, 3));
-            rest[t] = key;
-            for (var other = head[low] - 1; other >= 0 && !leftOut[t]; other = next[other] - 1)
-            {
-                leftOut[t] = rest[other] == key;
-                // A fan of hundreds of thousands of triangles round one vertex would make this quadratic.
-                if (++steps > 64L * leftOut.Length + 1_000_000)
-                    return DuplicatesBySet(mesh, leftOut);
-            }
-
-            if (leftOut[t])
-            {
-                duplicates++;
-                continue;
-            }
-
-            next[t] = head[low];
-            head[low] = t + 1;
+            leftOut[t] = true;
+            duplicates++;
         }
 
-        return duplicates;
+        return new Faults(leftOut, Degenerate, duplicates, duplicates > 0 ? Measures.AreaMm2(mesh, leftOut) : AreaMm2);
     }
 
-    private static int DuplicatesBySet(Mesh mesh, bool[] leftOut)
-    {
-        var seen = new HashSet<(int, long)>();
-        var duplicates = 0;
-        for (var t = 0; t < leftOut.Length; t++)
-        {
-            var triangle = mesh.Corners.AsSpan(3 * t, 3);
-            if (triangle[0] == triangle[1] || triangle[1] == triangle[2] || triangle[2] == triangle[0])
-                continue;
-            leftOut[t] = !seen.Add(Sorted(triangle));
-            if (leftOut[t])
-                duplicates++;
-        }
-
-        return duplicates;
-    }
-
-    private static (int Low, long Others) Sorted(ReadOnlySpan<int> triangle)
+    private static (int, int, int) Sorted(ReadOnlySpan<int> triangle)
     {
         int a = triangle[0],
             b = triangle[1],
@@ -108,8 +80,6 @@ public sealed class Faults
             (a, b) = (b, a);
         if (b > c)
             (b, c) = (c, b);
-        if (a > b)
-            (a, b) = (b, a);
-        return (a, ((long)b << 32) | (uint)c);
+        return a > b ? (b, a, c) : (a, b, c);
     }
 }

@@ -15,7 +15,7 @@ public static class Holes
     private const int LongestLoop = 5_000;
 
     /// <summary>Corners of the closing triangles, three each, for each hole that is flat, small and has no island in it.</summary>
-    public static IReadOnlyList<int[]> Patches(Mesh mesh, ReadOnlySpan<bool> leftOut, Topology topology)
+    public static IReadOnlyList<int[]> Patches(Mesh mesh, bool[] leftOut, Topology topology)
     {
         if (topology.OpenEdges == 0)
             return [];
@@ -40,7 +40,7 @@ public static class Holes
     private sealed record Outline(Polygon Polygon, Coordinate[] Flat, Vec3 Origin, Vec3 U, Vec3 V, Vec3 Normal, double Reach);
 
     /// <summary>Closed walks along open edges, against the direction of their triangles; a walk that branches is left alone.</summary>
-    private static List<int[]> Loops(Mesh mesh, ReadOnlySpan<bool> leftOut, Topology topology)
+    private static List<int[]> Loops(Mesh mesh, bool[] leftOut, Topology topology)
     {
         var uses = new Dictionary<(int, int), int>();
         var edges = new List<(int From, int To)>();

@@ -1,16 +1,19 @@
 using System.Numerics;
 using System.Runtime.CompilerServices;
+using System.Runtime.Intrinsics.X86;
 using System.Security.Cryptography;
 
 namespace Stampo.Core.Geometry;
 
-/// <summary>Numbers points in the order they first come. It is kept small, so that it stays near the processor, and grows.</summary>
+/// <summary>Numbers points in the order they first come. The table is kept small and grows.</summary>
 internal sealed class PointTable
 {
+    /// <summary>As many slots are fetched from memory at a time as a processor can wait for.</summary>
+    public const int AtOnce = 96;
+
     /// <summary>Not the same in every process, so that nobody can make a file whose points all fall into one slot.</summary>
-    private static readonly uint OfX = Odd(),
-        OfY = Odd(),
-        OfZ = Odd();
+    private static readonly ulong OfPlane = Odd(),
+        OfAll = Odd();
 
     private Vector3[] _points;
     private int[] _slots;
@@ -18,30 +21,37 @@ internal sealed class PointTable
 
     public PointTable(int expected)
     {
-        _points = new Vector3[Math.Max(8, expected + expected / 8)];
+        _points = GC.AllocateUninitializedArray<Vector3>(AtOnce + expected + expected / 8);
         _slots = new int[BitOperations.RoundUpToPowerOf2((uint)(2 * _points.Length))];
     }
 
     public ReadOnlySpan<Vector3> Points => _points.AsSpan(0, _count);
 
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public int NumberOf(Vector3 point)
+    /// <summary>Writes the number of each of a few points, <see cref="AtOnce"/> at most.</summary>
+    public void Number(ReadOnlySpan<Vector3> points, Span<int> numbers)
     {
-        var slot = SlotOf(point);
-        return _slots[slot] is > 0 and var number ? number - 1 : New(point, slot);
-    }
-
-    private int New(Vector3 point, int slot)
-    {
-        if (_count == _points.Length)
-        {
+        if (_count + points.Length > _points.Length)
             Grow();
-            slot = SlotOf(point);
+        var slots = _slots;
+        Span<int> wanted = stackalloc int[AtOnce];
+        wanted = wanted[..points.Length];
+        for (var i = 0; i < wanted.Length; i++)
+        {
+            wanted[i] = Hash(points[i]) & (slots.Length - 1);
+            Fetch(ref slots[wanted[i]]);
         }
 
-        _points[_count] = point;
-        _slots[slot] = ++_count;
-        return _count - 1;
+        for (var i = 0; i < wanted.Length; i++)
+        {
+            var slot = SlotOf(points[i], wanted[i]);
+            if (slots[slot] == 0)
+            {
+                _points[_count] = points[i];
+                slots[slot] = ++_count;
+            }
+
+            numbers[i] = slots[slot] - 1;
+        }
     }
 
     private void Grow()
@@ -49,29 +59,33 @@ internal sealed class PointTable
         Array.Resize(ref _points, 2 * _points.Length);
         _slots = new int[2 * _slots.Length];
         for (var v = 0; v < _count; v++)
-            _slots[SlotOf(_points[v])] = v + 1;
+            _slots[SlotOf(_points[v], Hash(_points[v]) & (_slots.Length - 1))] = v + 1;
     }
 
-    /// <summary>The slot that holds a point's number, or the empty one where it belongs.</summary>
+    /// <summary>The slot that holds a point's number, or the empty one where it belongs, from the one on where it is wanted.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private int SlotOf(Vector3 point)
+    private int SlotOf(Vector3 point, int slot)
     {
         var (slots, points) = (_slots, _points);
-        var slot = Hash(point) & (slots.Length - 1);
         while (slots[slot] is > 0 and var number && points[number - 1] != point)
             slot = (slot + 1) & (slots.Length - 1);
         return slot;
     }
 
-    private static uint Odd() => BitConverter.ToUInt32(RandomNumberGenerator.GetBytes(4)) | 1;
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static unsafe void Fetch(ref int slot)
+    {
+        if (Sse.IsSupported)
+            Sse.Prefetch0(Unsafe.AsPointer(ref slot));
+    }
 
+    private static ulong Odd() => BitConverter.ToUInt64(RandomNumberGenerator.GetBytes(8)) | 1;
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static int Hash(Vector3 p)
     {
-        var h = BitConverter.SingleToUInt32Bits(p.X) * OfX;
-        h = BitOperations.RotateLeft(h, 15) ^ (BitConverter.SingleToUInt32Bits(p.Y) * OfY);
-        h = BitOperations.RotateLeft(h, 13) ^ (BitConverter.SingleToUInt32Bits(p.Z) * OfZ);
-        h ^= h >> 15;
-        h *= 0x2C1B3C6Du;
-        return (int)((h ^ (h >> 13)) & int.MaxValue);
+        var h = (BitConverter.SingleToUInt32Bits(p.X) | ((ulong)BitConverter.SingleToUInt32Bits(p.Y) << 32)) * OfPlane;
+        h = (h ^ (h >> 32) ^ BitConverter.SingleToUInt32Bits(p.Z)) * OfAll;
+        return (int)(h >> 33);
     }
 }

@@ -10,15 +10,26 @@ public sealed class Topology
     /// <summary>Smaller meshes are matched before another processor has begun.</summary>
     private const int WorthSharing = 20_000;
 
-    private Topology(int[] neighbours, int[] shellOf, int shells, IReadOnlyList<EdgeMatch> matched)
+    private Topology(Mesh mesh, bool[] leftOut, int[] neighbours, EdgeMatch[] matched)
     {
         Neighbours = neighbours;
-        ShellOf = shellOf;
-        ShellCount = shells;
-        OpenEdges = matched.Sum(m => m.Open);
         NonManifoldEdges = matched.Sum(m => m.NonManifold);
         FlippedEdges = matched.Sum(m => m.Flipped);
-        OpenVertices = [.. matched.SelectMany(m => m.OpenVertices)];
+        MayRepeat = matched.Any(m => m.MayRepeat);
+        (ShellOf, ShellCount) = Shells.Of(neighbours, leftOut, matched.SelectMany(m => m.Meetings));
+        for (var side = 0; side < neighbours.Length; side++)
+        {
+            if (neighbours[side] >= 0 || leftOut[side / 3])
+                continue;
+            if (neighbours[side] == EdgeMatch.Nobody)
+            {
+                OpenEdges++;
+                OpenVertices.Add(mesh.Corners[side]);
+                OpenVertices.Add(mesh.Corners[3 * (side / 3) + (side + 1) % 3]);
+            }
+
+            neighbours[side] = -1;
+        }
     }
 
     /// <summary>
@@ -37,29 +48,33 @@ public sealed class Topology
 
     public int FlippedEdges { get; }
 
-    public HashSet<int> OpenVertices { get; }
+    public HashSet<int> OpenVertices { get; } = [];
+
+    /// <summary>False when no triangle is listed twice.</summary>
+    public bool MayRepeat { get; }
 
     public bool IsClosed => OpenEdges == 0 && NonManifoldEdges == 0;
 
     /// <summary>Matches the edges, each processor those of its share of the vertices.</summary>
     public static Topology Of(Mesh mesh, bool[] leftOut)
     {
-        var neighbours = new int[3 * mesh.TriangleCount];
-        Array.Fill(neighbours, -1);
-        var shells = new DisjointSets(mesh.TriangleCount);
-        var shares = mesh.TriangleCount < WorthSharing ? 1 : Environment.ProcessorCount;
-        var matched = new EdgeMatch[shares];
-        Parallel.For(
-            0,
-            shares,
-            s =>
-            {
-                int first = (int)((long)mesh.VertexCount * s / shares),
-                    end = (int)((long)mesh.VertexCount * (s + 1) / shares);
-                matched[s] = EdgeMatch.Of(mesh, leftOut, first, end, neighbours, shells);
-            }
-        );
-        var (shellOf, count) = shells.Number(leftOut);
-        return new Topology(neighbours, shellOf, count, matched);
+        var across = GC.AllocateUninitializedArray<int>(mesh.Corners.Length);
+        Array.Fill(across, EdgeMatch.Nobody);
+        var matched = new EdgeMatch[mesh.TriangleCount < WorthSharing ? 1 : Environment.ProcessorCount];
+        Parallel.For(0, matched.Length, s => matched[s] = new EdgeMatch(mesh, Share(s)..Share(s + 1), across).Run(leftOut));
+        return new Topology(mesh, leftOut, across, matched);
+
+        int Share(int s) => (int)((long)mesh.VertexCount * s / matched.Length);
+    }
+
+    /// <summary>What is wrong with triangles and how the rest hang together.</summary>
+    public static (Faults Faults, Topology Topology) Connect(Mesh mesh)
+    {
+        var faults = Faults.Degenerates(mesh);
+        var topology = Of(mesh, faults.LeftOut);
+        if (!topology.MayRepeat)
+            return (faults, topology);
+        faults = faults.WithDuplicates(mesh);
+        return (faults, faults.Duplicate > 0 ? Of(mesh, faults.LeftOut) : topology);
     }
 }

@@ -27,7 +27,7 @@ public sealed record TriangleSoup(string Format, Vector3[] Points, int[] Corners
 
     public Mesh InMm(double mmPerUnit)
     {
-        var positions = new double[3 * Points.Length];
+        var positions = GC.AllocateUninitializedArray<double>(3 * Points.Length);
         for (var v = 0; v < Points.Length; v++)
         {
             positions[3 * v] = Points[v].X * mmPerUnit;

@@ -21,19 +21,15 @@ public static class MeshCheck
             unit = LengthUnit.Mm;
         var mesh = soup.InMm(unit.Millimetres());
         cancel.ThrowIfCancellationRequested();
-        var (faults, topology) = Connect(mesh);
+        var (faults, topology) = Topology.Connect(mesh);
         if (topology.OpenEdges > 0 && Welder.WeldNear(mesh, topology.OpenVertices) is var joined && joined != mesh)
         {
             mesh = joined;
-            (faults, topology) = Connect(mesh);
+            (faults, topology) = Topology.Connect(mesh);
         }
 
         cancel.ThrowIfCancellationRequested();
-        var (areaMm2, shellsMm3) = (0.0, Array.Empty<double>());
-        Parallel.Invoke(
-            () => areaMm2 = Measures.AreaMm2(mesh, faults.LeftOut),
-            () => shellsMm3 = topology is { IsClosed: true, FlippedEdges: 0 } ? Measures.ShellVolumesMm3(mesh, topology) : []
-        );
+        var shellsMm3 = topology is { IsClosed: true, FlippedEdges: 0 } ? Measures.ShellVolumesMm3(mesh, topology) : [];
         var sheet = new Worksheet();
         var findings = new List<Finding>();
         var size = mesh.Bounds().Size;
@@ -52,7 +48,7 @@ public static class MeshCheck
             "area",
             "Surface area",
             "Σ ½·|e₁ × e₂|",
-            areaMm2,
+            faults.AreaMm2,
             "mm²",
             Source,
             new WorkInput("triangles", mesh.TriangleCount - faults.LeftOut.Count(left => left), "")
@@ -86,15 +82,6 @@ public static class MeshCheck
             },
             sheet.Lines
         );
-    }
-
-    private static (Faults, Topology) Connect(Mesh mesh)
-    {
-        // Hardly a mesh has duplicates: its edges are matched while they are looked for, and again when there were some.
-        var (faults, topology) = (Faults.Degenerates(mesh), (Topology?)null);
-        var alone = faults.LeftOut;
-        Parallel.Invoke(() => topology = Topology.Of(mesh, alone), () => faults = faults.WithDuplicates(mesh));
-        return (faults, faults.Duplicate > 0 ? Topology.Of(mesh, faults.LeftOut) : topology!);
     }
 
     private static void AddFaults(List<Finding> findings, Faults faults, Topology topology)

@@ -66,8 +66,7 @@ public static class MeshMending
     {
         foreach (var mend in mends.Order())
         {
-            var faults = Faults.Of(mesh);
-            var topology = Topology.Of(mesh, faults.LeftOut);
+            var (faults, topology) = Topology.Connect(mesh);
             mesh = mend switch
             {
                 Mend.JoinCorners => Join(mesh, topology),

@@ -8,8 +8,8 @@ public class TopologyTests
     private static (Mesh Mesh, Faults Faults, Topology Topology) Connect(List<Vec3> corners)
     {
         var mesh = Solids.Soup(corners).InMm(1);
-        var faults = Faults.Of(mesh);
-        return (mesh, faults, Topology.Of(mesh, faults.LeftOut));
+        var (faults, topology) = Topology.Connect(mesh);
+        return (mesh, faults, topology);
     }
 
     [Fact]
@@ -81,6 +81,25 @@ public class TopologyTests
     }
 
     [Fact]
+    public void A_lone_triangle_listed_twice_is_counted_once()
+    {
+        var (_, faults, topology) = Connect([default, new(1, 0, 0), new(0, 1, 0), new(0, 1, 0), default, new(1, 0, 0)]);
+        Assert.Equal((1, 0.5, 3), (faults.Duplicate, faults.AreaMm2, topology.OpenEdges));
+    }
+
+    [Theory]
+    [InlineData(3)]
+    [InlineData(4)]
+    public void Leaves_of_a_book_are_one_shell_on_one_shared_edge(int leaves)
+    {
+        var (_, faults, topology) = Connect([
+            .. Enumerable.Range(0, leaves).SelectMany(i => new Vec3[] { default, new(0, 0, 1), new(Math.Cos(i), Math.Sin(i), 0) }),
+        ]);
+        Assert.Equal((0, 1, 1, 0), (faults.Duplicate, topology.ShellCount, topology.NonManifoldEdges, topology.FlippedEdges));
+        Assert.All(topology.Neighbours, n => Assert.Equal(-1, n));
+    }
+
+    [Fact]
     public void A_needle_is_counted_but_stays_so_that_the_mesh_stays_closed()
     {
         // One edge of the block is cut in two; a needle closes the gap.
@@ -116,7 +135,7 @@ public class TopologyTests
         var block = Solids.Block(100, 100, 100);
         block[4] += new Vec3(1e-2, 0, 0);
         var mesh = Solids.Soup(block).InMm(1);
-        var open = Topology.Of(mesh, Faults.Of(mesh).LeftOut).OpenVertices;
+        var open = Topology.Connect(mesh).Topology.OpenVertices;
         Assert.Same(mesh, Welder.WeldNear(mesh, open));
     }
 
@@ -191,6 +210,32 @@ public class TopologyTests
             && topology.FlippedEdges == pairs.Count(p => p[0].Up == p[1].Up)
             && topology.OpenVertices.SetEquals(ofOne.SelectMany(e => new[] { e.Item1, e.Item2 }))
             && topology.Neighbours.SequenceEqual(across)
-            && edges.Values.All(e => e.All(side => topology.ShellOf[side.Triangle] == topology.ShellOf[e[0].Triangle]));
+            && topology.ShellOf.SequenceEqual(Flooded(faults.LeftOut, edges.Values));
+    }
+
+    /// <summary>Shells by walking from each triangle to all that share an edge with it.</summary>
+    private static int[] Flooded(bool[] leftOut, IEnumerable<List<(int Triangle, int Side, bool Up)>> edges)
+    {
+        var beside = edges.SelectMany(e => e.Select(s => (s.Triangle, e))).ToLookup(x => x.Triangle, x => x.e);
+        var shellOf = Enumerable.Repeat(-1, leftOut.Length).ToArray();
+        var shell = 0;
+        for (var first = 0; first < shellOf.Length; first++)
+        {
+            if (leftOut[first] || shellOf[first] >= 0)
+                continue;
+            var waiting = new Stack<int>([first]);
+            while (waiting.TryPop(out var t))
+            {
+                if (shellOf[t] >= 0)
+                    continue;
+                shellOf[t] = shell;
+                foreach (var side in beside[t].SelectMany(e => e))
+                    waiting.Push(side.Triangle);
+            }
+
+            shell++;
+        }
+
+        return shellOf;
     }
 }

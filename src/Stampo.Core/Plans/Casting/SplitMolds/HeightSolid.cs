@@ -46,8 +46,7 @@ internal sealed class HeightSolid
     /// <summary>Its volume; refused when it did not close.</summary>
     public double ClosedMm3(string piece)
     {
-        var faults = Faults.Of(Mesh);
-        var topology = Topology.Of(Mesh, faults.LeftOut);
+        var (_, topology) = Topology.Connect(Mesh);
         if (!topology.IsClosed || topology.FlippedEdges > 0)
             throw new RefusalException(
                 NotClosed,

@@ -47,7 +47,8 @@ public sealed class ManyCavitiesTests
         var part = Surfaces.Of(Solids.Block(30, 12, 8));
         var request = new SplitMoldRequest { Cavities = cavities };
         var mold = Molds.Of(part, Up, request, Progress.None);
-        var lower = new SolidSurface(mold.Lower, Faults.Of(mold.Lower), Topology.Of(mold.Lower, Faults.Of(mold.Lower).LeftOut), false);
+        var (faults, topology) = Topology.Connect(mold.Lower);
+        var lower = new SolidSurface(mold.Lower, faults, topology, false);
         var seen = new PartSeen(part, Up, 1);
         var layout = CavityLayout.Of(request, seen.Box);
         Assert.Equal(cavities, layout.Places.Count);
