@@ -2,6 +2,7 @@ import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ComponentType, lazy } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { HomePage } from '../steps/projects/HomePage';
 import { Problem } from './api/client';
 import { Nowhere } from './shell/Broken';
 import { Shell } from './shell/Shell';
@@ -25,7 +26,7 @@ const page = (fetched: () => Promise<ComponentType>) => {
 const pages = (
   <Routes>
     <Route path="/" Component={Shell}>
-      <Route index element={page(async () => (await import('../steps/projects/HomePage')).HomePage)} />
+      <Route index Component={HomePage} />
       <Route path="projects/:projectId">
         <Route index element={<Navigate to="part" replace />} />
         <Route path="part" element={page(async () => (await import('../steps/part/PartPage')).PartPage)} />

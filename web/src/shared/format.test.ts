@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { box, count, date, number, range, said, times, unbroken, word } from './format';
+import { box, count, date, moment, number, range, said, times, unbroken, word } from './format';
 
 test.each([
   [48.888, 4, '48.89'],
@@ -10,6 +10,9 @@ test.each([
   [0, 3, '0'],
   [-12.345, 3, '-12.3'],
   [123456.7, 15, '123\u202f456.7'],
+  [-1234567, 9, '-1\u202f234\u202f567'],
+  [9.996, 3, '10'],
+  [0.000_000_2, 3, '0'],
 ])('%d with %d digits is %s', (value, digits, text) => expect(number(value, digits)).toBe(text));
 
 test('what is no number is a dash', () => {
@@ -27,6 +30,7 @@ test('a range shows its three points, a certain number itself', () => {
 test('sides, dates and words read as a person writes them', () => {
   expect(box([118, 82.0004, 34])).toBe('118 × 82 × 34');
   expect(date('2026-03-02')).toBe('2 Mar 2026');
+  expect(moment('2026-09-12T07:05:59')).toBe('12 Sep 2026, 07:05');
   expect(word('atRisk')).toBe('At risk');
   expect(word('unheard')).toBe('unheard');
 });

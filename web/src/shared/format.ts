@@ -1,20 +1,16 @@
 import type { ThreePoint } from '../app/api/types';
 
-/** Making a formatter costs far more than using it, and a moved marker writes a hundred numbers. */
-const formatters = Array.from(
-  { length: 7 },
-  (_, maximumFractionDigits) => new Intl.NumberFormat('en-GB', { maximumFractionDigits }),
-);
-const moments = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
-
 /** A number with as many digits as mean something; thousands apart by a thin space no line breaks at. */
 export function number(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return '–';
   if (value === 0) return '0';
   const magnitude = Math.floor(Math.log10(Math.abs(value)));
   const decimals = Math.min(6, Math.max(0, digits - 1 - magnitude));
-  return formatters[decimals]!.format(Number(value.toPrecision(Math.min(digits, 15)))).replaceAll(',', '\u202f');
+  const [whole, part = ''] = Number(value.toPrecision(Math.min(digits, 15)))
+    .toFixed(decimals)
+    .split('.');
+  const fraction = part.replace(/0+$/, '');
+  return whole!.replace(/\B(?=(\d{3})+$)/g, '\u202f') + (fraction && `.${fraction}`);
 }
 
 /** A number stays beside what it counts: "1.1 mm" and "43 parts" don't break across lines. */
@@ -45,9 +41,16 @@ export const said = (value: ThreePoint, unit: string, digits = 3): string =>
 export const times = (value: ThreePoint, by: number): ThreePoint =>
   typeof value === 'number' ? value * by : { low: value.low * by, likely: value.likely * by, high: value.high * by };
 
-export const date = (iso: string): string => dates.format(new Date(iso));
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const twoDigits = (n: number): string => String(n).padStart(2, '0');
+const dateOf = (day: Date): string => `${day.getDate()} ${months[day.getMonth()]} ${day.getFullYear()}`;
 
-export const moment = (iso: string): string => moments.format(new Date(iso));
+export const date = (iso: string): string => dateOf(new Date(iso));
+
+export function moment(iso: string): string {
+  const at = new Date(iso);
+  return `${dateOf(at)}, ${twoDigits(at.getHours())}:${twoDigits(at.getMinutes())}`;
+}
 
 export const box = (sides: readonly number[]): string => sides.map((side) => number(side, 4)).join(' × ');
 
