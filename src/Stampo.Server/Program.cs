@@ -121,7 +121,9 @@ var app = builder.Build();
 app.UseMiddleware<Visitors>();
 app.UseExceptionHandler();
 app.UseStatusCodePages(ApiStatus.WriteAsync);
-app.UseResponseCompression();
+
+// To this machine's own browser nothing is faster packed.
+app.UseWhen(http => !AllowedHosts.IsThisMachine(http.Request.Host), far => far.UseResponseCompression());
 app.UseWebApp(builder.Configuration["Stampo:Web"]);
 
 // Routing comes after the page's files, or its fallback would answer for them.

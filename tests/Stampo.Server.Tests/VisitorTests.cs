@@ -31,12 +31,21 @@ public sealed class VisitorTests(SharedServer shared)
     }
 
     [Fact]
-    public async Task What_it_listens_on_and_what_it_is_told_are_names_of_it_too()
+    public async Task What_it_listens_on_and_what_it_is_told_are_names_of_it_too_and_answers_to_afar_are_packed()
     {
         using var server = new StampoServer(settings: ("Stampo:Hosts", "shop.example, other.example"));
-        var request = new HttpRequestMessage(HttpMethod.Get, "/api/projects");
-        request.Headers.Host = "shop.example:5080";
-        Assert.True((await server.Client.SendAsync(request)).IsSuccessStatusCode);
+        var answer = await AskedAsync("shop.example:5080");
+        Assert.True(answer.IsSuccessStatusCode);
+        Assert.Equal(["br"], answer.Content.Headers.ContentEncoding);
+        Assert.Empty((await AskedAsync("localhost:5080")).Content.Headers.ContentEncoding);
+
+        async Task<HttpResponseMessage> AskedAsync(string host)
+        {
+            var request = new HttpRequestMessage(HttpMethod.Get, "/api/library");
+            request.Headers.Host = host;
+            request.Headers.AcceptEncoding.ParseAdd("br");
+            return await server.Client.SendAsync(request);
+        }
     }
 
     [Theory]

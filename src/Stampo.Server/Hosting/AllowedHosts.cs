@@ -11,13 +11,20 @@ namespace Stampo.Server.Hosting;
 /// </summary>
 public sealed class AllowedHosts(IConfiguration configuration, IOptions<StampoOptions> options)
 {
+    private static readonly string[] ThisMachine = ["localhost", "127.0.0.1", "::1"];
+
     private readonly HashSet<string> _names = Names(configuration["Urls"] ?? "", options.Value.Hosts ?? "");
 
-    public bool Has(HostString host) => _names.Contains(host.Host.Trim('[', ']'));
+    public bool Has(HostString host) => _names.Contains(NameOf(host));
+
+    /// <summary>Asked from the machine it runs on, under a name that is good only there.</summary>
+    public static bool IsThisMachine(HostString host) => ThisMachine.Contains(NameOf(host), StringComparer.OrdinalIgnoreCase);
+
+    private static string NameOf(HostString host) => host.Host.Trim('[', ']');
 
     private static HashSet<string> Names(string urls, string more)
     {
-        var names = new HashSet<string>(["localhost", "127.0.0.1", "::1"], StringComparer.OrdinalIgnoreCase);
+        var names = new HashSet<string>(ThisMachine, StringComparer.OrdinalIgnoreCase);
         foreach (var url in urls.Split(';', StringSplitOptions.RemoveEmptyEntries))
             names.UnionWith(Listened(BindingAddress.Parse(url).Host.Trim('[', ']')));
         names.UnionWith(more.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
