@@ -5,7 +5,7 @@ namespace Stampo.Core.Geometry;
 /// <summary>
 /// Matches the edges whose lower vertex is one of a run of vertices, by chaining them on it: linear in the number of triangles for
 /// any mesh whose vertices have bounded degree, and by hashing beyond it. Several runs may be matched at once: each edge belongs to
-/// one. A side is 3·triangle + k, the one from corner k to the next.
+/// one. Sides are named as the mesh names them.
 /// </summary>
 internal sealed class EdgeMatch
 {
@@ -13,7 +13,7 @@ internal sealed class EdgeMatch
     public const int Nobody = -1,
         Several = -2;
 
-    private readonly int[] _corners;
+    private readonly Mesh _mesh;
     private readonly int[] _across;
     private readonly int _firstVertex;
 
@@ -30,7 +30,7 @@ internal sealed class EdgeMatch
     /// <param name="across">Written: the triangle across each side, with nobody across any to begin with.</param>
     public EdgeMatch(Mesh mesh, Range vertices, int[] across)
     {
-        (_corners, _across) = (mesh.Corners, across);
+        (_mesh, _across) = (mesh, across);
         (_firstVertex, var count) = vertices.GetOffsetAndLength(mesh.VertexCount);
         _chains = new int[count];
         // A closed mesh has about three edges a vertex.
@@ -53,13 +53,14 @@ internal sealed class EdgeMatch
 
     public EdgeMatch Run(ReadOnlySpan<bool> leftOut)
     {
+        var corners = _mesh.Corners;
         for (var t = 0; t < leftOut.Length; t++)
         {
             if (leftOut[t])
                 continue;
-            int a = _corners[3 * t],
-                b = _corners[3 * t + 1],
-                c = _corners[3 * t + 2];
+            int a = corners[3 * t],
+                b = corners[3 * t + 1],
+                c = corners[3 * t + 2];
             Take(3 * t, a, b, c);
             Take(3 * t + 1, b, c, a);
             Take(3 * t + 2, c, a, b);
@@ -131,11 +132,10 @@ internal sealed class EdgeMatch
             return;
         NonManifold++;
         _meetings.Add((first.Triangle, second));
-        int from = _corners[first.Side],
-            to = _corners[After(first.Side)];
+        var (from, to) = _mesh.Side(first.Side);
         for (var side = 3 * second; side < 3 * second + 3; side++)
         {
-            var (a, b) = (_corners[side], _corners[After(side)]);
+            var (a, b) = _mesh.Side(side);
             if ((a, b) == (from, to))
                 Flipped--;
             if ((a, b) == (from, to) || (b, a) == (from, to))
@@ -153,8 +153,6 @@ internal sealed class EdgeMatch
             byEnds[(low, _edges[at].High)] = _edges[at];
         return byEnds;
     }
-
-    private static int After(int side) => side % 3 == 2 ? side - 2 : side + 1;
 
     /// <summary>
     /// An edge as its first triangle has it: the far vertex, the side (its complement when it runs downwards), the triangle's third

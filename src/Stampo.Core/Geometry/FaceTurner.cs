@@ -33,13 +33,13 @@ public static class FaceTurner
             seen[start] = true;
             waiting.Push(start);
             while (waiting.TryPop(out var t))
-                for (var k = 0; k < 3; k++)
+                for (var side = 3 * t; side < 3 * t + 3; side++)
                 {
-                    var other = topology.Neighbours[3 * t + k];
+                    var other = topology.Neighbours[side];
                     if (other < 0 || seen[other])
                         continue;
                     seen[other] = true;
-                    turn[other] = turn[t] ^ RunsAlong(mesh, other, mesh.Corners[3 * t + k], mesh.Corners[3 * t + (k + 1) % 3]);
+                    turn[other] = turn[t] ^ RunsAlong(mesh, other, mesh.Side(side));
                     waiting.Push(other);
                 }
         }
@@ -47,16 +47,8 @@ public static class FaceTurner
         return turn;
     }
 
-    private static bool RunsAlong(Mesh mesh, int triangle, int from, int to)
-    {
-        for (var k = 0; k < 3; k++)
-        {
-            if (mesh.Corners[3 * triangle + k] == from && mesh.Corners[3 * triangle + (k + 1) % 3] == to)
-                return true;
-        }
-
-        return false;
-    }
+    private static bool RunsAlong(Mesh mesh, int triangle, (int, int) edge) =>
+        mesh.Side(3 * triangle) == edge || mesh.Side(3 * triangle + 1) == edge || mesh.Side(3 * triangle + 2) == edge;
 
     private static Mesh Apply(Mesh mesh, bool[] turn)
     {

@@ -48,8 +48,7 @@ public static class Holes
         {
             if (topology.Neighbours[edge] >= 0 || leftOut[edge / 3])
                 continue;
-            int from = mesh.Corners[edge],
-                to = mesh.Corners[edge - edge % 3 + (edge + 1) % 3];
+            var (from, to) = mesh.Side(edge);
             var key = from < to ? (from, to) : (to, from);
             uses[key] = uses.GetValueOrDefault(key) + 1;
             edges.Add((from, to));

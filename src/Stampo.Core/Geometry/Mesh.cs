@@ -22,6 +22,9 @@ public sealed class Mesh(double[] positions, int[] corners)
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public Vec3 Corner(int triangle, int corner) => Vertex(Corners[3 * triangle + corner]);
 
+    /// <summary>The vertices a side runs between: side 3·triangle + k goes from its corner k to the next.</summary>
+    public (int From, int To) Side(int side) => (Corners[side], Corners[side - side % 3 + (side + 1) % 3]);
+
     /// <summary>The nine coordinates of a triangle, in single precision.</summary>
     public void CopyCorners(int triangle, Span<float> into)
     {

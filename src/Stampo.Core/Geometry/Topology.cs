@@ -24,8 +24,9 @@ public sealed class Topology
             if (neighbours[side] == EdgeMatch.Nobody)
             {
                 OpenEdges++;
-                OpenVertices.Add(mesh.Corners[side]);
-                OpenVertices.Add(mesh.Corners[3 * (side / 3) + (side + 1) % 3]);
+                var (from, to) = mesh.Side(side);
+                OpenVertices.Add(from);
+                OpenVertices.Add(to);
             }
 
             neighbours[side] = -1;

@@ -204,12 +204,10 @@ public static class LocalHighs
     {
         var mesh = surface.Mesh;
         var sets = new DisjointSets(mesh.VertexCount);
-        for (var t = 0; t < mesh.TriangleCount; t++)
-        for (var k = 0; k < 3; k++)
+        for (var side = 0; side < mesh.Corners.Length; side++)
         {
-            int v = mesh.Corners[3 * t + k],
-                next = mesh.Corners[3 * t + (k + 1) % 3];
-            if (!surface.LeftOut[t] && Math.Abs(height[v] - height[next]) <= level)
+            var (v, next) = mesh.Side(side);
+            if (!surface.LeftOut[side / 3] && Math.Abs(height[v] - height[next]) <= level)
                 sets.Join(v, next);
         }
 

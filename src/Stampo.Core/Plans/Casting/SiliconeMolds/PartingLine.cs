@@ -59,7 +59,7 @@ public sealed record PartingLine(
             var (t, other) = (edge / 3, surface.Topology.Neighbours[edge]);
             if (other < 0 || surface.LeftOut[t] || !IsUp(t) || IsUp(other))
                 continue;
-            var (a, b) = (mesh.Corners[edge], mesh.Corners[3 * t + (edge + 1) % 3]);
+            var (a, b) = mesh.Side(edge);
             if (IsOutline(surface, t, other, (mesh.Vertex(a) + mesh.Vertex(b)) * 0.5, d))
                 edges.Add((a, b));
         }

@@ -39,7 +39,8 @@ public sealed record ViewLines(float[] Seen, float[] Hidden)
             if (!isOutline && n.Dot(m) > cosine)
                 continue;
             var side = (n + m).Length > 1e-9 ? (n + m).Unit() : n;
-            (isOutline ? outline : creases).Add((mesh.Corner(t, edge % 3), mesh.Vertex(mesh.Corners[3 * t + (edge + 1) % 3]), side));
+            var (from, to) = mesh.Side(edge);
+            (isOutline ? outline : creases).Add((mesh.Vertex(from), mesh.Vertex(to), side));
         }
 
         var drawn = outline.Take(MostLines).Concat(creases.Take(Math.Max(0, MostLines - outline.Count)));
