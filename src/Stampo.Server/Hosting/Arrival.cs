@@ -1,6 +1,8 @@
 using System.Net;
 using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Http.Features;
+using Stampo.Core.Working;
+using Stampo.Server.Part;
 
 namespace Stampo.Server.Hosting;
 
@@ -14,7 +16,11 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
     private const int Uploads = 48,
         ReadAsTheyCome = 2,
         UploadsAnAddress = 16,
-        InMemory = 64_000;
+        InMemory = 64_000,
+        PieceBytes = 16_384,
+        MostLetBy = 1_000_000_000;
+
+    private static readonly TimeSpan LongestLetBy = TimeSpan.FromMinutes(1);
 
     private readonly PartitionedRateLimiter<HttpContext> _places = PartitionedRateLimiter.CreateChained(
         PartitionedRateLimiter.Create<HttpContext, IPAddress>(http =>
@@ -37,7 +43,7 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
             }
 
             if (http.Features.Get<IHttpRequestBodyDetectionFeature>() is { CanHaveBody: true })
-                await BufferAsync(http.Request, http.RequestAborted);
+                await BufferAsync(http);
         }
 
         await next(http);
@@ -51,6 +57,7 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
 
     private async Task UploadAsync(HttpContext http)
     {
+        await RefuseTooLargeAsync(http);
         using var place = _places.AttemptAcquire(http);
         if (!place.IsAcquired)
             throw new BusyException("Too many files are arriving at once. Try again when some of them are in.");
@@ -72,23 +79,60 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
         }
     }
 
-    /// <summary>Who is still sending hears no answer: what is left of the body is let by before a refusal is said.</summary>
+    /// <summary>One that says beforehand that it is too large; one that doesn't is broken off by the server.</summary>
+    private static async Task RefuseTooLargeAsync(HttpContext http)
+    {
+        var limit = http.Features.GetRequiredFeature<IHttpMaxRequestBodySizeFeature>();
+        if (!(http.Request.ContentLength > limit.MaxRequestBodySize))
+            return;
+        var mostBytes = limit.MaxRequestBodySize.Value;
+        limit.MaxRequestBodySize = MostLetBy;
+        await PassOverAsync(http);
+        throw http.GetEndpoint()!.Metadata.GetMetadata<MeshLimit>() is { } mesh
+            ? MeshArrival.TooLarge(http.Request.ContentLength.Value, mesh.MeshBytes)
+            : TooLarge(mostBytes);
+    }
+
+    private static RefusalException TooLarge(long mostBytes) =>
+        new(
+            "request.too-large",
+            $"More than {mostBytes / 1e6:0.#} MB were sent, and no more are taken here. Nothing was changed; send less."
+        );
+
+    /// <summary>Who is still sending hears no answer: what is left of the body is let by before a refusal is said, for a while.</summary>
     private static async Task PassOverAsync(HttpContext http)
     {
+        using var enough = CancellationTokenSource.CreateLinkedTokenSource(http.RequestAborted);
+        enough.CancelAfter(LongestLetBy);
         try
         {
-            await http.Request.Body.CopyToAsync(Stream.Null, http.RequestAborted);
+            await http.Request.Body.CopyToAsync(Stream.Null, enough.Token);
         }
         catch (Exception ended) when (ended is IOException or BadHttpRequestException or OperationCanceledException)
         {
-            // Nobody is there any more, or it is too large to let by.
+            // Nobody is there any more, or there is too much of it to let by.
         }
     }
 
-    private static async Task BufferAsync(HttpRequest request, CancellationToken cancel)
+    private static async Task BufferAsync(HttpContext http)
     {
+        var (request, line) = (http.Request, http.Request.Body);
+        var limit = http.Features.GetRequiredFeature<IHttpMaxRequestBodySizeFeature>();
+        var mostBytes = limit.MaxRequestBodySize ?? MostLetBy;
+        limit.MaxRequestBodySize = MostLetBy;
         request.EnableBuffering(InMemory);
-        await request.Body.CopyToAsync(Stream.Null, cancel);
+        var piece = new byte[PieceBytes];
+        var bytes = 0L;
+        while (await request.Body.ReadAsync(piece, http.RequestAborted) is > 0 and var read)
+        {
+            bytes += read;
+            if (bytes <= mostBytes)
+                continue;
+            request.Body = line;
+            await PassOverAsync(http);
+            throw TooLarge(mostBytes);
+        }
+
         request.Body.Position = 0;
     }
 

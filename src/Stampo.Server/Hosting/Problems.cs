@@ -80,12 +80,12 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
                 return OfDatabase(failure) ?? Unexpected;
             case DbUpdateException { InnerException: SqliteException failure }:
                 return OfDatabase(failure) ?? Unexpected;
+            // One that does not say how large it is, and grew too large while it came.
             case BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge }:
                 return Of(
                     StatusCodes.Status413PayloadTooLarge,
-                    "mesh.too-large",
-                    "The file is larger than this server takes. Export it with a coarser tolerance.",
-                    "file"
+                    "request.too-large",
+                    "What was sent is larger than is taken here. Nothing was changed; send less."
                 );
             case BadHttpRequestException { InnerException: JsonException json } when Missing(json) is { } missing:
                 return Of(
@@ -151,7 +151,7 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
     private static int StatusOf(string code) =>
         code switch
         {
-            "mesh.too-large" => StatusCodes.Status413PayloadTooLarge,
+            "mesh.too-large" or "request.too-large" => StatusCodes.Status413PayloadTooLarge,
             "study.busy" => StatusCodes.Status503ServiceUnavailable,
             _ => StatusCodes.Status422UnprocessableEntity,
         };

@@ -1,6 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
-using Microsoft.Extensions.Options;
 using Stampo.Core.Comparison;
 using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Writing;
@@ -23,7 +21,7 @@ public static class PartEndpoints
 
     public static void MapPart(this IEndpointRouteBuilder app)
     {
-        var limit = app.ServiceProvider.GetRequiredService<IOptions<StampoOptions>>().Value.MaxUploadBytes + 1_000_000;
+        var limit = MeshLimit.Of(app);
         var part = app.MapGroup("/api/projects/{id}/part").WithTags("Part");
         part.MapDocument(limit);
         part.MapMoves<StoredPart>(Step);
@@ -49,7 +47,7 @@ public static class PartEndpoints
         CancellationToken cancel
     ) => steps.SaveAsync(id, Step, new Save<StoredPart>(part, version), cancel: cancel);
 
-    private static void MapDocument(this RouteGroupBuilder part, long limit)
+    private static void MapDocument(this RouteGroupBuilder part, MeshLimit limit)
     {
         part.MapGet("", (string id, StepStore steps, CancellationToken cancel) => steps.PartAsync(id, cancel));
 
@@ -80,7 +78,7 @@ public static class PartEndpoints
                 }
             )
             .Accepts<IFormFile>("multipart/form-data")
-            .WithMetadata(new RequestSizeLimitAttribute(limit), new ReadsAsItComes());
+            .WithMetadata(limit, new ReadsAsItComes());
 
         part.MapPut(
             "",
@@ -278,7 +276,7 @@ public static class PartEndpoints
         );
     }
 
-    private static void MapMeshCheck(this IEndpointRouteBuilder app, long limit) =>
+    private static void MapMeshCheck(this IEndpointRouteBuilder app, MeshLimit limit) =>
         app.MapPost(
                 "/api/calc/mesh-check",
                 async (HttpRequest request, MeshIntake intake, CancellationToken cancel) =>
@@ -289,7 +287,7 @@ public static class PartEndpoints
                 }
             )
             .Accepts<IFormFile>("multipart/form-data")
-            .WithMetadata(new RequestSizeLimitAttribute(limit))
+            .WithMetadata(limit)
             .WithTags("Calculators");
 
     internal static FileContentHttpResult Gzipped(HttpContext http, byte[] packed)

@@ -141,6 +141,22 @@ public class SearchTests
     }
 
     [Fact]
+    public void The_nearest_point_of_a_triangle_without_area_is_on_its_longest_side() =>
+        Gen.Select(Point, Point, Gen.Double[0, 1], Point, Gen.Int[-70, 0], Gen.Int[0, 2])
+            .Sample(
+                (a, b, share, from, power, turn) =>
+                {
+                    var size = Math.Pow(10, power);
+                    Vec3[] corners = [a * size, b * size, (a + (b - a) * share) * size];
+                    var nearest = Triangles.NearestPoint(corners[turn], corners[(turn + 1) % 3], corners[(turn + 2) % 3], from);
+                    var along = Math.Clamp((from - corners[0]).Dot((b - a).Unit()), 0, (b - a).Length * size);
+                    var expected = corners[0] + (b - a).Unit() * along;
+                    return (nearest - expected).Length < 1e-6;
+                },
+                iter: 5_000
+            );
+
+    [Fact]
     public void Every_triangle_lies_in_one_leaf_in_all_the_boxes_above_it_and_no_way_down_is_deep() =>
         AnySoup.Sample(
             mesh =>

@@ -1,7 +1,5 @@
 using System.Globalization;
 using System.Text.Json;
-using Microsoft.AspNetCore.Mvc;
-using Microsoft.Extensions.Options;
 using Stampo.Core.Forming;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
@@ -85,7 +83,6 @@ internal static class FormingCalculators
                 return new ScallopAnswer(Scallop.StepoverMm(of.BallRadiusMm, of.ScallopMm));
             }
         );
-        var limit = app.ServiceProvider.GetRequiredService<IOptions<StampoOptions>>().Value.MaxUploadBytes + 1_000_000;
         calc.MapPost(
                 "/form-mesh",
                 async (HttpRequest request, MeshIntake intake, CancellationToken cancel) =>
@@ -112,7 +109,7 @@ internal static class FormingCalculators
                 }
             )
             .Accepts<IFormFile>("multipart/form-data")
-            .WithMetadata(new RequestSizeLimitAttribute(limit));
+            .WithMetadata(MeshLimit.Of(app));
     }
 
     /// <summary>A plug as it comes; how much it keeps of what it has cooled may be left out.</summary>
