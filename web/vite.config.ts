@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vitest/config';
 
@@ -16,6 +17,8 @@ export default defineConfig({
     restoreMocks: true,
     setupFiles: 'src/testing/setUp.ts',
     testTimeout: 20_000,
+    // One processor is left free otherwise, and of two that is half.
+    maxWorkers: Math.max(2, availableParallelism() - 1),
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
 });

@@ -109,7 +109,7 @@ public sealed class InscribedBalls
         var normal = _surface.Normals[sample.Triangle];
         var radius = Shrink(sample.Point, normal, rayMm / 2, t => _surface.Normals[t].Dot(normal) < Facing);
         var ball = new Ball(sample.Point - normal * radius, radius, ReachInRadii * radius + 2 * Math.Sqrt(sample.AreaMm2));
-        return new Tangent(ball, _surface.Bvh.Nearest(ball.Centre, FitAll * radius, _mostVisits) is null);
+        return new Tangent(ball, _surface.Bvh.Nearest(ball.Centre, FitAll * radius, _mostVisits, enough: FitAll * radius) is null);
     }
 
     /// <summary>Inscribed balls reached from some of the points whose own ball would stick out beside an edge.</summary>
@@ -178,7 +178,8 @@ public sealed class InscribedBalls
     /// </summary>
     private Ball Grown(Vec3 home, Ball ball, int mostVisits, double finest)
     {
-        var (centre, radius) = (ball.Centre, Clearance(ball.Centre));
+        var walls = new WallsMet();
+        var (centre, radius) = (ball.Centre, Clearance(ball.Centre, 0));
         var turn = 0;
         for (var step = Math.Max(radius, ball.Reach / 8); step > finest * radius; )
         {
@@ -186,9 +187,11 @@ public sealed class InscribedBalls
             foreach (var direction in Compass[turn++ % Compass.Length])
             {
                 var next = centre + direction * Math.Min(step, 0.9 * radius);
+                var least = radius + LeastSlope * Math.Min(step, radius);
                 if (
-                    Clearance(next) is var clear
-                    && clear > radius + LeastSlope * Math.Min(step, radius)
+                    !walls.AreWithin(next, least)
+                    && Clearance(next, least) is var clear
+                    && clear > least
                     && (next - home).Length <= Math.Max(ReachInRadii * clear, ball.Reach)
                 )
                     (centre, radius, moved) = (next, clear, true);
@@ -200,7 +203,38 @@ public sealed class InscribedBalls
 
         return new Ball(centre, radius, ReachInRadii * radius);
 
-        double Clearance(Vec3 at) => _surface.Bvh.Nearest(at, double.MaxValue, mostVisits) is { } wall ? wall.Distance : 0;
+        // Which of the near walls is the nearest matters only where the ball would grow.
+        double Clearance(Vec3 at, double enough)
+        {
+            if (_surface.Bvh.Nearest(at, double.MaxValue, mostVisits, enough: enough) is not { } wall)
+                return 0;
+            if (wall.Distance < enough)
+                walls.Add(wall.Point);
+            return wall.Distance;
+        }
+    }
+
+    /// <summary>The walls that held a ball last: mostly one of them holds it the next time, and nothing needs to be looked for.</summary>
+    private sealed class WallsMet
+    {
+        private const int Most = 8;
+
+        private readonly Vec3[] _points = new Vec3[Most];
+        private int _count;
+
+        public void Add(Vec3 point) => _points[_count++ % Most] = point;
+
+        public bool AreWithin(Vec3 at, double least)
+        {
+            for (var i = 0; i < Math.Min(_count, Most); i++)
+            {
+                var arm = _points[i] - at;
+                if (arm.Dot(arm) < least * least)
+                    return true;
+            }
+
+            return false;
+        }
     }
 
     /// <summary>Fourteen directions a set (faces and corners of a cube), each set turned against the one before.</summary>

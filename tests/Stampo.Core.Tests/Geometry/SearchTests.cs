@@ -118,6 +118,27 @@ public class SearchTests
                 iter: 150
             );
 
+    [Fact]
+    public void Whether_anything_is_nearer_than_enough_is_said_rightly_and_with_a_point_of_the_surface() =>
+        Gen.Select(AnySoup, Point, Gen.Double[0, 60])
+            .Sample(
+                (mesh, from, enough) =>
+                {
+                    var hierarchy = Of(mesh, atOnce: true);
+                    var (nearest, first) = (
+                        hierarchy.Nearest(from, double.MaxValue, int.MaxValue),
+                        hierarchy.Nearest(from, double.MaxValue, int.MaxValue, enough: enough)
+                    );
+                    if (nearest is not { } point || point.Distance >= enough)
+                        return nearest == first;
+                    return first is { } found
+                        && found.Distance < enough
+                        && found.Distance >= point.Distance
+                        && Same((found.Point - from).Length, found.Distance);
+                },
+                iter: 1_000
+            );
+
     private static Bvh Of(Mesh mesh, bool atOnce) => new(mesh, new bool[mesh.TriangleCount], atOnce);
 
     /// <summary>By trying all triangles.</summary>

@@ -49,10 +49,11 @@ public sealed class Bvh
     /// <summary>
     /// The point nearest to <paramref name="centre"/>, closer than <paramref name="within"/>, on a triangle that passes the filter.
     /// Gives up after <paramref name="mostVisits"/> nodes with the nearest found so far: in the middle of a round solid
-    /// everything is equally near and no search order helps.
+    /// everything is equally near and no search order helps. Whoever only asks whether anything is nearer than
+    /// <paramref name="enough"/> gets the first such point found, not the nearest.
     /// </summary>
     [SkipLocalsInit]
-    public NearPoint? Nearest(Vec3 centre, double within, int mostVisits, Func<int, bool>? accepts = null)
+    public NearPoint? Nearest(Vec3 centre, double within, int mostVisits, Func<int, bool>? accepts = null, double enough = 0)
     {
         Span<Visit> stack = stackalloc Visit[WideTree.StackSize];
         Span<float> distances = stackalloc float[Width];
@@ -60,6 +61,7 @@ public sealed class Bvh
         var top = 1;
         NearPoint? nearest = null;
         var least = within * within;
+        var leastAsked = enough * enough;
         for (var visits = 0; top > 0 && visits < mostVisits; visits++)
         {
             var (node, squaredAway) = stack[--top];
@@ -85,6 +87,9 @@ public sealed class Bvh
                 if (arm.Dot(arm) is var squared && squared < least && (accepts is null || accepts(_tree.Order[start + lane])))
                     (least, nearest) = (squared, new NearPoint(_tree.Order[start + lane], point, Math.Sqrt(squared)));
             }
+
+            if (nearest is not null && least < leastAsked)
+                break;
         }
 
         return nearest;

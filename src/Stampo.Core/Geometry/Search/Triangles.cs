@@ -3,7 +3,7 @@ namespace Stampo.Core.Geometry.Search;
 /// <summary>Questions to one triangle.</summary>
 internal static class Triangles
 {
-    /// <summary>Below this much area for its sides, both squared, a triangle is as good as its sides: its area is lost in rounding.</summary>
+    /// <summary>A triangle with less area for its sides, both squared, is as good as its sides: its area is lost in rounding.</summary>
     private const double Needle = 1e-11;
 
     /// <summary>
