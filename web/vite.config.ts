@@ -10,6 +10,8 @@ export default defineConfig({
     target: 'es2022',
     chunkSizeWarningLimit: 1200,
     reportCompressedSize: false,
+    // What the first page needs comes as one script, not as one for every set of pages that share some of it.
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'first', tags: ['$initial'] }] } } },
   },
   test: {
     environment: 'jsdom',

@@ -1,3 +1,5 @@
+// First, for what it asks the server.
+import './app/queries';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App';

@@ -1,21 +1,12 @@
 import { CssBaseline, ThemeProvider } from '@mui/material';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { type ComponentType, lazy } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { HomePage } from '../steps/projects/HomePage';
-import { Problem } from './api/client';
+import { queries } from './queries';
 import { Nowhere } from './shell/Broken';
 import { Shell } from './shell/Shell';
 import { theme } from './theme/theme';
-
-const queries = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: 10_000,
-      retry: (failures, cause) => failures < 2 && cause instanceof Problem && cause.code === 'offline',
-    },
-  },
-});
 
 /** A page that is fetched when somebody goes there. */
 const page = (fetched: () => Promise<ComponentType>) => {

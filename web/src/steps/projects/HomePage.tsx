@@ -14,36 +14,19 @@ import { TextLine } from '../../shared/TextLine';
 import { useRested } from '../../shared/useRested';
 import { DropZone } from '../../shared/upload/DropZone';
 import { useUpload } from '../../shared/upload/useUpload';
+import { askedFor, projectsOf } from './projects';
 import { TakeIn } from './TakeIn';
 
 const Undo = lazy(async () => ({ default: (await import('../../shared/Undo')).Undo }));
-
-const PAGE = 50;
-
-/** A page of projects at a time, searched on the server. */
-function useProjects(search: string, away: boolean) {
-  return useInfiniteQuery({
-    queryKey: ['projects', search, away],
-    staleTime: 0,
-    placeholderData: keepPreviousData,
-    initialPageParam: 0,
-    queryFn: async ({ signal, pageParam: skip }) => {
-      const answer = client.GET('/api/projects', { params: { query: { search, away, skip, take: PAGE } }, signal });
-      const projects = await unwrap(answer);
-      return { projects, total: Number((await answer).response.headers.get('X-Total-Count')) };
-    },
-    getNextPageParam: ({ total }, pages) => (pages.length * PAGE < total ? pages.length * PAGE : undefined),
-  });
-}
 
 export function HomePage() {
   const queries = useQueryClient();
   const [params] = useSearchParams();
   const address = useAddress();
-  const shelved = params.has('away');
-  const [typed, setTyped] = useState(params.get('find') ?? '');
+  const { find, away: shelved } = askedFor(params);
+  const [typed, setTyped] = useState(find);
   const search = useRested(typed.trim());
-  const list = useProjects(search, shelved);
+  const list = useInfiniteQuery({ ...projectsOf(search, shelved), placeholderData: keepPreviousData });
   const [away, setAway] = useState<ProjectSummary | null>(null);
   const move = useMutation({
     mutationFn: ({ project, removed }: { project: ProjectSummary; removed: boolean }) =>
