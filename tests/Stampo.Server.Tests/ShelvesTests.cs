@@ -121,6 +121,12 @@ public sealed class ShelvesTests : IDisposable
             (422, "quote.file", "file"),
             await StampoServer.RefusedAsync(await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", [], "empty.pdf"))
         );
+        Assert.Equal(
+            (413, "request.too-large", null),
+            await StampoServer.RefusedAsync(
+                await _server.SendMeshAsync($"/api/projects/{id}/quotes/file", new byte[12_000_000], "long.pdf")
+            )
+        );
         // No quote names it yet.
         Assert.Equal(HttpStatusCode.NotFound, (await _server.Client.GetAsync($"/api/projects/{id}/quotes/file/{file.Hash}")).StatusCode);
         var quote = new Quote(
