@@ -1,8 +1,8 @@
 using System.Net;
 using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.Metadata;
 using Stampo.Core.Working;
-using Stampo.Server.Part;
 
 namespace Stampo.Server.Hosting;
 
@@ -88,9 +88,7 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
         var mostBytes = limit.MaxRequestBodySize.Value;
         limit.MaxRequestBodySize = MostLetBy;
         await PassOverAsync(http);
-        throw http.GetEndpoint()!.Metadata.GetMetadata<MeshLimit>() is { } mesh
-            ? MeshArrival.TooLarge(http.Request.ContentLength.Value, mesh.MeshBytes)
-            : TooLarge(mostBytes);
+        throw http.GetEndpoint()!.Metadata.GetMetadata<IOwnLimit>()?.Passed(http.Request.ContentLength.Value) ?? TooLarge(mostBytes);
     }
 
     private static RefusalException TooLarge(long mostBytes) =>
@@ -138,6 +136,12 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
 
     private static RateLimitPartition<TKey> Places<TKey>(TKey key, int most) =>
         RateLimitPartition.GetConcurrencyLimiter(key, _ => new ConcurrencyLimiterOptions { PermitLimit = most, QueueLimit = 0 });
+}
+
+/// <summary>How large a body may be, with words of its own for one that is larger.</summary>
+public interface IOwnLimit : IRequestSizeLimitMetadata
+{
+    RefusalException Passed(long bytes);
 }
 
 /// <summary>Nothing is wrong with the request; there is no room for it now.</summary>
