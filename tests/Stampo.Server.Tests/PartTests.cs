@@ -274,7 +274,8 @@ public sealed class PartTests(SharedServer shared)
             <?xml version="1.0"?><model unit="inch">
             <resources><object id="1"><mesh>
             <vertices><vertex x="0" y="0" z="0"/><vertex x="1" y="0" z="0"/><vertex x="0" y="1" z="0"/><vertex x="0" y="0" z="1"/></vertices>
-            <triangles><triangle v1="0" v2="2" v3="1"/><triangle v1="0" v2="1" v3="3"/><triangle v1="0" v2="3" v3="2"/><triangle v1="1" v2="2" v3="3"/></triangles>
+            <triangles><triangle v1="0" v2="2" v3="1"/>
+            <triangle v1="0" v2="1" v3="3"/><triangle v1="0" v2="3" v3="2"/><triangle v1="1" v2="2" v3="3"/></triangles>
             </mesh></object></resources>
             <build><item objectid="1"/></build></model>
             """;

@@ -136,7 +136,7 @@ public static class LocalHighs
                         Offer(
                             plateau,
                             plateau == At(t, k + 1)
-                                ? OnSegment(mesh.Corner(t, k), mesh.Corner(t, (k + 1) % 3), Middle(plateau))
+                                ? Triangles.NearestOnSide(mesh.Corner(t, k), mesh.Corner(t, (k + 1) % 3), Middle(plateau))
                                 : mesh.Corner(t, k)
                         );
                 }
@@ -149,12 +149,6 @@ public static class LocalHighs
                 if ((point - Middle(plateau)).Length is var away && away < best[plateau].Away)
                     best[plateau] = (point, away);
             }
-        }
-
-        private static Vec3 OnSegment(Vec3 a, Vec3 b, Vec3 p)
-        {
-            var arm = b - a;
-            return arm.Dot(arm) is > 0 and var squared ? a + arm * Math.Clamp((p - a).Dot(arm) / squared, 0, 1) : a;
         }
 
         private Vec3 Middle(int plateau) => _middle[plateau] * (1.0 / _corners[plateau]);

@@ -2,6 +2,7 @@ using System.Net;
 using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.Metadata;
+using Microsoft.AspNetCore.WebUtilities;
 using Stampo.Core.Working;
 
 namespace Stampo.Server.Hosting;
@@ -17,7 +18,6 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
         ReadAsTheyCome = 2,
         UploadsAnAddress = 16,
         InMemory = 64_000,
-        PieceBytes = 16_384,
         MostLetBy = 1_000_000_000;
 
     private static readonly TimeSpan LongestLetBy = TimeSpan.FromMinutes(1);
@@ -119,13 +119,12 @@ public sealed class Arrival(RequestDelegate next) : IDisposable
         var mostBytes = limit.MaxRequestBodySize ?? MostLetBy;
         limit.MaxRequestBodySize = MostLetBy;
         request.EnableBuffering(InMemory);
-        var piece = new byte[PieceBytes];
-        var bytes = 0L;
-        while (await request.Body.ReadAsync(piece, http.RequestAborted) is > 0 and var read)
+        try
         {
-            bytes += read;
-            if (bytes <= mostBytes)
-                continue;
+            await request.Body.DrainAsync(mostBytes, http.RequestAborted);
+        }
+        catch (InvalidDataException)
+        {
             request.Body = line;
             await PassOverAsync(http);
             throw TooLarge(mostBytes);

@@ -77,7 +77,8 @@ internal static class Triangles
         return nearest;
     }
 
-    private static Vec3 NearestOnSide(Vec3 from, Vec3 to, Vec3 p)
+    /// <summary>The point nearest to p between two others.</summary>
+    public static Vec3 NearestOnSide(Vec3 from, Vec3 to, Vec3 p)
     {
         var side = to - from;
         var squared = side.Dot(side);
