@@ -38,8 +38,8 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
             yield = new double[draws];
         foreach (var line in estimate.Costs)
         {
-            source.Sample(line.Amount, $"{routeId}/{line.Name}", amount);
-            var rate = source.Of(line.Rate, line.RateKey);
+            source.Sample(line.Amount, $"{routeId}/{line.Name}", Hands.OfAmount(line), amount);
+            var rate = source.Of(line.Rate, line.RateKey, Hands.OfRate(line));
             var into = Of(drawn, line.On);
             foreach (var markup in line.Markups)
             {
@@ -52,8 +52,8 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
                 into[d] += amount[d] * rate[d];
         }
 
-        source.Sample(estimate.Yield, $"{routeId}/yield", yield);
-        source.Sample(estimate.LifeShots ?? double.PositiveInfinity, $"{routeId}/life", drawn.Capacity);
+        source.Sample(estimate.Yield, $"{routeId}/yield", null, yield);
+        source.Sample(estimate.LifeShots ?? double.PositiveInfinity, $"{routeId}/life", Hands.OfLife(routeId), drawn.Capacity);
         for (var d = 0; d < draws; d++)
         {
             drawn.PerGoodPart[d] /= yield[d];

@@ -40,7 +40,7 @@ public sealed class RouteComparison
     {
         Inputs = inputs;
         Draws = draws;
-        _source = new SharedDraws(new Ranges.Draws(seed), draws);
+        _source = new SharedDraws(new Ranges.Draws(seed), draws, inputs.Rates["estimates.together"].Likely);
         _candidates = [.. routes.AsParallel().AsOrdered().Select(r => CandidateRoute.For(r, inputs, _source)).OfType<CandidateRoute>()];
         _mayEver = [.. _candidates.Select(c => !c.IsOutAt(1))];
         UpTo = Math.Max(1_000, 5 * inputs.Brief.TotalQuantity);

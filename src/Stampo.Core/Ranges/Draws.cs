@@ -26,10 +26,47 @@ public readonly struct Draws(ulong seed)
             return;
         }
 
+        Uniform(key, values);
+        range.At(values);
+    }
+
+    /// <summary>
+    /// As <see cref="Sample"/>, for an estimate that errs together with others of the same hand: a one-factor Gaussian copula. Each draw's
+    /// place in its range comes from z = √ρ·g + √(1 − ρ)·e, with g shared by the group and e its own; the range keeps its shape.
+    /// </summary>
+    /// <param name="range">What is drawn.</param>
+    /// <param name="key">Its own.</param>
+    /// <param name="group">Normal draws that all of its group share.</param>
+    /// <param name="together">ρ, 0 to 1.</param>
+    /// <param name="values">Filled, one a draw.</param>
+    public void SampleTogether(ThreePoint range, string key, ReadOnlySpan<double> group, double together, Span<double> values)
+    {
+        if (range.IsPoint)
+        {
+            values.Fill(range.Likely);
+            return;
+        }
+
+        Uniform(key, values);
+        var (shared, own) = (Math.Sqrt(together), Math.Sqrt(1 - together));
+        for (var i = 0; i < values.Length; i++)
+            values[i] = Ranges.Normal.Share(shared * group[i] + own * Ranges.Normal.Quantile(values[i]));
+        range.At(values);
+    }
+
+    /// <summary>Normal draws, for a group to share.</summary>
+    public void Normal(string key, Span<double> values)
+    {
+        Uniform(key, values);
+        foreach (ref var value in values)
+            value = Ranges.Normal.Quantile(value);
+    }
+
+    private void Uniform(string key, Span<double> values)
+    {
         var state = Mix(seed ^ Hash(key));
         for (var i = 0; i < values.Length; i++)
             values[i] = (Mix(state += Golden) >> 11) * (1.0 / (1UL << 53));
-        range.At(values);
     }
 
     private static ulong Mix(ulong z)
