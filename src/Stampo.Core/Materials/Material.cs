@@ -43,7 +43,7 @@ public sealed record MeltData(
 );
 
 /// <summary>
-/// Between which temperatures a sheet is formed, and the gauges it is sold in; how it takes up heat on the way there, melting included,
+/// Between which temperatures a sheet is formed, and the gauges it is sold in; how it takes up heat on the way there, melting apart,
 /// and how warm it may be taken off the mold. Null is not known, but for drying: without it the sheet need not be dried.
 /// </summary>
 public sealed record SheetData(
@@ -54,7 +54,8 @@ public sealed record SheetData(
     [property: JsonPropertyName("conductivityWPerMK")] double? ConductivityWPerMK = null,
     double? EjectC = null,
     double? DryC = null,
-    IReadOnlyList<DryingHours>? DryHours = null
+    IReadOnlyList<DryingHours>? DryHours = null,
+    double? MeltingKjPerKg = null
 )
 {
     /// <summary>Between the gauges known; thicker ones take longer by the square.</summary>

@@ -38,11 +38,7 @@ public sealed record MaterialChoice(Material Material, IReadOnlyList<PropertyMat
             .ThenBy(c => c.Material.Family == brief.Family ? 0 : 1)
             .ThenBy(c => brief.ProductionMaterial is not null && c.Material.Polymer == production?.Polymer ? 0 : 1)
             .ThenBy(c => c.MissedWants.Count)
-            .ThenBy(c =>
-                brief.Hardness is { } target
-                    ? Math.Max(0, Math.Abs(c.Material.Hardness.OnOneScale - target.Hardness.OnOneScale) - target.TolerancePoints)
-                    : 0
-            )
+            .ThenBy(c => brief.Hardness is { } target ? Math.Abs(c.Material.Hardness.OnOneScale - target.Hardness.OnOneScale) : 0)
             .ThenBy(c => -c.Likeness.Share)
             .ThenBy(c => c.Material.PricePerKg.Likely)
             .FirstOrDefault();

@@ -54,6 +54,12 @@ public sealed class CostBook(RateCard rates)
     public CostBook AddMaterial(ChargedOn on, string name, Amount kilograms, Materials.Material material) =>
         Add(on, name, kilograms, $"material.{material.Id}", material.PricePerKg, "€/kg", material.Source);
 
+    /// <summary>What the lines of a kind come to, by their likely values.</summary>
+    public double Sum(ChargedOn on) =>
+        _lines
+            .Where(l => l.On == on)
+            .Sum(l => l.Amount.Likely * l.Rate.Likely * l.Markups.Aggregate(1.0, (times, markup) => times * markup.Value.Likely));
+
     /// <summary>A line as another book has it.</summary>
     public CostBook Add(CostLine line)
     {

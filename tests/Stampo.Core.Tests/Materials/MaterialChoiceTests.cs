@@ -22,6 +22,14 @@ public class MaterialChoiceTests
     }
 
     [Fact]
+    public void The_nearest_hardness_goes_first_even_within_the_tolerance()
+    {
+        Material Of(double shore) => MaterialLibrary.Find("pu-elastomer-80a")! with { Id = $"own-{shore}", ShoreValue = shore };
+        var brief = new Brief { Family = MaterialFamily.FlexibleElastomer, Hardness = new HardnessTarget(ShoreScale.A, 85, 5, true) };
+        Assert.Equal("own-86", MaterialChoice.Best("cast-silicone", brief, [Of(80), Of(86), Of(90)])!.Material.Id);
+    }
+
+    [Fact]
     public void A_want_that_is_missed_is_said_and_rules_nothing_out()
     {
         var choice = Best("print", new Brief { ServiceTemperature = new TemperatureTarget(200, Must: false) });

@@ -65,7 +65,7 @@ public class AddOnTests
     }
 
     [Fact]
-    public void Lots_of_colour_are_whole_and_enough_for_the_brief()
+    public void A_stretch_pays_the_smallest_lot_of_colour_once_and_what_its_own_parts_take()
     {
         var brief = Core with
         {
@@ -73,14 +73,10 @@ public class AddOnTests
             Demand = [new DemandRow(Monday.AddDays(300), 900_000, Purpose.Sale)],
         };
         var job = new Job(Grip, brief, MaterialLibrary.Find("pp")!, RateCard.Shipped);
-        var lots = RouteCatalogue
-            .Find("inject-steel-pre")!
-            .Costed(job, 1)
-            .Costs.Single(c => c.Name == "Smallest lot of the colour")
-            .Inputs.Single(i => i.Name == "lots")
-            .Value.Likely;
-        // 900,000 × 70 cm³ × 0.905 g/cm³ × 3 % are 1,710.45 kg: 69 lots of 25 kg.
-        Assert.Equal(69, lots);
+        var costs = RouteCatalogue.Find("inject-steel-pre")!.Costed(job, 1).Costs;
+        Assert.Equal(25, costs.Single(c => c.Name == "Smallest lot of the colour").Amount.Likely);
+        // 70 cm³ × 0.905 g/cm³ × 3 %.
+        Assert.Equal(0.00190050, costs.Single(c => c.Name == "Colour in the part").Amount.Likely, 1e-8);
     }
 
     [Fact]

@@ -32,7 +32,8 @@ internal static class ColourMatch
         var carrier = Carrier(job.Material);
         var book = new CostBook(job.Rates)
             .AddPrice(ChargedOn.OneOff, "Match the colour to its chip", "colour.match")
-            .Add(ChargedOn.OneOff, "Smallest lot of the colour", LotsKg(job, carrier), $"colour.{carrier}.price");
+            .Add(ChargedOn.OneOff, "Smallest lot of the colour", Amount.Of(job.Rate($"colour.{carrier}.lotKg")), $"colour.{carrier}.price")
+            .Add(ChargedOn.Piece, "Colour in the part", ShareKg(job, carrier), $"colour.{carrier}.price");
         return estimate with { Costs = [.. estimate.Costs, .. book.Lines], Lead = [.. estimate.Lead, .. Beyond(estimate, job)] };
     }
 
@@ -50,22 +51,12 @@ internal static class ColourMatch
         );
     }
 
-    /// <summary>Whole lots for all parts of the brief.</summary>
-    private static Amount LotsKg(Job job, string carrier)
+    /// <summary>What a part takes of it: a stretch pays the smallest lot once, and each of its own parts beside.</summary>
+    private static Amount ShareKg(Job job, string carrier)
     {
-        var (lot, share) = (job.Rate($"colour.{carrier}.lotKg"), job.Rate($"colour.{carrier}.share"));
+        var share = job.Rate($"colour.{carrier}.share");
         var partKg = job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000;
-        var lots = Math.Max(1, Math.Ceiling(job.Brief.TotalQuantity * partKg * share.Value.Likely / lot.Value.Likely));
-        return new Amount(
-            lot.Value * lots,
-            "kg",
-            "lot × lots, lots = parts of the brief × part × share ÷ lot, whole",
-            lot.AsInput(),
-            new WorkInput("lots", lots, ""),
-            new WorkInput("parts of the brief", job.Brief.TotalQuantity, "parts", "brief/demand"),
-            new WorkInput("part", partKg, "kg", "part"),
-            share.AsInput()
-        );
+        return new Amount(share.Value * partKg, "kg", "part × share", new WorkInput("part", partKg, "kg", "part"), share.AsInput());
     }
 
     private static IEnumerable<LeadStep> Beyond(RouteEstimate estimate, Job job)

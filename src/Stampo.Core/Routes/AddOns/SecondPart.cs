@@ -60,16 +60,17 @@ internal static class SecondPart
             return book;
         var machine = job.Assist == Assist.Machine;
         var share = job.Rate(machine ? "second.twoBarrelTool" : shareKey);
-        var area = Math.Clamp(Math.Pow(asked.AreaCm2 / job.Part.AreaCm2, 0.7), 0.2, 1);
+        var area = machine ? 1 : Math.Clamp(Math.Pow(asked.AreaCm2 / job.Part.AreaCm2, 0.7), 0.2, 1);
         var part = new WorkInput("(soft area ÷ surface)^0.7", area, "", "brief/secondMaterial");
-        var times = share.Value * area + (machine ? job.Norm(shareKey) * area : (ThreePoint)0);
+        // A two-barrel tool is both halves and what turns or shuttles them: so many times the single-material tool in all.
+        var times = machine ? new ThreePoint(share.Low - 1, share.Likely - 1, share.High - 1) : share.Value * area;
         foreach (var line in book.Lines.Where(l => l.On == ChargedOn.Tool).ToList())
             book.Add(
                 line with
                 {
                     Name = $"Soft part: {char.ToLowerInvariant(line.Name[0])}{line.Name[1..]}",
                     Amount = line.Amount * times,
-                    Formula = $"({line.Formula}) × share",
+                    Formula = machine ? $"({line.Formula}) × (times − 1)" : $"({line.Formula}) × share",
                     Inputs = [.. line.Inputs, share.AsInput(), part],
                 }
             );

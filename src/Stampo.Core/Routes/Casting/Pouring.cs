@@ -79,6 +79,7 @@ internal static class Pouring
             Amount.Of(job.Rate("pattern.prove"), Math.Pow(patterns, 0.6), "patterns^0.6"),
             "labour.bench"
         );
+        book.AddPrice(ChargedOn.OneOff, "Pattern: primer, filler, paper, barrier coat", "pattern.consumables", patterns);
         if (build.BondHours(patterns) is { } bond)
             book.Add(ChargedOn.OneOff, "Pattern: bond and fair the pieces", bond, "labour.bench");
         return book.Add(ChargedOn.Tool, "Refresh the pattern", Amount.Of(job.Rate("cast.refresh"), patterns, "patterns"), "labour.bench");

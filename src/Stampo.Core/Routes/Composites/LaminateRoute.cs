@@ -7,8 +7,7 @@ namespace Stampo.Core.Routes.Composites;
 /// <summary>What fibre in resin shares: a plug, one or two laminated molds, hours and consumables by the area of the part.</summary>
 public abstract class LaminateRoute : IRoute
 {
-    private const double DraftDeg = 2,
-        MoldMargin = 1.25;
+    private const double DraftDeg = 2;
 
     public abstract RouteCard Card { get; }
 
@@ -63,25 +62,46 @@ public abstract class LaminateRoute : IRoute
     public RouteEstimate Estimate(Job job, int cavities)
     {
         var yield = job.Norm("lay.yield");
-        // One side of the shell, and each mold somewhat larger than it.
+        // One side of the shell, and each mold larger by its flange all round.
         var sideDm2 = job.Part.AreaCm2 / 200;
-        var moldDm2 = sideDm2 * MoldMargin * Molds;
+        var flangeMm = job.Norm("lay.flangeMm").Likely;
+        var rimM = 2 * (job.Part.LongestMm + job.Part.MiddleMm) / 1000;
+        var faceDm2 = sideDm2 + rimM * 10 * flangeMm / 100 + 4 * flangeMm * flangeMm / 10_000;
+        var moldDm2 = faceDm2 * Molds;
         var side = new WorkInput("one side of the shell", sideDm2, "dm²", "part");
+        var flange = job.Rate("lay.flangeMm").AsInput();
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering: layers, edges, molds", Amount.Of(job.Rate("engineering.lay")), "labour.engineer")
-            .Add(ChargedOn.OneOff, "Plug", Amount.Of(job.Rate("lay.plugHours"), sideDm2 * MoldMargin, "dm² of plug"), "labour.bench")
+            .Add(ChargedOn.OneOff, "Plug", Amount.Of(job.Rate("lay.plugHours"), faceDm2, "dm² of plug with its flange"), "labour.bench")
             .Add(ChargedOn.Tool, "Mold: hands", Amount.Of(job.Rate("lay.moldHours"), moldDm2, "dm² of molds"), "labour.bench")
             .Add(
                 ChargedOn.Tool,
                 "Mold: gel coat, glass, resin, frame",
-                new Amount(moldDm2, "dm²", "side × 1.25 × molds", side, new WorkInput("molds", Molds, "")),
+                new Amount(moldDm2, "dm²", "(side + flange all round) × molds", side, flange, new WorkInput("molds", Molds, "")),
                 "lay.moldMaterial"
             )
+            .Add(
+                ChargedOn.Tool,
+                "Mold faces wet-sanded and buffed",
+                Amount.Of(job.Rate("lay.sandHours"), moldDm2, "dm² of molds"),
+                "labour.bench"
+            )
+            .Add(ChargedOn.Tool, "Release broken in", Amount.Of(job.Rate("lay.releaseHours"), Molds, "molds"), "labour.bench")
             .AddMaterial(ChargedOn.Piece, "Fibre and resin", LaminateKg(job), job.Material)
             .Add(ChargedOn.Piece, "Laminate", Amount.Of(job.Rate($"lay.{Way}.hours"), sideDm2, "dm² of part"), "labour.bench")
             .Add(ChargedOn.Piece, "Consumables", new Amount(sideDm2, "dm²", "one side of the shell", side), $"lay.{Way}.consumables")
             .Add(ChargedOn.Piece, "Demold and trim", Amount.Of(job.Rate("lay.trim")), "labour.bench")
             .AddInserts(job);
+        if (Molds > 1)
+            book.Add(ChargedOn.Tool, "Sheet wax: hands", Amount.Of(job.Rate("lay.waxHours"), sideDm2, "dm² of part"), "labour.bench")
+                .Add(ChargedOn.Tool, "Sheet wax", new Amount(sideDm2, "dm²", "one side of the shell", side), "lay.waxPrice");
+        if (Way != "open")
+            book.Add(
+                ChargedOn.Tool,
+                "Seal, vacuum channel, fittings",
+                new Amount(rimM, "m", "2 × (length + width)", new WorkInput("rim", rimM, "m", "part")),
+                "lay.sealPrice"
+            );
         var life = job.Rate($"lay.{Way}.life");
         return new RouteEstimate(
             1,
@@ -90,7 +110,7 @@ public abstract class LaminateRoute : IRoute
             [life.AsInput()],
             yield,
             null,
-            Lead(job, sideDm2 * MoldMargin, moldDm2),
+            Lead(job, faceDm2, moldDm2),
             PartsPerDay,
             ToleranceMm
         );

@@ -20,8 +20,6 @@ public sealed class FormAluminiumRoute : SheetForming
 
     protected override string CycleKey => "form.aluminium.cycle";
 
-    protected override double PartsPerDay => 200;
-
     protected override double ToleranceMm => 0.45;
 
     protected override IReadOnlyList<LeadStep> Lead(Job job, ThreePoint moldHours) =>

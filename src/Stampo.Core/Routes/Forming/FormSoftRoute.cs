@@ -18,8 +18,6 @@ public sealed class FormSoftRoute : SheetForming
 
     protected override string CycleKey => "form.cycle";
 
-    protected override double PartsPerDay => 60;
-
     protected override double ToleranceMm => 0.7;
 
     protected override IReadOnlyList<LeadStep> Lead(Job job, ThreePoint moldHours) =>

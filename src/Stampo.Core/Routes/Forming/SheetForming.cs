@@ -9,6 +9,8 @@ namespace Stampo.Core.Routes.Forming;
 /// <summary>What forming a heated sheet shares; the molds differ.</summary>
 public abstract class SheetForming : IRoute
 {
+    private const double DayH = 8;
+
     public abstract RouteCard Card { get; }
 
     public virtual string? ChangeKey => "change.soft";
@@ -20,8 +22,6 @@ public abstract class SheetForming : IRoute
 
     /// <summary>What they may be made of, the usual first.</summary>
     protected abstract IReadOnlyList<string> MoldIds { get; }
-
-    protected abstract double PartsPerDay { get; }
 
     protected abstract double ToleranceMm { get; }
 
@@ -70,9 +70,18 @@ public abstract class SheetForming : IRoute
         var moldHours = book
             .Lines.Where(l => l is { On: ChargedOn.Tool, AmountUnit: "h" })
             .Aggregate((ThreePoint)0, (sum, line) => sum + line.Amount);
-        book.AddMaterial(ChargedOn.Piece, "Sheet", SheetKg(job), job.Material)
-            .Add(ChargedOn.Piece, "Forming machine", Amount.Of(job.Rate(CycleKey)), "form.machine")
-            .Add(ChargedOn.Piece, "Forming: hands", Amount.Of(job.Rate(CycleKey)), "labour.bench")
+        var (sheet, startUp, cycle) = (SheetKg(job), job.Rate("form.startUp"), Cycle(job));
+        book.Add(ChargedOn.Batch, "Set up and heat up: machine", Amount.Of(job.Rate("form.setup")), "form.machine")
+            .Add(ChargedOn.Batch, "Set up and heat up: hands", Amount.Of(job.Rate("form.setup")), "labour.bench")
+            .AddMaterial(
+                ChargedOn.Batch,
+                "Sheets formed until they are good",
+                new Amount(sheet.Value * startUp.Value, "kg", $"sheets × {sheet.Formula}", [startUp.AsInput(), .. sheet.Inputs]),
+                job.Material
+            )
+            .AddMaterial(ChargedOn.Piece, "Sheet", sheet, job.Material)
+            .Add(ChargedOn.Piece, "Forming machine", cycle, "form.machine")
+            .Add(ChargedOn.Piece, "Forming: hands", cycle, "labour.bench")
             .Add(ChargedOn.Piece, "Trim", Amount.Of(job.Rate("form.trim")), "labour.bench");
         return new RouteEstimate(
             1,
@@ -82,8 +91,33 @@ public abstract class SheetForming : IRoute
             yield,
             null,
             Lead(job, moldHours),
-            PartsPerDay,
+            Math.Floor(DayH / cycle.Value.Likely) * yield.Likely,
             ToleranceMm
+        );
+    }
+
+    /// <summary>As the plan reckons it, with nothing chosen yet; by the norm while it is not known how the sheet takes up heat.</summary>
+    private Amount Cycle(Job job)
+    {
+        var norm = job.Rate(CycleKey);
+        if (job.Material.Sheet is null)
+            return Amount.Of(norm);
+        var choices = new FormingChoices { Sheet = new SheetChoices { GaugeMm = Gauge(job).Mm } };
+        var method = new FormingMethod(job.Material.Id, MoldIds);
+        var forming = new FormingCase(job, choices, method, Mold, null, [], null, null, 1, new Worksheet());
+        if (HeatSection.Heat(forming) is not { } heat || HeatSection.CycleS(forming, Mold, heat.HeatS) is not { } seconds)
+            return Amount.Of(norm);
+        var spread = job.Rate("form.cycleSpread");
+        return new Amount(
+            spread.Value * (seconds / 3600),
+            "h",
+            "(load + heating + forming + cooling + recovery of the mold) ÷ 3600 × spread",
+            job.Rate("form.load").AsInput(),
+            new WorkInput("heating", heat.HeatS, "s"),
+            new WorkInput("forming", HeatSection.FormS(forming), "s"),
+            new WorkInput("cooling", heat.CoolS, "s"),
+            new WorkInput("recovery of the mold", heat.RecoverS, "s"),
+            spread.AsInput()
         );
     }
 

@@ -9,7 +9,7 @@ internal static class InjectionPieces
 {
     public static CostBook AddInjectionPieces(this CostBook book, Job job, int cavities)
     {
-        var cycle = CycleSeconds(job);
+        var cycle = CycleSeconds(job, cavities);
         var kn = ClampKn(job, cavities);
         book.Add(ChargedOn.Batch, "Set up and warm up", Amount.Of(job.Rate("inject.setup")), "inject.press")
             .Add(ChargedOn.Batch, "Set up: hands", Amount.Of(job.Rate("inject.setup")), "labour.bench")
@@ -54,25 +54,32 @@ internal static class InjectionPieces
         );
     }
 
-    /// <summary>Close + fill + max(pack, cool) + open: packing lies inside cooling.</summary>
-    public static Amount CycleSeconds(Job job)
+    /// <summary>
+    /// Dry cycle + fill + max(pack, cool) + eject: packing lies inside cooling. A dry cycle is 4 s to 500 kN and 2 s more for each further
+    /// 1,000: larger presses move more.
+    /// </summary>
+    public static Amount CycleSeconds(Job job, int cavities = 1)
     {
         var melt = job.Material.Melt ?? throw new InvalidOperationException($"{job.Material.Id} has no melt data.");
         var criterion = CriterionFor(job);
         var cooling = Cooling.Seconds(job.Part.SectionMm, melt, criterion);
-        var (close, fill, pack, open) = (
-            job.Rate("inject.close"),
+        var kn = ClampKn(job, cavities);
+        var (dry, more, fill, pack, open) = (
+            job.Rate("inject.dry"),
+            job.Rate("inject.dryPerKn"),
             job.Rate("inject.fill"),
             job.Rate("inject.packing"),
             job.Rate("inject.open")
         );
         return new Amount(
-            close.Value + fill.Value + pack.Value.AtLeast(cooling) + open.Value,
+            dry.Value + more.Value * Math.Max(0, kn.Value.Likely - DryToKn) + fill.Value + pack.Value.AtLeast(cooling) + open.Value,
             "s",
-            "close + fill + max(pack, cool) + open, cool = "
+            "dry cycle + per kN × (clamp − 500 kN) + fill + max(pack, cool) + eject, cool = "
                 + $"h²/(π²·α)·ln[{(criterion == CoolingCriterion.Mean ? "8/π²" : "4/π")}·(Tmelt−Tmold)/(Teject−Tmold)], by the "
                 + $"{(criterion == CoolingCriterion.Mean ? "mean" : "middle")}",
-            close.AsInput(),
+            dry.AsInput(),
+            more.AsInput(),
+            new WorkInput("clamp", kn.Value.Likely, "kN"),
             fill.AsInput(),
             pack.AsInput(),
             open.AsInput(),
@@ -89,7 +96,8 @@ internal static class InjectionPieces
     private static CoolingCriterion CriterionFor(Job job) =>
         job.Brief.Schools.Cooling ?? (job.Part.SectionMm >= ThickMm ? CoolingCriterion.Centre : CoolingCriterion.Mean);
 
-    private const double ThickMm = 4;
+    private const double ThickMm = 4,
+        DryToKn = 500;
 
     /// <summary>kN = projected cm² · cavities · MPa · 0.1 · reserve.</summary>
     public static Amount ClampKn(Job job, int cavities)
@@ -107,7 +115,7 @@ internal static class InjectionPieces
     }
 
     public static double PartsPerDay(Job job, int cavities, ThreePoint yield) =>
-        7 * 3600 / CycleSeconds(job).Value.Likely * cavities * yield.Likely;
+        7 * 3600 / CycleSeconds(job, cavities).Value.Likely * cavities * yield.Likely;
 
     public static Amount PlasticKg(Job job) =>
         new(

@@ -40,6 +40,7 @@ public abstract class MetalInjection : IRoute
         yield return Gates.Inserts(job, molded: true, "", AddOns.InsertLoading.BreakEvenAYear);
         foreach (var gate in Gates.InsertStress(job))
             yield return gate;
+        yield return FlowGate.Of(job);
         var kn = InjectionPieces.ClampKn(job, 1).Value.Likely;
         if (kn > LargestPressKn)
             yield return new Gate(
@@ -64,7 +65,7 @@ public abstract class MetalInjection : IRoute
             "labour.engineer"
         );
         var tool = new MetalTool(job, Metal, cavities);
-        tool.AddTo(book).AddSecondTool(job, "second.toolShare").AddInjectionPieces(job, cavities);
+        book = tool.AddTo(book).AddSecondTool(job, "second.toolShare").AddInjectionPieces(job, cavities).AddMolder(job);
         var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
         var life = job.Rate($"tool.{Metal}.life");
         var yield = job.Norm("inject.yield");

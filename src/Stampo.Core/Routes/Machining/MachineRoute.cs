@@ -38,6 +38,39 @@ public sealed class MachineRoute : IRoute
 
     public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [new MachiningMethod(job.Material.Id)];
 
+    /// <summary>Flats by a flat cutter, what is curved or leans by passes a scallop apart.</summary>
+    /// <param name="job">Part and norms.</param>
+    /// <param name="passes">Passes against the usual.</param>
+    internal static Amount Finishing(Job job, double passes)
+    {
+        var (flat, curved, share) = (job.Rate("machine.flat"), job.Rate("machine.finish"), job.Rate("machine.flatShare"));
+        var dm2 = job.Part.AreaCm2 / 100;
+        return new Amount(
+            (flat.Value * share.Value.Likely + curved.Value * ((1 - share.Value.Likely) * passes)) * dm2,
+            "h",
+            "surface × (flats × norm of a flat cutter + (1 − flats) × norm of scallops × passes)",
+            new WorkInput("surface", dm2, "dm²", "part"),
+            share.AsInput(),
+            flat.AsInput(),
+            curved.AsInput(),
+            new WorkInput("passes", passes, "×")
+        );
+    }
+
+    /// <summary>By the length of edges: those of its box, and half as many again inside.</summary>
+    internal static Amount Deburring(Job job)
+    {
+        var (part, norm) = (job.Part, job.Rate("machine.deburr"));
+        var dm = 1.5 * 4 * (part.LengthMm + part.WidthMm + part.HeightMm) / 100;
+        return new Amount(
+            norm.Value * (dm / 60),
+            "h",
+            "edges × norm ÷ 60",
+            new WorkInput("edges: those of the box and half as many again", dm, "dm", "part"),
+            norm.AsInput()
+        );
+    }
+
     public RouteEstimate Estimate(Job job, int cavities)
     {
         var (part, yield) = (job.Part, job.Norm("machine.yield"));
@@ -67,7 +100,8 @@ public sealed class MachineRoute : IRoute
             )
             .Add(ChargedOn.Piece, "Set up", Amount.Of(job.Rate("machine.setup")), "machine.hour")
             .Add(ChargedOn.Piece, "Roughing", roughing, "machine.hour")
-            .Add(ChargedOn.Piece, "Finishing", Amount.Of(job.Rate("machine.finish"), part.AreaCm2 / 100, "surface, dm²"), "machine.hour");
+            .Add(ChargedOn.Piece, "Finishing", Finishing(job, 1), "machine.hour")
+            .Add(ChargedOn.Piece, "Deburr", Deburring(job), "labour.bench");
         if (part.UndercutRegions > 0)
             book.Add(
                 ChargedOn.Piece,

@@ -102,10 +102,33 @@ public sealed class PrintBuild
         );
     }
 
-    /// <summary>Machine hours that go by the volume of one solid; none on a resin machine.</summary>
+    /// <summary>
+    /// A powder bed is filled with whatever is waiting: a solid pays its share of the bed's height by its volume, not a night of the
+    /// machine. Null on other machines.
+    /// </summary>
+    public Amount? BedHours()
+    {
+        if (_process != PrintProcess.Powder)
+            return null;
+        var room = RoomMm(_job.Brief.Equipment);
+        var (rate, fill) = (_job.Rate("print.levelRate"), _job.Rate("print.bedFill"));
+        var bedCm3 = room[0] * room[1] * room[2] / 1000;
+        return new Amount(
+            _cm3 * room[2] / bedCm3 / (rate.Value * fill.Value),
+            "h",
+            "volume ÷ (bed × share filled) × bed height ÷ height an hour",
+            PrintCost.Volume(_cm3),
+            new WorkInput("bed", bedCm3, "cm³"),
+            fill.AsInput(),
+            new WorkInput("bed height", room[2], "mm"),
+            rate.AsInput()
+        );
+    }
+
+    /// <summary>Machine hours that go by the volume of one solid, on a machine that lays strands; pieces share it.</summary>
     public Amount? VolumeHours()
     {
-        if (_process == PrintProcess.Resin)
+        if (_process != PrintProcess.Extrusion)
             return null;
         var (support, rate) = (_job.Rate("print.support"), _job.Rate("print.buildRate"));
         return new Amount(

@@ -38,12 +38,30 @@ internal static class PrintCost
         job.Brief.ShowSide == Briefs.Finish.AsTooled
             ? new Amount(0, "h", "as tooled: no finishing")
             : new Amount(
-                job.Norm(FinishKey(job)) * job.Part.ShowAreaDm2,
+                job.Norm(FinishKey(job)) * FinishedArea.Counts(job.Part.ShowAreaDm2),
                 "h",
-                "show side × hours per dm²",
-                new WorkInput("show side (half the surface until faces are picked)", job.Part.ShowAreaDm2, "dm²", "part"),
+                FinishedArea.Formula(job.Part.ShowAreaDm2),
+                FinishedArea.Input(job.Part.ShowAreaDm2),
                 job.Rate(FinishKey(job)).AsInput()
             );
+
+    /// <summary>
+    /// Of printed parts, by what they are for: fit and function are taken as they come off; only what is looked at or sold is finished.
+    /// Where a few are wanted first, prints are made for those.
+    /// </summary>
+    public static Amount PartFinishHours(Job job) =>
+        IsShown(job.Brief)
+            ? FinishHours(job)
+            : new Amount(0, "h", "for fit or function: taken as printed", new WorkInput("finished", 0, "", "brief/demand"));
+
+    private const double AFew = 20;
+
+    private static bool IsShown(Briefs.Brief brief)
+    {
+        var few = brief.Demand.Where(row => row.Quantity <= AFew).ToList();
+        return (few.Count > 0 ? few : [.. brief.Demand]) is var rows
+            && (rows.Count == 0 || rows.Exists(row => row.Purpose is Briefs.Purpose.Look or Briefs.Purpose.Pilot or Briefs.Purpose.Sale));
+    }
 
     private static string FinishKey(Job job) =>
         job.Brief.ShowSide switch

@@ -56,7 +56,6 @@ public sealed class PrintRoute : IRoute
         var platform = build.BuildHours(build.OnPlatform);
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Print files and orientation", Amount.Of(job.Rate("engineering.print")), "labour.engineer")
-            .Add(ChargedOn.Batch, "Printer time of a platform", platform, "print.machine")
             .AddMaterial(
                 ChargedOn.Piece,
                 "Print material",
@@ -64,28 +63,32 @@ public sealed class PrintRoute : IRoute
                 job.Material
             )
             .Add(ChargedOn.Piece, "Clean, cure, remove support", Amount.Of(job.Rate("print.clean")), "labour.bench")
-            .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
+            .Add(ChargedOn.Piece, "Finish the show side", PrintCost.PartFinishHours(job), "labour.bench");
+        if (build.BedHours() is { } bed)
+            book.Add(ChargedOn.Piece, "Its share of the powder bed", bed, "print.powderMachine");
+        else
+            book.Add(ChargedOn.Batch, "Printer time of a platform", platform, "print.machine");
         if (build.VolumeHours() is { } volume)
             book.Add(ChargedOn.Piece, "Printer time by volume", volume, "print.machine");
         if (build.BondHours(1) is { } bond)
             book.Add(ChargedOn.Piece, "Bond and fair the pieces", bond, "labour.bench");
-        var each = platform.Value.Likely / build.OnPlatform + (build.VolumeHours()?.Value.Likely ?? 0);
+        var each = build.BedHours()?.Value.Likely ?? platform.Value.Likely / build.OnPlatform + (build.VolumeHours()?.Value.Likely ?? 0);
         return new RouteEstimate(
             1,
             book.Lines,
             null,
             [],
             job.Norm("print.yield"),
-            build.OnPlatform,
+            build.BedHours() is null ? build.OnPlatform : null,
             [new LeadStep("Print the first build", platform.Value * (1 / HoursADay) + 0.25), new LeadStep("Clean, finish", PartLead(job))],
             HoursADay / each,
             0.25
         )
         {
-            FixedBatch = true,
+            FixedBatch = build.BedHours() is null,
         };
     }
 
     private static Ranges.ThreePoint PartLead(Job job) =>
-        (PrintCost.FinishHours(job).Value + job.Norm("print.clean")) * (1 / HandsADay) + 0.25;
+        (PrintCost.PartFinishHours(job).Value + job.Norm("print.clean")) * (1 / HandsADay) + 0.25;
 }

@@ -5,16 +5,15 @@ public abstract class HotPressedRubber : RubberRoute
 {
     protected override string Metal => "steelPre";
 
-    protected override string ToolShareKey => "rubber.toolShare";
-
     protected override string LifeKey => "rubber.life";
 
-    protected override Amount CycleHours(Job job) => Cure(job, "rubber.cureMin", "rubber.curePerMm", 60, job.Rate("rubber.open"));
+    protected override Amount CycleHours(Job job) => Cure(job, "rubber.cureMin", "rubber.curePerMm", 60, job.Rate("rubber.strip"));
 
     protected override void AddPieces(CostBook book, Job job, int cavities) =>
         AddRubber(
             book.Add(ChargedOn.Piece, "Press time", Shared(CycleHours(job), cavities), "rubber.press")
-                .Add(ChargedOn.Piece, "Open, strip, clean, close", Amount.Shared(job.Rate("rubber.open"), cavities), "labour.bench")
+                .Add(ChargedOn.Piece, "Open, blow off, close", Amount.Shared(job.Rate("rubber.strip"), cavities), "labour.bench")
+                .Add(ChargedOn.Piece, "Strip and clean the cavity", Amount.Of(job.Rate("rubber.stripEach")), "labour.bench")
                 .Add(
                     ChargedOn.Piece,
                     "Take the flash off",

@@ -13,6 +13,8 @@ public sealed class RubberCompressionRoute : HotPressedRubber
             "A flash line all round, and a blank laid in by hand for every cavity."
         );
 
+    protected override string ToolShareKey => "rubber.compressionShare";
+
     protected override double UsualWallMm => 1.0;
 
     protected override double AtRiskWallMm => 0.7;

@@ -25,6 +25,10 @@ public sealed class RubberLsrRoute : RubberRoute
 
     protected override string LifeKey => "lsr.life";
 
+    protected override string PressKey => "lsr.press";
+
+    protected override bool IsHeated => false;
+
     protected override Amount CycleHours(Job job) => Cure(job, "lsr.cycle", "lsr.curePerMm", 3600);
 
     protected override void AddPieces(CostBook book, Job job, int cavities) =>

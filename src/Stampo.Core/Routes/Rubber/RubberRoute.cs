@@ -27,6 +27,11 @@ public abstract class RubberRoute : IRoute
 
     protected abstract string LifeKey { get; }
 
+    protected virtual string PressKey => "rubber.press";
+
+    /// <summary>Its plates are heated, and parts are stripped from it by hand.</summary>
+    protected virtual bool IsHeated => true;
+
     public string ChangeKey => "change.steel";
 
     public Made Made => Made.MetalTool;
@@ -54,7 +59,7 @@ public abstract class RubberRoute : IRoute
             "labour.engineer"
         );
         var tool = new CostBook(job.Rates);
-        var metalTool = new MetalTool(job, Metal, cavities);
+        var metalTool = new MetalTool(job, Metal, cavities, IsHeated);
         metalTool.AddTo(tool);
         var share = job.Rate(ToolShareKey);
         foreach (var line in tool.Lines)
@@ -66,15 +71,17 @@ public abstract class RubberRoute : IRoute
                     Inputs = [.. line.Inputs, share.AsInput()],
                 }
             );
+        book.Add(ChargedOn.Batch, "Set up and heat up: press", Amount.Of(job.Rate("rubber.setup")), PressKey)
+            .Add(ChargedOn.Batch, "Set up and heat up: hands", Amount.Of(job.Rate("rubber.setup")), "labour.bench");
         AddPieces(book, job, cavities);
         var yield = job.Norm("rubber.yield");
         return new RouteEstimate(
             cavities,
-            book.AddInserts(job).AddSpoiled(job, "rubber.yield").Lines,
+            book.AddInserts(job).AddSpoiled(job, "rubber.yield").AddMolder(job).Lines,
             job.Norm(LifeKey),
             [job.Rate(LifeKey).AsInput()],
             yield,
-            null,
+            (int)job.Norm("inject.run").Likely,
             metalTool.Lead(share.Value),
             7 / CycleHours(job).Value.Likely * cavities * yield.Likely,
             ToleranceMm

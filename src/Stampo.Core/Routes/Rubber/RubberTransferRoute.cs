@@ -13,6 +13,8 @@ public sealed class RubberTransferRoute : HotPressedRubber
             "The pad and sprues of every shot are cured and lost."
         );
 
+    protected override string ToolShareKey => "rubber.transferShare";
+
     protected override double UsualWallMm => 0.8;
 
     protected override double AtRiskWallMm => 0.6;
