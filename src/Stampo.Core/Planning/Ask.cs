@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Stampo.Core.Planning;
 
 public enum AskKind
@@ -17,7 +19,8 @@ public sealed record Ask(string Id, AskKind Kind, string What)
 {
     /// <summary>A ratio holds to half a per cent; a scale shows a tenth of a gram.</summary>
     private const double ShareOff = 0.005,
-        StepG = 0.1;
+        StepG = 0.1,
+        EmptyKpa = 2;
 
     /// <summary>To weigh or to read; null for what has no number.</summary>
     public double? Target { get; init; }
@@ -29,18 +32,48 @@ public sealed record Ask(string Id, AskKind Kind, string What)
     /// <summary>The target is a limit: less is as good.</summary>
     public bool AtMost { get; init; }
 
+    /// <summary>The target is a limit: more is as good.</summary>
+    public bool AtLeast { get; init; }
+
+    /// <summary>What a sentence says before the target.</summary>
+    [JsonIgnore]
+    public string LimitSaid =>
+        AtMost ? "at most "
+        : AtLeast ? "at least "
+        : "";
+
+    /// <summary>Answered when the wait is over: before it nobody can know.</summary>
+    public bool AfterWait { get; init; }
+
+    /// <summary>The operation depends on it to its end: once read from a device it is watched there.</summary>
+    public bool IsWatched { get; init; }
+
+    /// <summary>The operation can't end without it in its band: somebody would be hurt.</summary>
+    public bool IsMust { get; init; }
+
+    /// <summary>What the lot that is asked for with it is of: "Rigid urethane, A"; null when none is asked for.</summary>
+    public string? LotOf { get; init; }
+
     /// <summary>Whether a value lies in the band; null when there is none.</summary>
     public bool? Within(double value) =>
         Target is not { } target ? null
         : AtMost ? value <= target
+        : AtLeast ? value >= target
         : Math.Abs(value - target) <= (Tolerance ?? 0);
 
-    public static Ask Weigh(string what, double grams) =>
+    /// <summary>Whether a watched reading still holds: a limit may be passed by a tenth before it is called lost.</summary>
+    public bool Holds(double value) => AtMost ? value <= 1.1 * Target : Within(value) != false;
+
+    /// <param name="what">What is weighed.</param>
+    /// <param name="grams">How much.</param>
+    /// <param name="lotOf">Of what a lot is asked for.</param>
+    public static Ask Weigh(string what, double grams, string? lotOf = null) =>
         new($"weigh-{what.ToLowerInvariant().Replace(' ', '-')}", AskKind.Weigh, what)
         {
             Target = grams,
             Tolerance = Math.Max(StepG, ShareOff * grams),
             Unit = "g",
+            LotOf = lotOf,
         };
 
     public static Ask Read(string id, string what, double target, double tolerance, string unit) =>
@@ -53,11 +86,42 @@ public sealed record Ask(string Id, AskKind Kind, string What)
 
     public static Ask ReadAtMost(string id, string what, double most, string unit) => Read(id, what, most, 0, unit) with { AtMost = true };
 
-    /// <summary>Gauge pressure, which a pot holds to a twentieth.</summary>
-    public static Ask Pot(double kpa) => Read("pot", "pressure in the pot, gauge", kpa, 0.05 * kpa, "kPa");
+    public static Ask ReadAtLeast(string id, string what, double least, string unit) =>
+        Read(id, what, least, 0, unit) with
+        {
+            AtLeast = true,
+        };
+
+    /// <summary>Gauge pressure, which a pot holds to a twentieth, to the end; and nothing of it left before the lid is opened.</summary>
+    public static IReadOnlyList<Ask> Pot(double kpa) =>
+        [
+            Read("pot", "pressure in the pot, gauge", kpa, 0.05 * kpa, "kPa") with
+            {
+                IsWatched = true,
+            },
+            ReadAtMost("pot-empty", "pressure in the pot before it is opened, gauge", EmptyKpa, "kPa") with
+            {
+                AfterWait = true,
+                IsMust = true,
+            },
+        ];
+
+    /// <summary>What an oven holds at the mold, to the end.</summary>
+    public static Ask Oven(double celsius, double tolerance) =>
+        Read("oven", "temperature at the mold", celsius, tolerance, "°C") with
+        {
+            IsWatched = true,
+        };
+
+    /// <summary>The absolute pressure a chamber is brought to, and holds until it is let go.</summary>
+    public static Ask Vacuum(double mbar) => ReadAtMost("vacuum", "absolute pressure reached", mbar, "mbar") with { IsWatched = true };
 
     public static Ask Count(string what) => new("count", AskKind.Count, what);
 
     public static IReadOnlyList<Ask> Ticks(params IEnumerable<string> sentences) =>
         [.. sentences.Select((says, i) => new Ask($"tick-{i + 1}", AskKind.Tick, says))];
+
+    /// <summary>Sentences that can only hold when the wait is over.</summary>
+    public static IReadOnlyList<Ask> TicksAfter(params IEnumerable<string> sentences) =>
+        [.. sentences.Select((says, i) => new Ask($"after-{i + 1}", AskKind.Tick, says) { AfterWait = true })];
 }

@@ -23,6 +23,11 @@ public sealed record Lag(string After, Edge From, Edge To, double LeastMin, doub
 {
     public bool IsAtOnce => (From, To, MostMin) is (Edge.End, Edge.Start, 0);
 
+    /// <summary>It follows within the hours of a day: never with a night between.</summary>
+    public bool IsSoon => (From, To) is (Edge.End, Edge.Start) && MostMin is <= SoonMin;
+
+    private const double SoonMin = 120;
+
     /// <summary>In words; null when following at once says it all.</summary>
     public string? Says =>
         MostMin is not { } most
@@ -31,11 +36,16 @@ public sealed record Lag(string After, Edge From, Edge To, double LeastMin, doub
                 : $"not before {Event}"
             : IsAtOnce
                 ? null
-                : Each > 1
-                    ? $"each of {Each} cups ends within {Text.Number(most / Each, 2)} min of its own {Event}"
-                    : $"ends within {Text.Number(most, 2)} min of {Event}";
+                : (From, To) is (Edge.End, Edge.Start)
+                    ? $"begins within {Text.Number(most, 2)} min of {Event}"
+                    : Each > 1
+                        ? $"each of {Each} cups ends within {Text.Number(most / Each, 2)} min of its own {Event}"
+                        : $"ends within {Text.Number(most, 2)} min of {Event}";
 
     public static Lag AtOnce(string before) => new(before, Edge.End, Edge.Start, 0, 0, "it");
+
+    /// <summary>Begins at most so long after the end of another.</summary>
+    public static Lag BeginsWithin(double minutes, string after, string @event) => new(after, Edge.End, Edge.Start, 0, minutes, @event);
 
     public static Lag EndsWithin(double minutes, string after, string @event, int each = 1) =>
         new(after, Edge.Start, Edge.End, 0, minutes * each, @event, each);

@@ -93,7 +93,7 @@ public sealed class ListScheduler : IScheduler
         var blocks = new List<List<Operation>>();
         foreach (var operation in operations.Where(o => o.Repeats == repeats))
         {
-            if (operation.FollowsAtOnce && blocks.Count > 0)
+            if (operation.FollowsSoon && blocks.Count > 0)
                 blocks[^1].Add(operation);
             else
                 blocks.Add([operation]);

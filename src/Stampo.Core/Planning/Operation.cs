@@ -47,6 +47,17 @@ public sealed record Operation(string Id, Repeats Repeats, string Name, double H
     /// <summary>Begins when the one before it ends, without a pause: something is setting meanwhile.</summary>
     public bool FollowsAtOnce => Lags.Any(lag => lag.IsAtOnce);
 
+    /// <summary>Begins in the same stretch of work as what it hangs on: something would go off meanwhile.</summary>
+    [JsonIgnore]
+    public bool FollowsSoon => Lags.Any(lag => lag.IsSoon);
+
+    /// <summary>The minutes alone are somebody else's, as a supplier's: what came sooner came in time.</summary>
+    public bool IsElsewhere { get; init; }
+
+    /// <summary>A machine or a supplier says when it is over: the minutes alone are an estimate, not a time it must have.</summary>
+    public bool EndsWhenDone =>
+        IsElsewhere || Holds.Any(hold => hold is { Resource: Resource.Printer or Resource.Mill, During: not During.Hands });
+
     [JsonIgnore]
     public IEnumerable<Ask> Weighings => Asks.Where(a => a.Kind == AskKind.Weigh);
 

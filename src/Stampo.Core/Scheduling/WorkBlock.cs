@@ -68,7 +68,7 @@ internal sealed class WorkBlock
         foreach (var operation in operations)
         {
             var (hands, wait) = (Whole(operation.HandsMin), Whole(operation.WaitMin));
-            if (steps.Count > 0 && !operation.FollowsAtOnce)
+            if (steps.Count > 0 && !operation.FollowsSoon)
             {
                 yield return new WorkBlock(job, piece, steps);
                 steps = [];

@@ -12,6 +12,7 @@ using Stampo.Core.Plans.Casting.Orders;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
+using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
@@ -44,6 +45,10 @@ public sealed class CastingWork
 {
     /// <summary>Full properties at room temperature; the data sheet goes first.</summary>
     private const double FullCureH = 168;
+
+    /// <summary>g/cm³ of cured print resin; thin mists that a can of release gives.</summary>
+    private const double PrintResin = 1.18,
+        ShotsACan = 60;
 
     private readonly CastingInputs _in;
     private readonly Worksheet _sheet = new();
@@ -83,7 +88,12 @@ public sealed class CastingWork
             WorkPlan.DateFor(inputs.Job, figures.Order.Parts),
             null,
             work.Buy(figures),
-            [.. figures.Silicone?.Cure.Refusals ?? [], .. figures.Filling.Refusals],
+            [
+                .. figures.Silicone?.Cure.Refusals ?? [],
+                .. work.BoxRefusals(figures.Silicone),
+                .. figures.Batch.Messages.Where(m => m.Code == CastingBatch.OverScale),
+                .. figures.Filling.Refusals,
+            ],
             At(figures),
             [],
             [.. work.Facts(figures)],
@@ -101,7 +111,7 @@ public sealed class CastingWork
     }
 
     private OrderedWork Order(CastingFigures figures) =>
-        new(figures.Order.Parts, figures.Order.Shots, Plan.Order.Molds, Plan.Pour.Cavities, "Shot", "Mold")
+        new(figures.Order.Parts, figures.Order.Shots, Molds(figures), Plan.Pour.Cavities, "Shot", "Mold")
         {
             ReadyH = FullCureH,
             LifeShots = figures.Life?.Shots,
@@ -128,16 +138,31 @@ public sealed class CastingWork
         return head;
     }
 
+    /// <summary>As many as the order wears out, or as are used in turn.</summary>
+    private int Molds(CastingFigures figures) => Math.Max(Plan.Order.Molds, figures.Order.ToolSets);
+
     private List<Purchase> Buy(CastingFigures figures)
     {
+        var molds = Molds(figures);
         var order = figures.Order;
         List<Purchase> buy = [new(Job.Material.Name, order.ResinKg, "kg", order.Packs, "orderKg") { Expires = order.Expires }];
         if (figures.Silicone is { } silicone)
-            buy.Add(new(_in.Silicone.Supply.Name, Plan.Order.Molds * silicone.Mold.MassG / 1000, "kg", [], "siliconeMass"));
+            buy.Add(new(_in.Silicone.Supply.Name, molds * silicone.Mold.MassG / 1000, "kg", [], "siliconeMass"));
         if (figures.Printed is { } printed)
-            buy.Add(new(_in.Print.Name, Plan.Order.Molds * printed.SolidCm3 * _in.Print.DensityGPerCm3 / 1000, "kg", []));
+            buy.Add(new(_in.Print.Name, molds * printed.SolidCm3 * _in.Print.DensityGPerCm3 / 1000, "kg", []));
         if (figures.FilledPrint is { } fill)
             buy.Add(new(_in.Print.Name, order.Parts * fill.PrintG / 1000, "kg", []));
+        if (order.FillerKg > 0)
+            buy.Add(new("Pigment or filler", order.FillerKg, "kg", []));
+        if (figures.Pattern is not null && Plan.Pattern.Material == PatternMaterial.PrintedResin)
+            buy.Add(new("Print resin for the pattern", Plan.Pour.Cavities * Job.Part.VolumeCm3 * PrintResin / 1000, "kg", []));
+        if (figures.Pattern is not null)
+            buy.Add(new("Primer, filler, paper and barrier coat for the pattern", Plan.Pour.Cavities, "set", []));
+        if (InSilicone)
+            buy.Add(new("Box board, tape, vents, pins", molds, "set", []));
+        if (figures.FilledPrint is null)
+            buy.Add(new("Release agent", Math.Ceiling(order.Shots / ShotsACan), "can", []));
+        buy.Add(new("Cups and stirrers, three a charge", 3 * order.Shots * figures.Batch.Charges.Count, "", []));
         return buy;
     }
 
@@ -200,7 +225,7 @@ public sealed class CastingWork
             new FilledMold(BlockMm(silicone), Job.Material.Cast!, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm)
         );
         Plan = Plan with { Pour = Plan.Pour with { Steps = StepsWith(filling) } };
-        var shrinks = Shrinks(filling.CureC);
+        var shrinks = Shrinks(filling);
         var pattern = InSilicone
             ? PatternPlan.Of(
                 Job,
@@ -234,7 +259,7 @@ public sealed class CastingWork
                 Job.Brief.Guards
             )
         );
-        var batch = RefusalException.Renamed(() => CastingBatch.Compute(Plan.Pour.ToBatch(PouredCm3(fill, enclosed), Job)), InPour);
+        var batch = RefusalException.Renamed(() => CastingBatch.Compute(Batch(PouredCm3(fill, enclosed), silicone)), InPour);
         var life = _in.Method.LifeKey is null ? null : Life(filling);
         var today = _in.Start.Day();
         var order = OrderPlan.Of(
@@ -324,7 +349,8 @@ public sealed class CastingWork
                         PotLifeMin = _in.Silicone.PotLifeMin,
                         Steps = SiliconeSteps(),
                         Degas = choices.Degas,
-                        VesselL = choices.VesselL,
+                        VesselL = VesselL(choices.VesselL),
+                        ScaleCapacityG = Job.Brief.Equipment?.ScaleCapacityG,
                     }
                 ),
             InSiliconeMold
@@ -338,6 +364,34 @@ public sealed class CastingWork
                 _ => "silicone.cureC"
             ),
             _in.Shape?.Attitude.GatesCm3(mold.WallMm)
+        );
+    }
+
+    /// <summary>What is degassed stands in the chamber: no bucket is larger than its room, with space to rise.</summary>
+    private double? VesselL(double? chosen) =>
+        Plan.Silicone.Degas == SiliconeDegas.MeterMix || _equipment.ChamberL is not { } chamber
+            ? chosen
+            : Math.Min(chosen ?? double.PositiveInfinity, BucketShare * chamber);
+
+    /// <summary>Of the chamber's room, for a round bucket that stands in it.</summary>
+    private const double BucketShare = 0.7;
+
+    /// <summary>The box is degassed again with the silicone in it: it has to go into the chamber.</summary>
+    private IEnumerable<Finding> BoxRefusals(PlannedSilicone? silicone)
+    {
+        if (
+            silicone is null
+            || Plan.Silicone is { Degas: SiliconeDegas.MeterMix } or { Steps.SecondDegasMin: 0 }
+            || _equipment.Chamber is not { } chamber
+            || chamber.Takes(silicone.Mold.BoxMm) != false
+        )
+            yield break;
+        yield return new Finding(
+            Severity.Fault,
+            "box-chamber",
+            $"A box of {Text.Sides(silicone.Mold.BoxMm)} does not go into the chamber ({chamber.Said}) to be degassed again. Pour "
+                + "in a thin stream without the second degassing (0 min), fill from a meter-mix machine, plan fewer cavities, or use a "
+                + "larger chamber."
         );
     }
 
@@ -375,19 +429,26 @@ public sealed class CastingWork
         };
     }
 
-    /// <summary>From the master to the part: the mold's own cure, what heat does to it, the resin.</summary>
-    private IReadOnlyList<ShrinkStep> Shrinks(double castC)
+    /// <summary>
+    /// From the master to the part: the mold's own cure, what heat does to it, the resin. Out of a chamber parts come 0.1 to 0.4 % small on
+    /// the whole, whatever a warm mold's growth would say: that is what a master is made larger by until a first article was measured.
+    /// </summary>
+    private IReadOnlyList<ShrinkStep> Shrinks(FillingPlan filling)
     {
+        if (InSilicone && filling.School == FillingSchool.Chamber)
+            return [new ShrinkStep("mold and resin together, cast in the chamber", ChamberShrinkPct)];
         var resin = new ShrinkStep("resin", Job.Material.ShrinkPct);
         return InSilicone
             ?
             [
                 new ShrinkStep("mold silicone, as it cures", _in.Silicone.Supply.ShrinkPct ?? 0),
-                ShrinkChain.OfHeat(Plan.Silicone.CureC, castC, CureTime.ExpansionPctPerC),
+                ShrinkChain.OfHeat(Plan.Silicone.CureC, filling.CureC, CureTime.ExpansionPctPerC),
                 resin,
             ]
             : [resin];
     }
+
+    private static readonly ThreePoint ChamberShrinkPct = new(0.1, 0.25, 0.4);
 
     private MoldLife Life(FillingPlan filling)
     {
@@ -407,6 +468,26 @@ public sealed class CastingWork
 
     /// <summary>Slender cores that bend and tear: none when they are steel pins or drilled.</summary>
     private int SoftCores => InSilicone && !Plan.Pattern.SoftCores ? 0 : Job.Part.SlenderHoles ?? 0;
+
+    /// <summary>
+    /// A pour fills gates and risers as the plan itself draws them, never less, with the reservoir and funnel above them; a film stays in
+    /// each cup.
+    /// </summary>
+    private CastingBatchRequest Batch(double partCm3, PlannedSilicone? silicone)
+    {
+        var batch = Plan.Pour.ToBatch(partCm3, Job);
+        var drawn = silicone?.DrawnGatesCm3 is { } gates ? gates + FunnelCm3 + ReservoirCm2 * Plan.Filling.OverfillMm / 10 : 0;
+        return batch with
+        {
+            ExtraCm3PerPart = Math.Max(batch.ExtraCm3PerPart, drawn),
+            CupG = StaysInCupG,
+            ScaleCapacityG = Job.Brief.Equipment?.ScaleCapacityG,
+        };
+    }
+
+    private const double StaysInCupG = 2.5,
+        FunnelCm3 = 0.5,
+        ReservoirCm2 = 2;
 
     /// <summary>What liquid resin fills in one part.</summary>
     private double PouredCm3(CompositeFill? fill, EnclosedPlan enclosed)

@@ -203,6 +203,9 @@ public sealed record HeatChoices
     /// <summary>Face of the mold when a sheet comes; null: as usual for the mold.</summary>
     public double? MoldC { get; init; }
 
+    /// <summary>Air is blown on the sheet while it cools: on a mold that is not cooled itself it takes half as long.</summary>
+    public bool Fans { get; init; } = true;
+
     public void Checked()
     {
         if (FluxKwPerM2 is { } flux)

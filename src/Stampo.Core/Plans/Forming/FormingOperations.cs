@@ -10,7 +10,8 @@ internal static class FormingOperations
 {
     private const double GlueH = 4,
         SealH = 2,
-        TempH = 1;
+        TempH = 1,
+        OvenHoldsC = 3;
 
     public static IReadOnlyList<Operation> Of(FormingCase of, FormingFigures figures) =>
         [.. Once(of, figures), .. Mold(of, figures), .. Sheet(of, figures)];
@@ -34,7 +35,7 @@ internal static class FormingOperations
             {
                 Asks =
                 [
-                    Ask.Read("tile-female", "thinnest of the female corner", of.ThinnestMm, 0.2 * of.ThinnestMm, "mm"),
+                    Ask.ReadAtLeast("tile-female", "thinnest of the female corner", of.ThinnestMm, "mm"),
                     .. Ask.Ticks("the side that looks better is noted"),
                 ],
                 Cautions = ["forming", "dust"],
@@ -48,7 +49,7 @@ internal static class FormingOperations
             {
                 Detail = Layers(figures),
                 Holds = [Hold.Hands, new Hold(Resource.Mill, During.Hands)],
-                Asks = Ask.Ticks("no seam felt, no open pore", "parting wax on all of it"),
+                Asks = Ask.TicksAfter("no seam felt, no open pore", "parting wax on all of it"),
                 Cautions = ["milling", "dust"],
             };
         if (figures.Heat is { DryC: { } dry, DryH: { } dryH })
@@ -56,7 +57,7 @@ internal static class FormingOperations
             {
                 Detail = "On racks, air between them; form them warm, put back what is left at night.",
                 Holds = [Hold.Hands, Hold.OvenAt(dry)],
-                Asks = [Ask.Read("oven", "temperature of the oven", dry, 3, "°C")],
+                Asks = [Ask.Oven(dry, OvenHoldsC)],
             };
     }
 
@@ -74,7 +75,7 @@ internal static class FormingOperations
         {
             Detail = machined ? Layers(figures) : of.Mold.Says,
             Holds = machined ? [Hold.Hands, new Hold(Resource.Mill, During.Hands)] : [Hold.Hands],
-            Asks = Ask.Ticks("number and revision on the mold", "face smooth, edges and corners as drawn"),
+            Asks = Ask.TicksAfter("number and revision on the mold", "face smooth, edges and corners as drawn"),
             Cautions = machined ? ["milling", "dust", "lifting"] : ["dust", "lifting"],
         };
         var air = figures.Air;
@@ -123,10 +124,13 @@ internal static class FormingOperations
                     ? Array.Empty<Ask>()
                     :
                     [
-                        Ask.Read("sag", "sag seen when it was ready", Math.Round(heat.SagMm), 0.4 * heat.SagMm, "mm"),
                         Ask.Read("mold", "face of the mold", heat.MoldC, 10, "°C"),
+                        Ask.Read("sag", "sag seen when it was ready", Math.Round(heat.SagMm), 0.4 * heat.SagMm, "mm") with
+                        {
+                            AfterWait = true,
+                        },
                     ],
-                .. Ask.Ticks("no bubble, no white place, no web"),
+                .. Ask.TicksAfter("no bubble, no white place, no web"),
             ],
             Cautions = ["forming"],
         };
@@ -144,19 +148,25 @@ internal static class FormingOperations
         {
             Asks =
             [
-                .. of.Sheet is { } sheet
+                .. of.Sheet is not null
                     ?
                     [
-                        Ask.Read(
-                            "thinnest",
-                            "thickness at the thinnest place of the map",
-                            sheet.MinMm,
-                            Math.Max(0.08, 0.15 * sheet.MinMm),
-                            "mm"
-                        ),
+                        Ask.ReadAtLeast("thinnest", "thickness at the thinnest place of the map", of.ThinnestMm, "mm") with
+                        {
+                            AfterWait = true,
+                        },
                     ]
                     : Array.Empty<Ask>(),
-                Ask.Read("length", "longest side", of.LengthMm, figures.Shrink.ToleranceMm ?? Math.Max(0.5, figures.Shrink.MissesMm), "mm"),
+                Ask.Read(
+                    "length",
+                    "longest side",
+                    of.LengthMm,
+                    figures.Shrink.ToleranceMm ?? Math.Max(0.5, figures.Shrink.MissesMm),
+                    "mm"
+                ) with
+                {
+                    AfterWait = true,
+                },
                 Ask.Count("good, rework, scrap"),
             ],
         };

@@ -71,7 +71,7 @@ public sealed class FormingPlanner : Planner<FormingMethod, FormingChoices>
         var job = JobOf(choices, inputs);
         var mold =
             FormMold.Find(choices.Mold.MoldId)
-            ?? throw new RefusalException("plan.no-mold", "\"{choices.Mold.MoldId}\" is no mold for sheet; choose one.", "mold.moldId");
+            ?? throw new RefusalException("plan.no-mold", $"\"{choices.Mold.MoldId}\" is no mold for sheet; choose one.", "mold.moldId");
         if (!method.MoldIds.Contains(mold.Id))
             throw new RefusalException(
                 "plan.other-mold",
@@ -129,7 +129,7 @@ public sealed class FormingPlanner : Planner<FormingMethod, FormingChoices>
             inputs.Library.Materials.FirstOrDefault(m => m.Id == choices.Sheet.MaterialId && m.Sheet is not null)
             ?? throw new RefusalException(
                 "plan.no-sheet",
-                "\"{choices.Sheet.MaterialId}\" is not a sheet material in the library; choose one.",
+                $"\"{choices.Sheet.MaterialId}\" is not a sheet material in the library; choose one.",
                 MaterialField
             );
         return inputs.JobWith(material);

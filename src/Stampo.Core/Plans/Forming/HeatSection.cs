@@ -10,7 +10,8 @@ internal static class HeatSection
 {
     private const double RoomC = 20,
         OfWindow = 0.8,
-        MostFlux = 20,
+        UsualFlux = 7,
+        FansShare = 0.5,
         FluxStep = 0.5,
         SettleS = 4;
 
@@ -26,7 +27,7 @@ internal static class HeatSection
             return null;
         var (gauge, window) = (of.GaugeMm, data.FormHighC - data.FormLowC);
         var mostFlux = window * 4 * conductivity / gauge;
-        var flux = of.Choices.Heat.FluxKwPerM2 ?? Math.Clamp(Math.Floor(OfWindow * mostFlux / FluxStep) * FluxStep, FluxStep, MostFlux);
+        var flux = of.Choices.Heat.FluxKwPerM2 ?? Math.Clamp(Math.Floor(OfWindow * mostFlux / FluxStep) * FluxStep, FluxStep, UsualFlux);
         var lead = of.Working.Write(
             "leadK",
             "Surface ahead of the middle",
@@ -43,13 +44,15 @@ internal static class HeatSection
         var heating = FormingLaws.Heating(
             new(gauge, 1000 * of.Material.DensityGPerCm3, heatCapacity, Math.Min(400, rise), flux, conductivity)
         );
-        of.Working.Write(
+        var melts = data.MeltingKjPerKg ?? 0;
+        var heatS = of.Working.Write(
             "heatS",
             "Heating",
-            "density × heat capacity × gauge × rise ÷ (2 × flux); until the middle can be formed",
-            heating.Seconds,
+            "density × gauge × (heat capacity × rise + melting) ÷ (2 × flux); until the middle can be formed",
+            heating.Seconds + melts * of.Material.DensityGPerCm3 * gauge / (2 * flux),
             "s",
             "both sides heated alike",
+            new WorkInput("melting", melts, "kJ/kg", "plan/sheet.materialId"),
             new WorkInput("density", 1000 * of.Material.DensityGPerCm3, "kg/m³", "plan/sheet.materialId"),
             new WorkInput("heat capacity", heatCapacity, "J/(kg·K)", "plan/sheet.materialId"),
             new WorkInput("gauge", gauge, "mm", "plan/sheet.gaugeMm"),
@@ -73,11 +76,12 @@ internal static class HeatSection
         of.Working.Write(
             "coolS",
             "Cooling on the mold",
-            "mold × 4·h²/(π²·α) × ln[(8/π²)·(sheet − mold)/(off − mold)]",
+            "fans × mold × 4·h²/(π²·α) × ln[(8/π²)·(sheet − mold)/(off − mold)]",
             cool,
             "s",
             "one face cools; the thickest place is last",
             new WorkInput("thickest", thick, "mm"),
+            new WorkInput("fans", Fans(of, of.Mold), "×", "plan/heat.fans"),
             new WorkInput("mold", of.Mold.CoolingFactor, "×", "plan/mold.moldId"),
             new WorkInput("sheet", (data.FormLowC + data.FormHighC) / 2, "°C"),
             new WorkInput("face of the mold", moldC, "°C", "plan/heat.moldC"),
@@ -85,7 +89,7 @@ internal static class HeatSection
         );
         return new HeatFigures(
             flux,
-            heating.Seconds,
+            heatS,
             lead,
             data.FormLowC,
             data.FormLowC + lead,
@@ -115,8 +119,11 @@ internal static class HeatSection
         var diffusivity = 1e3 * conductivity / (of.Material.DensityGPerCm3 * heatCapacity);
         var thick = ThickMm(of);
         var sheetC = Math.Max(ejectC, (of.Data.FormLowC + of.Data.FormHighC) / 2);
-        return FormingLaws.CoolingSeconds(new(thick, diffusivity, sheetC, moldC, ejectC, mold.CoolingFactor));
+        return Fans(of, mold) * FormingLaws.CoolingSeconds(new(thick, diffusivity, sheetC, moldC, ejectC, mold.CoolingFactor));
     }
+
+    /// <summary>A mold that carries heat off gains nothing by air on the other face.</summary>
+    private static double Fans(FormingCase of, FormMold mold) => of.Choices.Heat.Fans && mold.RecoveryShare > 0 ? FansShare : 1;
 
     /// <summary>From sheet to sheet on a mold; null while the material is not known.</summary>
     public static double? CycleS(FormingCase of, FormMold mold, double heatS) =>
@@ -158,7 +165,7 @@ internal static class HeatSection
 
     private static double LoadS(FormingCase of) => of.Job.Norm("form.load").Likely;
 
-    private static double FormS(FormingCase of) => of.Choices.Air.WithinS + SettleS;
+    public static double FormS(FormingCase of) => of.Choices.Air.WithinS + SettleS;
 
     /// <summary>A limit of sheet or equipment that is broken: nothing is planned then.</summary>
     public static IEnumerable<Finding> Refusals(FormingCase of, HeatFigures? heat)

@@ -1,5 +1,6 @@
 using Stampo.Core.Planning;
 using Stampo.Core.Routes;
+using Stampo.Core.Routes.Machining;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Machining;
@@ -7,8 +8,7 @@ namespace Stampo.Core.Plans.Machining;
 /// <summary>From the program to the measured part.</summary>
 internal static class MachiningOperations
 {
-    private const double MostLoadMin = 20,
-        DeburrMinPerDm2 = 4;
+    private const double MostLoadMin = 20;
 
     public static IReadOnlyList<Operation> Of(MachiningFigures figures, Job job) =>
         [
@@ -18,11 +18,11 @@ internal static class MachiningOperations
             },
             new("stock", Repeats.EachShot, $"Saw the block to {Text.Sides(figures.BlockMm)}", 5)
             {
-                Asks = [Ask.Weigh("block", 1000 * figures.BlockKg)],
+                Asks = Ask.Ticks("sawn to size, square, lot of the stock noted"),
                 Cautions = ["milling"],
             },
             .. Enumerable.Range(1, figures.SetUps).Select(i => SetUp(figures, i)),
-            new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, DeburrMinPerDm2 * job.Part.AreaCm2 / 100))
+            new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, 60 * MachineRoute.Deburring(job).Value.Likely))
             {
                 FreesTool = true,
                 Asks = Ask.Ticks("no burr felt, no white edge"),
@@ -30,7 +30,14 @@ internal static class MachiningOperations
             },
             new("inspect", Repeats.EachShot, "Measure, after an hour at 23 °C", 10, 60)
             {
-                Asks = [Ask.Read("length", "over all, longest side", job.Part.LongestMm, 0.1, "mm"), Ask.Count("good, rework, scrap")],
+                Asks =
+                [
+                    Ask.Read("length", "over all, longest side", job.Part.LongestMm, 0.1, "mm") with
+                    {
+                        AfterWait = true,
+                    },
+                    Ask.Count("good, rework, scrap"),
+                ],
                 Detail = "Plastics grow with heat and water: measure cool, and say how dry.",
             },
         ];

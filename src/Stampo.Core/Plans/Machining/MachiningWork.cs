@@ -2,6 +2,7 @@ using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.Injection;
+using Stampo.Core.Routes.Machining;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Machining;
@@ -116,17 +117,15 @@ internal sealed class MachiningWork
         );
         var stepover = Scallop.StepoverMm(cutter.DiameterMm / 2, cutter.ScallopMm);
         var usual = Scallop.StepoverMm(cutter.DiameterMm / 2, NormScallopMm);
+        var finishing = MachineRoute.Finishing(_job, usual / stepover);
         var finish = _sheet.Write(
             "finishH",
             "Finishing",
-            "surface × norm × usual stepover ÷ stepover",
-            part.AreaCm2 / 100 * _job.Norm("machine.finish").Likely * usual / stepover,
+            finishing.Formula,
+            finishing.Value.Likely,
             "h",
             Norms,
-            new WorkInput("surface", part.AreaCm2 / 100, "dm²", "part"),
-            _job.Rate("machine.finish").AsInput(),
-            new WorkInput("stepover", stepover, "mm", "plan/cutter.scallopMm"),
-            new WorkInput("usual stepover", usual, "mm")
+            [.. finishing.Inputs, new WorkInput("stepover", stepover, "mm", "plan/cutter.scallopMm")]
         );
         var clamping = _sheet.Write(
             "setUpH",

@@ -16,6 +16,7 @@ internal static class PrintingOperations
         CureMin = 40,
         BedCoolsShare = 0.5,
         OvenC = 120,
+        OvenHoldsC = 5,
         OvenMin = 4 * 60;
 
     public static IReadOnlyList<Operation> Of(PrintingFigures figures, Job job) =>
@@ -77,9 +78,12 @@ internal static class PrintingOperations
     private static int Each(PrintingFigures figures) => figures.Chosen.InBuild;
 
     private static IReadOnlyList<string> Hazards(PrintProcess process) =>
-        process == PrintProcess.Resin ? ["resin-printing"]
-        : process == PrintProcess.Powder ? ["dust"]
-        : [];
+        process switch
+        {
+            PrintProcess.Resin => ["resin-printing"],
+            PrintProcess.Powder => ["powder-printing"],
+            _ => ["filament-printing"],
+        };
 
     private static IEnumerable<Operation> Cleaned(PrintingFigures figures)
     {
@@ -94,7 +98,7 @@ internal static class PrintingOperations
             {
                 FreesTool = true,
                 Asks = Ask.Ticks("no powder caked in hollows"),
-                Cautions = ["dust"],
+                Cautions = ["powder-printing"],
             };
         }
         else if (figures.Process == PrintProcess.Resin)
@@ -103,13 +107,13 @@ internal static class PrintingOperations
             {
                 FreesTool = true,
                 Holds = Hold.Of(Resource.Hands, Resource.Washer),
-                Asks = Ask.Ticks("no wet resin in corners and holes"),
+                Asks = Ask.TicksAfter("no wet resin in corners and holes"),
                 Cautions = ["resin-printing"],
             };
             yield return new("cure", Repeats.EachShot, "Cure under light, all sides", 5, CureMin)
             {
-                Asks = Ask.Ticks("no tacky place left"),
-                Cautions = ["resin-printing"],
+                Asks = Ask.TicksAfter("no tacky place left"),
+                Cautions = ["uv"],
             };
         }
         else
@@ -126,7 +130,7 @@ internal static class PrintingOperations
         yield return new("oven", Repeats.EachShot, $"Post-cure at {OvenC:0} °C, or as the data sheet says", 5, OvenMin)
         {
             Holds = [Hold.Hands, Hold.OvenAt(OvenC)],
-            Asks = Ask.Ticks("parts stand free, none touches another"),
+            Asks = [.. Ask.Ticks("parts stand free, none touches another"), Ask.Oven(OvenC, OvenHoldsC)],
             Cautions = ["oven"],
         };
     }
@@ -145,7 +149,7 @@ internal static class PrintingOperations
                 Asks = Ask.Ticks("joint full, no step under the thumb"),
                 Cautions = ["dust"],
             };
-        var hours = PrintCost.FinishHours(job).Value.Likely;
+        var hours = PrintCost.PartFinishHours(job).Value.Likely;
         if (hours > 0)
             yield return new(
                 "finish",

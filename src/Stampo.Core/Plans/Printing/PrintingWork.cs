@@ -88,7 +88,7 @@ internal sealed class PrintingWork
         var supportG = SupportCm3(stance) * _job.Material.DensityGPerCm3;
         var finish =
             (_process == PrintProcess.Powder ? 0 : OffMinPerCm2 * stance.HangingCm2 / 60)
-            + stance.StairShare * PrintCost.FinishHours(_job).Value.Likely;
+            + stance.StairShare * PrintCost.PartFinishHours(_job).Value.Likely;
         var cost =
             builds * hours / _parts * _job.Norm("print.machine").Likely
             + supportG / 1000 * _job.Material.PricePerKg.Likely
@@ -117,8 +117,10 @@ internal sealed class PrintingWork
     private double BuildH(PrintStance stance, int each)
     {
         var volume =
-            _process == PrintProcess.Resin ? 0 : each * (_job.Part.VolumeCm3 + SupportCm3(stance)) / _job.Norm("print.buildRate").Likely;
-        return BuildMm(stance, each) / HeightRate.Value.Likely + volume + _job.Norm("print.setup").Likely;
+            _process != PrintProcess.Extrusion
+                ? 0
+                : each * (_job.Part.VolumeCm3 + SupportCm3(stance)) / (_job.Norm("print.buildRate").Likely * LayerFactor);
+        return BuildMm(stance, each) / (HeightRate.Value.Likely * LayerFactor) + volume + _job.Norm("print.setup").Likely;
     }
 
     /// <summary>How high a build is: with the lift under it, or with all layers of parts in powder.</summary>
@@ -129,6 +131,9 @@ internal sealed class PrintingWork
         var layers = Math.Ceiling((double)each / Math.Max(1, OnOneLayer(stance)));
         return layers * (stance.HeightMm + _choices.Build.GapMm);
     }
+
+    /// <summary>Layers half as high take twice the time; norms are stated for the usual layer of the process.</summary>
+    private double LayerFactor => _choices.Build.LayerMm / PrintingMethod.UsualLayerMm(_process);
 
     private Rate HeightRate => _job.Rate(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate");
 
@@ -198,17 +203,18 @@ internal sealed class PrintingWork
         [
             new("height of the build", BuildMm(stance, chosen.InBuild), "mm", "plan/build.up"),
             HeightRate.AsInput(),
+            new("layer against the usual", LayerFactor, "×", "plan/build.layerMm"),
             _job.Rate("print.setup").AsInput(),
         ];
-        if (_process != PrintProcess.Resin)
+        if (_process == PrintProcess.Extrusion)
             inputs.AddRange([
                 new("volume, with support", chosen.InBuild * (_job.Part.VolumeCm3 + SupportCm3(stance)), "cm³", "part"),
                 _job.Rate("print.buildRate").AsInput(),
             ]);
         var formula =
-            _process == PrintProcess.Resin
-                ? "height ÷ height an hour + loading"
-                : "height ÷ height an hour + volume ÷ build rate + loading";
+            _process == PrintProcess.Extrusion
+                ? "(height ÷ height an hour + volume ÷ build rate) ÷ layer against the usual + loading"
+                : "height ÷ (height an hour × layer against the usual) + loading";
         _sheet.Write("buildH", "One build", formula, chosen.BuildH, "h", Source, inputs);
     }
 

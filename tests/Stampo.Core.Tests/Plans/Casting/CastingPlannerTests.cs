@@ -307,6 +307,10 @@ public class CastingPlannerTests
     }
 
     [Fact]
+    public void Out_of_a_chamber_parts_come_small_whatever_a_warm_mold_would_say() =>
+        Assert.Equal(1 / (1 - 0.25 / 100), Plan("cast-vacuum").Scale, 1e-9);
+
+    [Fact]
     public void A_block_in_the_oven_warms_through_first_and_stays_under_its_weakest_limit()
     {
         var cold = Plan("cast-silicone").Silicone!.Cure;

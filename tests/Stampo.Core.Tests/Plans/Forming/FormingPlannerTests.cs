@@ -173,6 +173,38 @@ public class FormingPlannerTests
     }
 
     [Theory]
+    [InlineData("sheet-hdpe", 3, 100, 120)]
+    [InlineData("sheet-hips", 1, 15, 25)]
+    public void A_sheet_heats_as_long_as_shops_say_what_melts_longest(string material, double gaugeMm, double fromS, double toS)
+    {
+        var heat = Plan(c => c with { Sheet = c.Sheet with { GaugeMm = gaugeMm } }, material: material).Figures.Heat!;
+        Assert.InRange(heat.HeatS, fromS, toS);
+        Assert.True(heat.FluxKwPerM2 <= 7);
+    }
+
+    [Fact]
+    public void Fans_halve_the_cooling_on_board_and_do_nothing_on_a_cooled_mold()
+    {
+        double Cools(string mold, bool fans) =>
+            Plan(
+                c => c with { Heat = c.Heat with { Fans = fans }, Mold = c.Mold with { MoldId = mold } },
+                molds: [mold]
+            ).Figures.Heat!.CoolS;
+        Assert.Equal(Cools("board", false) / 2, Cools("board", true), 1e-9);
+        Assert.Equal(Cools("machined-aluminium", false), Cools("machined-aluminium", true), 1e-9);
+    }
+
+    [Fact]
+    public void The_thinnest_place_has_a_least_and_no_upper_limit()
+    {
+        var tile = Plan(c => c with { Mold = c.Mold with { Tile = true } }).Plan.Operations.Single(o => o.Id == "tile");
+        var ask = tile.Asks.Single(a => a.Id == "tile-female");
+        Assert.True(ask.AtLeast);
+        Assert.True(ask.Within(ask.Target!.Value + 1));
+        Assert.False(ask.Within(ask.Target!.Value - 0.01));
+    }
+
+    [Theory]
     [InlineData(1)]
     [InlineData(3)]
     [InlineData(6)]

@@ -85,6 +85,12 @@ public class PrintingPlannerTests
             figures.Chosen.BuildH,
             1e-9
         );
+        // Layers half as high take twice the time.
+        Assert.Equal(
+            2 * 25 / RateCard.Shipped["print.heightRate"].Value.Likely + RateCard.Shipped["print.setup"].Value.Likely,
+            Plan(choose: p => Lying(p) with { Build = Lying(p).Build with { LayerMm = 0.025 } }, quantity: 40).Figures.Chosen.BuildH,
+            1e-9
+        );
         Assert.Equal(figures.Builds, plan.Schedule!.Slots.Count(s => s.OperationId == "build"));
         Assert.Equal(3, Plan(choose: p => p with { Build = p.Build with { Parts = 3 } }).Figures.Chosen.InBuild);
     }
@@ -126,9 +132,8 @@ public class PrintingPlannerTests
         // Nine on a layer: twenty are three layers of 20 mm and 4 mm of powder between.
         var height = plan.Working.Single(l => l.Id == "buildH").Inputs[0].Value.Likely;
         Assert.Equal(3 * 24, height, 1e-9);
-        var volumeH = 20 * Part.VolumeCm3 / RateCard.Shipped["print.buildRate"].Value.Likely;
         Assert.Equal(
-            height / RateCard.Shipped["print.levelRate"].Value.Likely + volumeH + RateCard.Shipped["print.setup"].Value.Likely,
+            height / RateCard.Shipped["print.levelRate"].Value.Likely + RateCard.Shipped["print.setup"].Value.Likely,
             figures.Chosen.BuildH,
             1e-9
         );

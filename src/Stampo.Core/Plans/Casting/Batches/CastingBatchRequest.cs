@@ -36,6 +36,12 @@ public sealed record CastingBatchRequest
 
     public double? ScaleStepG { get; init; }
 
+    /// <summary>Most the scale weighs; a cup above it is said.</summary>
+    public double? ScaleCapacityG { get; init; }
+
+    /// <summary>What stays in a cup of 100 mL beside the loss, g; more in larger ones, by the cube root of their volume.</summary>
+    public double CupG { get; init; }
+
     public PotLife? PotLife { get; init; }
 
     public double? ResinC { get; init; }

@@ -11,6 +11,9 @@ internal static class CastingOperations
 {
     private const double PostCureRampKPerH = 20;
 
+    /// <summary>What an oven keeps to, either side.</summary>
+    internal const double OvenHoldsC = 3;
+
     /// <param name="plan">Quantities.</param>
     /// <param name="choices">What was chosen.</param>
     /// <param name="job">Part, brief, resin, norms.</param>
@@ -50,6 +53,7 @@ internal static class CastingOperations
         yield return new("order-mold", Repeats.Once, "Order pattern and mold; the supplier's queue", 0, start.MinutesUntil(there))
         {
             Holds = [],
+            IsElsewhere = true,
             Detail = "Bought in: what follows until the mold is there is the supplier's work, planned as it would be here.",
         };
     }
@@ -76,7 +80,7 @@ internal static class CastingOperations
                 $"Held true in a fixture: up at {PostCureRampKPerH:0} °C an hour, {Working.Text.Number(hours)} h at "
                 + $"{Working.Text.Number(celsius)} °C, down as slowly. Before it the part is soft in heat.",
             Holds = [Hold.Hands, Hold.OvenAt(celsius)],
-            Asks = Ask.Ticks("fixture carries every span", "oven reaches the temperature, and no more"),
+            Asks = [.. Ask.Ticks("fixture carries every span"), Ask.Oven(celsius, OvenHoldsC)],
             Cautions = ["oven"],
         };
     }

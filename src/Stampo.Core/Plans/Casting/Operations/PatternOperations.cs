@@ -16,6 +16,9 @@ internal static class PatternOperations
     {
         var each = plan.Count == 1 ? "" : $", {plan.Count} patterns";
         yield return Make(plan, choices, job, each);
+        var proofs = plan.Inhibition.ToDo.Select((todo, i) => (Todo: todo, I: i)).ToList();
+        foreach (var operation in proofs.Where(p => p.Todo.IsBeforeCoats).Select(p => Proof(plan, p.Todo, p.I, each)))
+            yield return operation;
         foreach (var (coat, hands) in Enumerable.Range(1, plan.Coats).Select(i => (i, 60 * plan.Count * plan.ShowH / plan.Coats)))
             yield return new(
                 $"coat-{coat}",
@@ -26,7 +29,7 @@ internal static class PatternOperations
             )
             {
                 Detail = coat == plan.Coats ? "Finish to the grade asked; everything on it is copied, a fingerprint too." : null,
-                Asks = Ask.Ticks(coat == plan.Coats ? "no line, pore or scratch under raking light" : "flat to the block"),
+                Asks = coat == plan.Coats ? Ask.TicksAfter("no line, pore or scratch under raking light") : Ask.Ticks("flat to the block"),
                 Cautions = ["spray", "dust"],
             };
         yield return new("back", Repeats.Once, $"Back side: clean enough to release{each}", 60 * plan.Count * plan.BackH)
@@ -44,24 +47,24 @@ internal static class PatternOperations
             {
                 Detail = string.Join(" ", plan.Advice),
             };
-        foreach (var (todo, i) in plan.Inhibition.ToDo.Select((todo, i) => (todo, i)))
-            yield return new(
-                $"inhibition-{i + 1}",
-                Repeats.Once,
-                $"{todo.Says}{each}",
-                15 + MorePatternMin * (plan.Count - 1),
-                todo.AloneMin
-            )
-            {
-                Detail = i == 0 ? plan.Inhibition.Says : null,
-                Asks = todo.Tick is { } tick ? Ask.Ticks(tick) : [],
-                Cautions = ["mold-silicone"],
-            };
+        foreach (var operation in proofs.Where(p => !p.Todo.IsBeforeCoats).Select(p => Proof(plan, p.Todo, p.I, each)))
+            yield return operation;
         yield return new("inspect-pattern", Repeats.Once, $"Blow out, seal, inspect{each}", 15 + MorePatternMin * (plan.Count - 1))
         {
             Asks = Ask.Ticks("no water or dust in corners", $"over all {Sizes(plan)} measured, x y z"),
         };
     }
+
+    private static Operation Proof(PatternPlan plan, ProofStep todo, int i, string each) =>
+        new($"inhibition-{i + 1}", Repeats.Once, $"{todo.Says}{each}", 15 + MorePatternMin * (plan.Count - 1), todo.AloneMin)
+        {
+            Detail = i == 0 ? plan.Inhibition.Says : null,
+            Asks = todo.Tick is { } tick ? Ask.TicksAfter(tick) : [],
+            Cautions =
+                todo.IsBeforeCoats ? ["uv"]
+                : todo.Tick is null ? ["spray"]
+                : ["mold-silicone"],
+        };
 
     private static Operation Make(PatternPlan plan, PatternChoices choices, Job job, string each)
     {
@@ -91,7 +94,7 @@ internal static class PatternOperations
             {
                 Detail = scaled,
                 Holds = Hold.Of(Resource.Printer, Resource.Hands),
-                Asks = Ask.Ticks("support off, no wet resin in corners"),
+                Asks = Ask.TicksAfter("support off, no wet resin in corners"),
                 Cautions = choices.Material == PatternMaterial.PrintedResin ? ["resin-printing"] : [],
             };
     }

@@ -34,7 +34,7 @@ internal static class PrintOperations
         yield return new("wash-mold", repeats, "Wash, dry, post-cure", 20, 60)
         {
             Detail = lost ? "Dry it through: water left in a shell makes urethane foam." : null,
-            Asks = Ask.Ticks([
+            Asks = Ask.TicksAfter([
                 .. new[] { "no wet resin in channels and corners" },
                 .. lost ? ["dry: two weighings an hour apart agree"] : Array.Empty<string>(),
             ]),
@@ -56,7 +56,7 @@ internal static class PrintOperations
             yield return new("seal-mold", repeats, "Seal and prove the print against inhibition", 30, 24 * 60)
             {
                 Detail = string.Join(". ", inhibition.ToDo.Select(t => t.Says)) + ".",
-                Asks = Ask.Ticks("the dab peels clean, nothing sticky under it"),
+                Asks = Ask.TicksAfter("the dab peels clean, nothing sticky under it"),
                 Cautions = ["mold-silicone"],
             };
     }
@@ -85,7 +85,9 @@ internal static class PrintOperations
         )
         {
             Detail = string.Join(" ", fill.Advice.Select(a => a.Text)),
-            Asks = Ask.Ticks(hollow ? "blown through from fill hole to vent" : "no shine left where the soft part is to hold"),
+            Asks = hollow
+                ? Ask.TicksAfter("blown through from fill hole to vent")
+                : Ask.Ticks("no shine left where the soft part is to hold"),
             Cautions = hollow ? ["dust"] : ["dust", "spray"],
         };
     }

@@ -2,6 +2,7 @@ using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Batches;
 using Stampo.Core.Plans.Casting.Enclosed;
 using Stampo.Core.Plans.Casting.Filling;
+using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
@@ -14,40 +15,30 @@ internal static class ShotOperations
     private const int MostCharges = 12;
 
     private const double DissolveMin = 8 * 60,
-        PredegasMin = 15;
+        PredegasMin = 15,
+        WeighedMin = 60,
+        WarmMin = 10,
+        LoadMin = 1.5;
 
     public static IEnumerable<Operation> Of(CastingFigures plan, CastingChoices choices, Job job)
     {
         var (filling, chamber) = (plan.Filling, plan.Filling.School == FillingSchool.Chamber);
+        var charges = Charges(plan.Batch, plan, choices, job.Material.Name).ToList();
         if (chamber)
-            yield return new(
-                "warm",
-                Repeats.EachShot,
-                $"Mold into the oven at {Text.Number(filling.CureC)} °C, resin at {Text.Number(choices.Pour.ResinC)} °C",
-                5,
-                60
-            )
-            {
-                Holds = [Hold.Hands, Hold.OvenAt(filling.CureC)],
-                Cautions = ["oven"],
-            };
-        if (chamber)
-            yield return new("predegas", Repeats.EachShot, "Degas A and B apart, before any clock", 4, PredegasMin)
-            {
-                Detail = "3 to 30 min, until each is still.",
-                Holds = Hold.Of(Resource.Hands, Resource.Chamber),
-                Asks = Ask.Ticks("both still, nothing rises"),
-                Cautions = ["vacuum", "cast-urethane"],
-            };
+        {
+            // Weighed and degassed apart first: no clock runs yet. The mold is released, loaded and shut before it is warmed.
+            yield return charges[0];
+            yield return Predegas(charges[0].Id);
+        }
+
         if (plan.FilledPrint is null)
             yield return Close(plan, job);
-        foreach (var operation in Charges(plan.Batch, plan, choices))
+        if (chamber)
+            yield return Warm(filling.CureC, choices.Pour.ResinC);
+        foreach (var operation in chamber ? charges.Skip(1).Select(o => FromWarm(o)) : charges)
             yield return operation;
         yield return Cure(plan, choices).AtOnceAfter(Filled(plan));
-        if (
-            plan.Printed?.Kind is null or PrintedMoldKind.Split or PrintedMoldKind.Injected or PrintedMoldKind.Putty
-            && plan.FilledPrint is null
-        )
+        if (!IsShell(plan) && plan.FilledPrint is null)
             yield return new("loosen", Repeats.EachShot, "Loosen with air between mold and part, gently", 2)
             {
                 Lags = [NotBeforeHandling(plan)],
@@ -63,7 +54,12 @@ internal static class ShotOperations
         {
             Lags = [NotBeforeHandling(plan)],
             Asks = Ask.Ticks("edges, tears and dull places of the mold looked at"),
-            Cautions = plan.Printed?.Kind == PrintedMoldKind.Soluble ? ["support-bath"] : ["blade"],
+            Cautions = plan.Printed?.Kind switch
+            {
+                PrintedMoldKind.Soluble => ["support-bath"],
+                PrintedMoldKind.Sacrificial or PrintedMoldKind.Eggshell => ["splinters"],
+                _ => ["blade"],
+            },
         };
         yield return new(
             "trim",
@@ -84,27 +80,57 @@ internal static class ShotOperations
             );
     }
 
+    private static Operation Predegas(string weighed) =>
+        new("predegas", Repeats.EachShot, "Degas A and B apart, before any clock", 4, PredegasMin)
+        {
+            Detail = "3 to 30 min, until each is still.",
+            Holds = Hold.Of(Resource.Hands, Resource.Chamber),
+            Asks = Ask.TicksAfter("both still, nothing rises"),
+            Cautions = ["vacuum", "cast-urethane"],
+            Lags = [Lag.BeginsWithin(WeighedMin, weighed, "weighing")],
+        };
+
+    private static Operation Warm(double moldC, double resinC) =>
+        new("warm", Repeats.EachShot, $"Mold, shut, into the oven at {Text.Number(moldC)} °C, resin at {Text.Number(resinC)} °C", 5, 60)
+        {
+            Holds = [Hold.Hands, Hold.OvenAt(moldC)],
+            Asks = [Ask.Oven(moldC, CastingOperations.OvenHoldsC)],
+            Cautions = ["oven", "hot-mold"],
+        };
+
+    /// <summary>A warm mold is poured before it cools.</summary>
+    private static Operation FromWarm(Operation operation) =>
+        operation.Id == "mix-1" ? operation with { Lags = [Lag.BeginsWithin(WarmMin, "warm", "the oven"), .. operation.Lags] } : operation;
+
     private static Operation Close(CastingFigures plan, Job job)
     {
         var things = plan.Enclosed.Things.Select(t => $"{t.Name} {t.Hold}").ToList();
-        var inserts = job.Brief.Inserts > 0 ? $"{Text.Count(job.Brief.Inserts, "insert")} on their pins. " : "";
+        var cavities = plan.Batch.Charges.Sum(c => c.Cavities);
+        var all = job.Brief.Inserts * cavities;
+        var inserts = all > 0 ? $"{Text.Count(all, "insert")} on {(all == 1 ? "its pin" : "their pins")}, one by one. " : "";
+        var pins = (plan.Pattern?.Holes.Count(h => h.Advice == HoleAdvice.Pin) ?? 0) * cavities;
+        if (pins > 0)
+            inserts += $"{Text.Count(pins, "steel pin")} in {(pins == 1 ? "its hole" : "their holes")}. ";
         var open = DegassedOpen(plan);
         var loaded = things.Count > 0 ? $"{string.Join("; ", things)}. " : "";
-        var released = plan.Printed is null
-            ? "Thin mist of release; bands or clamps even all round."
+        var released =
+            plan.Printed is null ? "Thin mist of release; bands or clamps even all round."
+            : IsShell(plan) ? "A shell is used once: no release where it is broken off, a thin coat where it is dissolved."
             : "Release in every corner, two coats; bolts even.";
         return new(
             "close",
             Repeats.EachShot,
             open ? "Release, load; leave the filled half open" : "Release, load, close the mold",
-            10 + 3 * job.Brief.Inserts + 5 * things.Count
+            10 + (LoadMin * (all + pins)) + 5 * things.Count * cavities
         )
         {
             Detail = inserts + loaded + released,
             Asks = Ask.Ticks([
-                .. plan.Enclosed.SpoiledCost > 0 ? new[] { "first shot run without the dear things" } : [],
+                .. pins > 0 ? new[] { "every pin in, down to its stop" } : [],
                 .. plan.Printed is { HasThirdPiece: true } ? ["the third piece in its seat, held by band or tape"] : Array.Empty<string>(),
-                open ? "groove upward, level" : "halves in line all round, a light behind thin walls",
+                open ? "groove upward, level"
+                : IsShell(plan) ? "shell whole, tight at its foot"
+                : "halves in line all round, a light behind thin walls",
             ]),
             Cautions = ["spray"],
         };
@@ -114,19 +140,27 @@ internal static class ShotOperations
     private static bool DegassedOpen(CastingFigures plan) =>
         plan.Order.SyringeFills is not null && plan.Filling.DegassesInCup && plan.FilledPrint is null;
 
-    private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingFigures plan, CastingChoices choices)
+    private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingFigures plan, CastingChoices choices, string resin)
     {
         var charges = batch.Charges;
         for (var i = 0; i < Math.Min(charges.Count, MostCharges); i++)
         {
             // Beyond a dozen cups the last card stands for all that are left.
             var times = i == MostCharges - 1 ? charges.Count - i : 1;
-            foreach (var operation in Charge(charges[i], i + 1, charges.Count, times, plan, choices).OnOneClock($"mix-{i + 1}"))
+            foreach (var operation in Charge(charges[i], i + 1, charges.Count, times, plan, choices, resin).OnOneClock($"mix-{i + 1}"))
                 yield return operation;
         }
     }
 
-    private static IEnumerable<Operation> Charge(Charge charge, int number, int of, int times, CastingFigures plan, CastingChoices choices)
+    private static IEnumerable<Operation> Charge(
+        Charge charge,
+        int number,
+        int of,
+        int times,
+        CastingFigures plan,
+        CastingChoices choices,
+        string resin
+    )
     {
         var said =
             of == 1 ? ""
@@ -139,8 +173,8 @@ internal static class ShotOperations
             Holds = Hold.Of(Resource.Hands, Resource.Scale),
             Asks =
             [
-                Ask.Weigh("A", charge.AG),
-                Ask.Weigh("B", charge.BG),
+                Ask.Weigh("A", charge.AG, $"{resin}, A"),
+                Ask.Weigh("B", charge.BG, $"{resin}, B"),
                 .. charge.FillerG > 0 ? new[] { Ask.Weigh("filler in A", charge.FillerG) } : [],
                 .. Ask.Ticks("lids back on, cups dry"),
             ],
@@ -155,14 +189,19 @@ internal static class ShotOperations
         {
             Detail =
                 plan.Filling.School == FillingSchool.Chamber ? "A resin that gases as it mixes is calmed by a short flood of air." : null,
-            Asks = Ask.Ticks("sides and bottom scraped"),
+            Asks = Ask.Ticks(
+                plan.Filling.School == FillingSchool.Chamber
+                    ? "stirred without streaks; sides were scraped before the lid was on"
+                    : "sides and bottom scraped"
+            ),
+            Lags = [Lag.BeginsWithin(WeighedMin, $"weigh-{number}", "weighing")],
             Cautions = ["cast-urethane"],
         };
         if (plan.Filling.DegassesInCup)
             yield return new($"degas-{number}", Repeats.EachShot, $"Degas{said}", steps.DegasMin * times)
             {
                 Holds = Hold.Of(Resource.Hands, Resource.Chamber, Resource.Vessel),
-                Asks = [Vacuum(choices), .. Ask.Ticks("rose and fell back")],
+                Asks = [Ask.Vacuum(choices.Filling.ToMbar), .. Ask.Ticks("rose and fell back")],
                 Cautions = ["vacuum"],
             };
         yield return new(
@@ -182,7 +221,7 @@ internal static class ShotOperations
         yield return new($"degas-open-{number}", Repeats.EachShot, $"Degas the open half again{said}", steps.SecondDegasMin * times)
         {
             Holds = Hold.Of(Resource.Hands, Resource.Chamber),
-            Asks = [Vacuum(choices), .. Ask.Ticks("no bubble left in the groove")],
+            Asks = [Ask.Vacuum(choices.Filling.ToMbar), .. Ask.Ticks("no bubble left in the groove")],
             Cautions = ["vacuum"],
         };
         yield return new($"shut-{number}", Repeats.EachShot, $"Close and clamp{said}", ShutMin * times)
@@ -192,19 +231,17 @@ internal static class ShotOperations
         };
     }
 
-    private const double ShutMin = 1,
-        OvenHoldsC = 3;
-
-    private static Ask Vacuum(CastingChoices choices) =>
-        Ask.ReadAtMost("vacuum", "absolute pressure reached", choices.Filling.ToMbar, "mbar");
+    private const double ShutMin = 1;
 
     /// <summary>What a cure is held at, where it is not the room.</summary>
     private static IEnumerable<Ask> Held(CastingFigures plan, CastingChoices choices)
     {
         if (plan.Filling.CureC > 30)
-            yield return Ask.Read("oven", "temperature at the mold", plan.Filling.CureC, OvenHoldsC, "°C");
-        if (plan.Filling.UsesPressure)
-            yield return Ask.Pot(choices.Filling.PressureKpa);
+            yield return Ask.Oven(plan.Filling.CureC, CastingOperations.OvenHoldsC);
+        if (!plan.Filling.UsesPressure)
+            yield break;
+        foreach (var ask in Ask.Pot(choices.Filling.PressureKpa))
+            yield return ask;
     }
 
     /// <summary>A card that stands for several cups allows each its own pot life, one after the other.</summary>
@@ -265,4 +302,6 @@ internal static class ShotOperations
             null when plan.FilledPrint is not null => "Take out of its stand",
             _ => "Open, flex, take the parts out",
         };
+
+    private static bool IsShell(CastingFigures plan) => plan.Printed?.Kind.IsShell() == true;
 }

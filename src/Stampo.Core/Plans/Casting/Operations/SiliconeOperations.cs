@@ -33,6 +33,7 @@ internal static class SiliconeOperations
                 {
                     Detail = $"Release on the first half, all of it; set vents; raise the walls {RaiseMm} mm over the part.",
                     Asks = Ask.Ticks("the part did not move", "release in every corner and key: silicone sticks to silicone"),
+                    Cautions = mold.BlockKg > SiliconeMold.HeavyKg ? ["spray", "lifting"] : ["spray"],
                 };
             foreach (var operation in Pour(mold.Pours[pour], pour, silicone, plan, choices, planned.Cure.Hours))
                 yield return operation;
@@ -48,7 +49,7 @@ internal static class SiliconeOperations
             )
             {
                 Cautions = ["laminating", "dust"],
-                Asks = Ask.Ticks("the back lifts off and goes home again without rocking"),
+                Asks = Ask.TicksAfter("the back lifts off and goes home again without rocking"),
             };
         yield return new(
             "open",
@@ -149,7 +150,11 @@ internal static class SiliconeOperations
                 !pressed ? null
                 : kpa == choices.Filling.PressureKpa ? $"Under {Text.Number(kpa)} kPa, the pressure the parts will cure under."
                 : $"Under {Text.Number(kpa)} kPa.",
-            Asks = pressed ? [Ask.Pot(kpa)] : [],
+            Asks =
+            [
+                .. choices.Silicone.CureC > 30 ? [Ask.Oven(choices.Silicone.CureC, CastingOperations.OvenHoldsC)] : Array.Empty<Ask>(),
+                .. pressed ? Ask.Pot(kpa) : [],
+            ],
             Holds = CastingOperations.Curing(pressed, choices.Silicone.CureC),
             Cautions = [.. pressed ? new[] { "pressure" } : [], .. choices.Silicone.CureC > 30 ? new[] { "oven" } : []],
         };
@@ -164,8 +169,12 @@ internal static class SiliconeOperations
         yield return new($"weigh-silicone-{key}", Repeats.EachTool, $"Weigh the silicone{said}", WeighMin)
         {
             Holds = Hold.Of(Resource.Hands, Resource.Scale),
-            Asks = [Ask.Weigh("base", lot.AG), Ask.Weigh("curing part", lot.BG)],
-            Cautions = ["mold-silicone"],
+            Asks =
+            [
+                Ask.Weigh("base", lot.AG, $"{silicone.Supply.Name}, base"),
+                Ask.Weigh("curing part", lot.BG, $"{silicone.Supply.Name}, curing part"),
+            ],
+            Cautions = lot.AG / 1000 > SiliconeMold.HeavyKg ? ["mold-silicone", "lifting"] : ["mold-silicone"],
         };
         yield return new($"mix-silicone-{key}", Repeats.EachTool, $"Mix{said}: the clock starts", steps.MixMin)
         {

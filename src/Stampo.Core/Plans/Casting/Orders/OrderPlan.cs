@@ -155,9 +155,8 @@ public sealed record OrderPlan(
             yield return new(
                 Severity.Warning,
                 "molds-wear",
-                $"By its likely life {Text.Count(sets, "mold")} will be worn out on the way; {choices.Molds} "
-                    + $"{(choices.Molds == 1 ? "is" : "are")} planned. Keep the pattern, and pour the next before the last "
-                    + "one goes."
+                $"By its likely life the order takes {Text.Count(sets, "mold")}: {(sets == 2 ? "one" : $"{sets - 1}")} will be worn out "
+                    + "on the way. All are planned and bought; make the next before the last one goes."
             );
         if (fills > 1)
             yield return new(

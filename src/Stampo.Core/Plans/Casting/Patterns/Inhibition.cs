@@ -53,7 +53,11 @@ public static class PatternMaterials
 }
 
 /// <summary>Something to be done first; <paramref name="Tick"/> says how it is seen to have worked.</summary>
-public sealed record ProofStep(string Says, double AloneMin, string? Tick = null);
+public sealed record ProofStep(string Says, double AloneMin, string? Tick = null)
+{
+    /// <summary>Done on the bare print, before anything is sprayed on it.</summary>
+    public bool IsBeforeCoats { get; init; }
+}
 
 /// <summary>
 /// Whether a pattern stops the silicone from curing. Where it may, nothing but a cured dab makes it safe.
@@ -80,7 +84,7 @@ public sealed record Inhibition(bool IsSafe, string Says, IReadOnlyList<ProofSte
             return new(true, $"{stopper} A dab on this very pattern cured hard and left no film.", []);
         List<ProofStep> todo = [];
         if (pattern == PatternMaterial.PrintedResin && !postCured)
-            todo.Add(new("Post-cure the print fully: light and heat, all sides", StepMin));
+            todo.Add(new("Post-cure the print fully: light and heat, all sides", StepMin) { IsBeforeCoats = true });
         if (!isSealed)
             todo.Add(new("Seal it with a barrier coat, two thin coats, and let them dry", StepMin));
         todo.Add(

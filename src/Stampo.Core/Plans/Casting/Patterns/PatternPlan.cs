@@ -146,8 +146,8 @@ public sealed record PatternPlan(
                 hole.DiameterMm,
                 hole.DepthMm,
                 HoleAdvice.Pin,
-                $"⌀ {Text.Number(hole.DiameterMm, 2)} × {Text.Number(hole.DepthMm, 3)} mm: drill the pattern through, "
-                    + "stand a steel pin in the mold",
+                $"⌀ {Text.Number(hole.DiameterMm, 2)} × {Text.Number(hole.DepthMm, 3)} mm: drill a pilot hole "
+                    + "from the inside, never through the show face; a steel pin stands in the mold, loaded for every shot",
                 hole.Place
             );
 

@@ -26,6 +26,13 @@ public enum PrintedMoldKind
     Putty,
 }
 
+public static class PrintedMoldKinds
+{
+    /// <summary>A shell around one part that is lost with it.</summary>
+    public static bool IsShell(this PrintedMoldKind kind) =>
+        kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
+}
+
 /// <summary>What is chosen about a printed mold.</summary>
 public sealed record PrintedChoices
 {

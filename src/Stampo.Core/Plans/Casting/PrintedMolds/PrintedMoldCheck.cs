@@ -27,7 +27,7 @@ public sealed class PrintedMoldCheck
     private PrintedMoldCheck(Job job, PrintedChoices choices, PrintedMoldKind usual, MoldedShape shape, Material print) =>
         (_job, _choices, _kind, _shape, _print) = (job, choices.Checked(), choices.Kind ?? usual, shape, print);
 
-    private bool IsShell => _kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
+    private bool IsShell => _kind.IsShell();
 
     public static PrintedMold Of(
         Job job,

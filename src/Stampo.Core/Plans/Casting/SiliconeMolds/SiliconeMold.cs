@@ -185,8 +185,10 @@ public sealed class SiliconeMold
     private SiliconePour Pour(string name, double cm3)
     {
         var mass = cm3 * _request.DensityGPerCm3 * Gross;
-        var lots = _request.VesselL is { } litres ? Math.Ceiling(VesselTimes * cm3 * Gross / (1000 * litres) - 1e-9) : 1;
-        Check.Between(lots, 1, MostLots, "vesselL", "lots", "a vessel this small is never done; take a larger one");
+        var inVessel = _request.VesselL is { } litres ? Math.Ceiling(VesselTimes * cm3 * Gross / (1000 * litres) - 1e-9) : 1;
+        var onScale = _request.ScaleCapacityG is { } most ? Math.Ceiling(mass * Math.Max(_shareA, 1 - _shareA) / most - 1e-9) : 1;
+        var lots = Math.Max(inVessel, onScale);
+        Check.Between(lots, 1, MostLots, "vesselL", "lots", "a vessel or scale this small is never done; take larger ones");
         var each = mass / lots;
         return new SiliconePour(
             name,
@@ -249,7 +251,7 @@ public sealed class SiliconeMold
             yield return new Finding(
                 Severity.Warning,
                 "silicone-lots",
-                $"The vessel boils over with all of it: degas {lots} lots a pour, each mixed when the one before is in "
+                $"All of it at once is too much for the vessel or the scale: {lots} lots a pour, each mixed when the one before is in "
                     + "the box, so that each keeps its own pot life."
             );
     }

@@ -62,6 +62,9 @@ public sealed record SiliconeMoldRequest
     public SiliconeDegas Degas { get; init; }
 
     /// <summary>The largest degassing vessel in house, litres; null for one that is large enough.</summary>
+    /// <summary>Most the scale weighs, g; more is weighed in lots.</summary>
+    public double? ScaleCapacityG { get; init; }
+
     public double? VesselL { get; init; }
 }
 

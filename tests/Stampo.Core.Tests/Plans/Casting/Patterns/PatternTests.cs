@@ -80,7 +80,7 @@ public class PatternTests
         var plan = PatternPlan.Of(Job, new PatternChoices { Plugs = 1 }, SiliconeCure.Addition, [Shrink(0.1), Shrink(0.35)], 1);
         Assert.Equal(1.0045168, plan.Scale, 5e-8);
         Assert.Equal((2, 2.0, 2.0), (plan.Coats, plan.ShowDm2, plan.BackDm2));
-        Assert.Equal(2 * 1.2, plan.ShowH, 1e-9);
+        Assert.Equal(Math.Pow(2, 0.65) * 1.3, plan.ShowH, 1e-9);
         Assert.Equal(4, plan.Advice.Count);
         Assert.Equal(
             4,
