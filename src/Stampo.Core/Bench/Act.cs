@@ -13,6 +13,7 @@ namespace Stampo.Core.Bench;
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(Began), "began")]
 [JsonDerivedType(typeof(Left), "left")]
+[JsonDerivedType(typeof(WaitEnded), "waitEnded")]
 [JsonDerivedType(typeof(Finished), "finished")]
 [JsonDerivedType(typeof(Answered), "answered")]
 [JsonDerivedType(typeof(Ticked), "ticked")]
@@ -27,6 +28,9 @@ namespace Stampo.Core.Bench;
 [JsonDerivedType(typeof(Abandoned), "abandoned")]
 [JsonDerivedType(typeof(Ended), "ended")]
 [JsonDerivedType(typeof(Withdrawn), "withdrawn")]
+[JsonDerivedType(typeof(Watched), "watched")]
+[JsonDerivedType(typeof(Lost), "lost")]
+[JsonDerivedType(typeof(HeldAgain), "heldAgain")]
 public abstract record Act(string Id, string By)
 {
     /// <summary>Id of the act this one stands in for.</summary>
@@ -41,6 +45,9 @@ public sealed record Began(string Id, string By, string Operation) : OperationAc
 
 /// <summary>Hands are done; it goes on alone.</summary>
 public sealed record Left(string Id, string By, string Operation) : OperationAct(Id, By, Operation);
+
+/// <summary>What went on alone was ended before its time, and why.</summary>
+public sealed record WaitEnded(string Id, string By, string Operation, string Reason) : OperationAct(Id, By, Operation);
 
 /// <summary>It is over.</summary>
 public sealed record Finished(string Id, string By, string Operation) : OperationAct(Id, By, Operation);
@@ -69,6 +76,14 @@ public enum Deviation
     WrongLot,
     Equipment,
     Other,
+
+    /// <summary>Those below are seen from the acts themselves: a wait ended early, a beginning before its time, a clock run out, an
+    /// answer out of its band, a device's reading lost while it was depended on.</summary>
+    EndedEarly,
+    BegunEarly,
+    Overrun,
+    OutOfBand,
+    Lost,
 }
 
 /// <summary>It did not go as planned.</summary>
@@ -99,6 +114,22 @@ public sealed record Ended(string Id, string By) : Act(Id, By);
 
 /// <summary>The act it corrects did not happen.</summary>
 public sealed record Withdrawn(string Id, string By) : Act(Id, By);
+
+/// <summary>A reading of a device at a moment.</summary>
+public sealed record CurvePoint(Instant At, double Value);
+
+/// <summary>What a device says by itself of an operation that depends on it; its name stands for a person's.</summary>
+public abstract record DeviceAct(string Id, string By, string Operation, string Ask) : OperationAct(Id, By, Operation);
+
+/// <summary>A stretch of the curve of what is watched.</summary>
+public sealed record Watched(string Id, string By, string Operation, string Ask, IReadOnlyList<CurvePoint> Points)
+    : DeviceAct(Id, By, Operation, Ask);
+
+/// <summary>What is watched left its band; without a value nothing is heard of it.</summary>
+public sealed record Lost(string Id, string By, string Operation, string Ask, double? Value) : DeviceAct(Id, By, Operation, Ask);
+
+/// <summary>It is back in its band.</summary>
+public sealed record HeldAgain(string Id, string By, string Operation, string Ask, double Value) : DeviceAct(Id, By, Operation, Ask);
 
 /// <summary>An act as it is kept.</summary>
 /// <param name="Ordinal">In which order it came in, from 1.</param>

@@ -12,17 +12,20 @@ public static class RunFold
     public static RunState Of(RunSheet sheet, string begunBy, IEnumerable<LoggedAct> log)
     {
         var acts = Standing(log, out var count);
-        var operations = sheet.Operations.Select(o => OperationOf(o, acts)).ToList();
+        var byOperation = acts.Of<OperationAct>().ToLookup(a => a.Act.Operation);
+        var lots = acts.Of<LotUsed>().Select(a => a.Act.What).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        var operations = sheet.Operations.Select(o => OperationOf(sheet, o, [.. byOperation[o.Id]], lots)).ToList();
         var (phase, reason, over) = PhaseOf(acts);
+        var clocks = Clocks(sheet, operations).Select(c => over is { } end && c.Stopped is null ? c with { Stopped = end } : c).ToList();
         return new RunState(
             phase,
             acts.Select(a => a.Act).OfType<HandedOver>().LastOrDefault()?.To ?? begunBy,
             reason,
             operations,
             operations.Find(o => o.Phase != OperationPhase.Done)?.Id,
-            [.. Clocks(sheet, operations).Select(c => over is { } end && c.Stopped is null ? c with { Stopped = end } : c)],
+            clocks,
             [.. acts.Of<LotUsed>().Select(a => new UsedLot(a.Root, a.Act.Operation, a.Act.What, a.Act.Lot, a.Act.Expires, a.Act.By, a.At))],
-            [.. acts.Select(RemarkOf).OfType<Remark>()],
+            [.. acts.Select(RemarkOf).OfType<Remark>().Concat(Seen(sheet, operations, clocks, byOperation)).OrderBy(r => r.At)],
             [.. CountsOf(sheet, acts)],
             over,
             count
@@ -41,32 +44,43 @@ public static class RunFold
     {
         var once = log.DistinctBy(a => a.Act.Id).OrderBy(a => a.Ordinal).ToList();
         count = once.Count;
-        var byId = once.ToDictionary(a => a.Act.Id);
+        var roots = Roots(once);
         var last = new Dictionary<string, LoggedAct>();
         foreach (var act in once)
-            last[RootOf(act, byId)] = act;
+            last[roots[act.Act.Id]] = act;
         return
         [
             .. once.Where(a => a.Act.Corrects is null && last[a.Act.Id].Act is not Withdrawn)
                 .Select(a => (First: a, Last: last[a.Act.Id]))
                 .Select(a => new Stands<Act>(
                     a.First.Act.Id,
-                    a.Last.Act is Began or Left or Finished ? a.Last.At : a.First.At,
+                    a.Last.Act is Began or Left or WaitEnded or Finished ? a.Last.At : a.First.At,
                     a.Last.Act,
                     a.Last != a.First
                 )),
         ];
     }
 
-    /// <summary>The act at the beginning of a row of corrections; one that corrects nothing known stands for itself.</summary>
-    private static string RootOf(LoggedAct act, Dictionary<string, LoggedAct> byId)
+    /// <summary>
+    /// For each act the one at the beginning of its row of corrections; one that corrects nothing known stands for itself. A row is walked
+    /// once, however long it is.
+    /// </summary>
+    private static Dictionary<string, string> Roots(List<LoggedAct> once)
     {
-        for (var (at, left) = (act, byId.Count); ; left--)
+        var corrects = once.ToDictionary(a => a.Act.Id, a => a.Act.Corrects);
+        var roots = new Dictionary<string, string>();
+        foreach (var act in once)
         {
-            if (at.Act.Corrects is not { } id || left == 0 || !byId.TryGetValue(id, out var before))
-                return at.Act.Id;
-            at = before;
+            var row = new HashSet<string>();
+            var at = act.Act.Id;
+            while (!roots.ContainsKey(at) && row.Add(at) && corrects[at] is { } before && corrects.ContainsKey(before))
+                at = before;
+            var root = roots.GetValueOrDefault(at, at);
+            foreach (var id in row)
+                roots[id] = root;
         }
+
+        return roots;
     }
 
     private static IEnumerable<Stands<T>> Of<T>(this IEnumerable<Stands<Act>> acts)
@@ -92,9 +106,13 @@ public static class RunFold
         return (phase, reason, over);
     }
 
-    private static OperationState OperationOf(Operation operation, List<Stands<Act>> all)
+    private static OperationState OperationOf(
+        RunSheet sheet,
+        Operation operation,
+        List<Stands<OperationAct>> acts,
+        HashSet<string> lots
+    )
     {
-        var acts = all.Of<OperationAct>().Where(a => a.Act.Operation == operation.Id).ToList();
         Instant? First<T>() => acts.Find(a => a.Act is T)?.At;
         var ended = First<Finished>();
         var handsEnd = First<Left>() ?? ended;
@@ -109,6 +127,7 @@ public static class RunFold
                 : OperationPhase.Waiting,
             began,
             handsEnd,
+            First<Left>() is null ? null : First<WaitEnded>(),
             ended,
             answers,
             Weighing.Targets(operation, answers),
@@ -118,7 +137,59 @@ public static class RunFold
                     .OfType<ReadCaution>()
                     .DistinctBy(c => (c.Caution, c.By)),
             ],
-            [.. operation.Asks.Where(ask => ask.Kind != AskKind.Count && answers.All(a => a.Ask != ask.Id)).Select(ask => ask.Id)]
+            sheet.CautionsBefore(operation),
+            [.. operation.Asks.Where(ask => ask.Kind != AskKind.Count && answers.All(a => a.Ask != ask.Id)).Select(ask => ask.Id)],
+            [.. operation.Asks.Select(ask => ask.LotOf).OfType<string>().Where(of => !lots.Contains(of)).Distinct()],
+            [.. acts.Where(a => a.Act is DeviceAct).GroupBy(a => ((DeviceAct)a.Act).Ask).Select(g => WatchedOf(g.Key, [.. g]))]
+        );
+    }
+
+    private static WatchedAsk WatchedOf(string ask, List<Stands<OperationAct>> said)
+    {
+        var losses = new List<Loss>();
+        foreach (var (root, at, act, _) in said)
+        {
+            if (act is Lost lost && losses is not [.., { Until: null }])
+                losses.Add(new Loss(root, at, lost.Value, null));
+            else if (act is HeldAgain && losses is [.., { Until: null } open])
+                losses[^1] = open with { Until = at };
+        }
+
+        return new WatchedAsk(
+            ask,
+            said[0].Act.By,
+            [.. said.Select(a => a.Act).OfType<Watched>().SelectMany(w => w.Points).OrderBy(p => p.At)],
+            losses
+        );
+    }
+
+    private static IEnumerable<Remark> Seen(
+        RunSheet sheet,
+        List<OperationState> states,
+        List<RunClock> clocks,
+        ILookup<string, Stands<OperationAct>> acts
+    ) =>
+        sheet
+            .Operations.Zip(states)
+            .SelectMany(o =>
+                NotAsPlanned.Of(
+                    o.First,
+                    o.Second,
+                    clocks.Where(c => c.Operation == o.First.Id),
+                    BeginAndEnd([.. acts[o.First.Id]]),
+                    acts[o.First.Id].Select(a => a.Act).OfType<WaitEnded>().FirstOrDefault()?.Reason
+                )
+            );
+
+    /// <summary>Under the id of the first, as all that stands.</summary>
+    private static ActsOfOperation BeginAndEnd(List<Stands<OperationAct>> acts)
+    {
+        Act? First(Func<Act, bool> of) => acts.Find(a => of(a.Act)) is { } found ? found.Act with { Id = found.Root } : null;
+        var finished = First(a => a is Finished);
+        return new ActsOfOperation(
+            First(a => a is Began or Answered or Ticked or Left or Finished),
+            First(a => a is WaitEnded) ?? finished,
+            finished
         );
     }
 
@@ -164,7 +235,9 @@ public static class RunFold
         foreach (var (operation, state) in sheet.Operations.Zip(states))
         {
             if (operation.WaitMin > 0 && state.HandsEnd is { } left)
-                clocks.Add(new RunClock(operation.Id, ClockKind.Alone, operation.Name, left, operation.WaitMin, state.Ended));
+                clocks.Add(
+                    new RunClock(operation.Id, ClockKind.Alone, operation.Name, left, operation.WaitMin, state.WaitEnd ?? state.Ended)
+                );
             foreach (var lag in operation.Lags)
             {
                 if (!byId.TryGetValue(lag.After, out var other) || EdgeOf(other, lag.From) is not { } from)

@@ -8,9 +8,11 @@ namespace Stampo.Core.Bench;
 /// </summary>
 public static class RunRules
 {
-    public const int MostActs = 5_000;
+    public const int MostActs = 5_000,
+        LastWords = 500;
 
-    private const int LongestText = 400,
+    private const int MostPoints = 1_000,
+        LongestText = 400,
         LongestName = 80,
         LongestId = 64;
 
@@ -23,13 +25,14 @@ public static class RunRules
         Name(act.By, "act.by", LongestName);
         if (act.Corrects is { } corrected)
             CheckCorrection(act, corrected, known);
-        if (state.IsOver && act is not (Noted or Withdrawn) && act.Corrects is null)
+        if (state.IsOver && act is not (Noted or Withdrawn or DeviceAct) && act.Corrects is null)
             throw new RefusalException(
                 "run.over",
                 $"This run was {(state.Phase == RunPhase.Ended ? "ended" : "abandoned")}; it takes notes and corrections only.",
                 "act"
             );
-        if (state.Acts >= MostActs)
+        // What was counted and ended can always be said: a run that is full must be able to end.
+        if (state.Acts >= (act is Counted or Ended or Abandoned or Withdrawn ? MostActs + LastWords : MostActs))
             throw new RefusalException("run.full", $"This run holds {MostActs} acts; end it and begin another.", "act");
         if (act is OperationAct of)
             CheckOf(sheet, state, of);
@@ -90,19 +93,49 @@ public static class RunRules
         var operation =
             sheet.Operations.FirstOrDefault(o => o.Id == act.Operation)
             ?? throw new RefusalException("act.operation", $"This run has no operation \"{act.Operation}\".", "act.operation");
+        var stands = state.Operations.First(o => o.Id == operation.Id);
         if (act is Began or Left or Finished or Answered or Ticked && act.Corrects is null)
-            CautionsAreRead(sheet, state, operation, act.By);
+            CautionsAreRead(sheet, state, operation, stands, act.By);
         switch (act)
         {
+            case Finished when act.Corrects is null:
+                MustsAreMet(operation, stands);
+                break;
+            case WaitEnded ended:
+                Name(ended.Reason, "act.reason", LongestText);
+                if (stands.Phase != OperationPhase.Alone && ended.Corrects is null)
+                    throw new RefusalException("act.not-alone", $"{operation.Name} does not go on alone now.", "act.operation");
+                break;
+            case Watched watched:
+                Working.Check.Between(watched.Points.Count, 1, MostPoints, "act.points", "", "readings in one act");
+                foreach (var point in watched.Points)
+                    Working.Check.Between(point.Value, -Largest, Largest, "act.points", "", "a reading");
+                Asked(operation, watched.Ask, AskKind.Weigh, AskKind.Read);
+                break;
+            case DeviceAct device:
+                Asked(operation, device.Ask, AskKind.Weigh, AskKind.Read);
+                Working.Check.Between(
+                    device is Lost { Value: { } lost } ? lost
+                        : device is HeldAgain held ? held.Value
+                        : 0,
+                    -Largest,
+                    Largest,
+                    "act.value",
+                    "",
+                    "a reading"
+                );
+                break;
             case Answered answered:
                 Asked(operation, answered.Ask, AskKind.Weigh, AskKind.Read);
+                InItsTime(operation, stands, answered.Ask);
                 Working.Check.Between(answered.Value, -Largest, Largest, "act.value", "", "a reading");
                 Text(answered.Source, "act.source");
                 break;
             case Ticked ticked:
                 Asked(operation, ticked.Ask, AskKind.Tick, AskKind.Note);
+                InItsTime(operation, stands, ticked.Ask);
                 break;
-            case CautionRead caution when !operation.Cautions.Contains(caution.Caution):
+            case CautionRead caution when !stands.CautionsBefore.Contains(caution.Caution):
                 throw new RefusalException("act.caution", $"{operation.Name} has no caution \"{caution.Caution}\".", "act.caution");
             case LotUsed lot:
                 Name(lot.What, "act.what", LongestName);
@@ -117,11 +150,39 @@ public static class RunRules
         }
     }
 
-    /// <summary>By whoever does it, once in a run: under a running pot life nobody reads the same again.</summary>
-    private static void CautionsAreRead(RunSheet sheet, RunState state, Operation operation, string by)
+    /// <summary>What is seen when the wait is over can't be said before it.</summary>
+    private static void InItsTime(Operation operation, OperationState stands, string ask)
     {
+        if (operation.WaitMin > 0 && stands.Phase is OperationPhase.Waiting or OperationPhase.Hands && Is(operation, ask).AfterWait)
+            throw new RefusalException("act.too-soon", $"\"{Is(operation, ask).What}\" is answered when the wait is over.", "act.ask");
+    }
+
+    private static Ask Is(Operation operation, string id) => operation.Asks.First(a => a.Id == id);
+
+    /// <summary>A pot is not opened while its gauge says otherwise.</summary>
+    private static void MustsAreMet(Operation operation, OperationState stands)
+    {
+        foreach (var must in operation.Asks.Where(a => a.IsMust))
+        {
+            if (stands.Answers.FirstOrDefault(a => a.Ask == must.Id) is not { Within: true })
+                throw new RefusalException(
+                    "act.must",
+                    $"{operation.Name} can't end yet: {must.What} must be {must.LimitSaid}"
+                        + $"{Working.Text.Number(must.Target ?? 0)} {must.Unit}. Read it, or type what stands on it.",
+                    "act.operation"
+                );
+        }
+    }
+
+    /// <summary>
+    /// By whoever does it, once in a run, before it begins: its own, and those of what follows on its clock. While a pot life runs nobody
+    /// reads the same again.
+    /// </summary>
+    private static void CautionsAreRead(RunSheet sheet, RunState state, Operation operation, OperationState stands, string by)
+    {
+        var due = stands.Phase == OperationPhase.Waiting ? stands.CautionsBefore : operation.Cautions;
         var read = state.Operations.SelectMany(o => o.CautionsRead).Where(r => r.By == by).Select(r => r.Caution).ToHashSet();
-        if (operation.Cautions.FirstOrDefault(c => !read.Contains(c)) is { } unread)
+        if (due.FirstOrDefault(c => !read.Contains(c)) is { } unread)
             throw new RefusalException(
                 "act.caution",
                 $"{by} has not ticked the cautions yet: {sheet.Cautions.First(c => c.Id == unread).Title}.",

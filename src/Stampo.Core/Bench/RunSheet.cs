@@ -35,6 +35,25 @@ public sealed record RunSheet(
     /// <summary>What its outcome may correct.</summary>
     public LearnedRates Rates { get; init; } = LearnedRates.None;
 
+    /// <summary>
+    /// What is read before an operation begins: its own cautions, and those of all that follows on a clock it starts. While a pot life runs
+    /// nobody stops to read.
+    /// </summary>
+    public IReadOnlyList<string> CautionsBefore(Operation operation)
+    {
+        var from = Operations.TakeWhile(o => o.Id != operation.Id).Count();
+        var (to, onClock) = (from, new HashSet<string> { operation.Id });
+        for (var i = from + 1; i < Operations.Count; i++)
+        {
+            if (!Operations[i].Lags.Any(lag => lag.MostMin is not null && onClock.Contains(lag.After)))
+                continue;
+            for (; to < i; to++)
+                onClock.Add(Operations[to + 1].Id);
+        }
+
+        return [.. Operations.Skip(from).Take(to - from + 1).SelectMany(o => o.Cautions).Distinct()];
+    }
+
     public static RunSheet Of(WorkPlan plan, WorkPiece piece, string route)
     {
         var operations = plan.Operations.Where(piece.Holds).ToList();

@@ -47,19 +47,47 @@ public sealed record WeighTarget(string Id, double Target, double Least, double 
 /// <summary>How far a ratio by weight came out from the planned one.</summary>
 public sealed record RatioError(string Of, string To, double Pct, bool Within);
 
+/// <summary>A reading that was lost while it was depended on: when, and at what; until it held again, null while it does not.</summary>
+public sealed record Loss(string Act, Instant At, double? Value, Instant? Until);
+
+/// <summary>What a device said of an ask to the end of its operation.</summary>
+public sealed record WatchedAsk(string Ask, string Device, IReadOnlyList<CurvePoint> Curve, IReadOnlyList<Loss> Losses)
+{
+    public bool IsLost => Losses is [.., { Until: null }];
+}
+
 public sealed record ReadCaution(string Caution, string By, Instant At);
 
+/// <summary>How an operation stands.</summary>
+/// <param name="Id">Of the operation.</param>
+/// <param name="Phase">Where it is.</param>
+/// <param name="Began">When hands came to it.</param>
+/// <param name="HandsEnd">When they left it.</param>
+/// <param name="WaitEnd">When what went on alone was ended early; null when it had its time, or has it still.</param>
+/// <param name="Ended">When it was over.</param>
+/// <param name="Answers">To its asks.</param>
+/// <param name="Targets">What to weigh.</param>
+/// <param name="Ratios">That came out.</param>
+/// <param name="CautionsRead">By whom.</param>
+/// <param name="CautionsBefore">To be read before it begins: its own, and those of what follows on its clock.</param>
+/// <param name="Unanswered">Asks without an answer.</param>
+/// <param name="LotsUnsaid">What a lot is asked for and none was said yet in the run.</param>
+/// <param name="Watched">Curves of the readings it depends on.</param>
 public sealed record OperationState(
     string Id,
     OperationPhase Phase,
     Instant? Began,
     Instant? HandsEnd,
+    Instant? WaitEnd,
     Instant? Ended,
     IReadOnlyList<AskAnswer> Answers,
     IReadOnlyList<WeighTarget> Targets,
     IReadOnlyList<RatioError> Ratios,
     IReadOnlyList<ReadCaution> CautionsRead,
-    IReadOnlyList<string> Unanswered
+    IReadOnlyList<string> CautionsBefore,
+    IReadOnlyList<string> Unanswered,
+    IReadOnlyList<string> LotsUnsaid,
+    IReadOnlyList<WatchedAsk> Watched
 );
 
 public enum ClockKind
@@ -89,10 +117,14 @@ public sealed record RunClock(string Operation, ClockKind Kind, string Event, In
 
 public sealed record UsedLot(string Act, string Operation, string What, string Lot, DateOnly? Expires, string By, Instant At);
 
-/// <summary>A deviation or a note.</summary>
-public sealed record Remark(string Act, string Operation, Deviation? What, string? Text, string By, Instant At);
+/// <summary>A deviation or a note; what was ended or begun early says how many minutes were missing.</summary>
+public sealed record Remark(string Act, string Operation, Deviation? What, string? Text, string By, Instant At, double? MissingMin = null);
 
-public sealed record CavityCount(int Cavity, Fate Fate, string? Defect, string Act, string By, Instant At);
+public sealed record CavityCount(int Cavity, Fate Fate, string? Defect, string Act, string By, Instant At)
+{
+    /// <summary>Good, or good once it is trimmed or mended: what a yield counts.</summary>
+    public bool Serves => Fate != Fate.Scrap;
+}
 
 /// <summary>How a run stands.</summary>
 /// <param name="Phase">In all.</param>

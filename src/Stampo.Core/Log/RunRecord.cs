@@ -66,7 +66,8 @@ public sealed record RunRecord(
         Instant begun,
         RunSheet sheet,
         RunState state,
-        IEnumerable<LoggedAct> log
+        IEnumerable<LoggedAct> log,
+        Func<Instant, DateOnly> dayOf
     )
     {
         var timed = sheet.Operations.Zip(state.Operations).Where(o => o.Second is { Began: not null, HandsEnd: not null }).ToList();
@@ -80,11 +81,11 @@ public sealed record RunRecord(
             state.Phase,
             begun,
             state.Over,
-            [.. log.Select(a => a.Act.By).Prepend(by).Distinct()],
+            [.. log.Select(a => a.Act).Where(a => a is not DeviceAct).Select(a => a.By).Prepend(by).Distinct()],
             state.Lots,
             state.Counts,
             state.Remarks,
-            RunFacts.Of(sheet, state),
+            RunFacts.Of(sheet, state, dayOf),
             timed.Sum(o => (o.Second.HandsEnd!.Value - o.Second.Began!.Value).TotalMinutes),
             timed.Sum(o => o.First.HandsMin)
         )
@@ -98,22 +99,38 @@ public sealed record RunRecord(
 /// <summary>
 /// The facts of a run, by name:
 /// <c>clock.mixing</c> the largest share of a clock that was used, <c>early.demold</c> the share of what was to be waited for that was,
-/// <c>alone.cure</c> the share of its time alone that an operation had, <c>ratio</c> the largest error of a ratio in %,
+/// <c>alone.cure</c> the share of its time alone that an operation had, <c>waited</c> the least of those and <c>missing</c> the most
+/// minutes that were missing, where the time is asked and no machine says when it is over, <c>weighed.short</c> by how many per cent too
+/// little was weighed, <c>ratio</c> the largest error of a ratio in %,
 /// <c>read.vacuum</c> what was read (the least good), <c>target.vacuum</c> what was asked, <c>low.</c> and <c>high.</c> its band,
 /// <c>undone.degas</c> how many operations of the name were left out, <c>deviation.late</c> how often, <c>expired</c> lots past their day.
 /// </summary>
 public static class RunFacts
 {
-    public static IReadOnlyDictionary<string, double> Of(RunSheet sheet, RunState state)
+    /// <param name="sheet">What was to be done.</param>
+    /// <param name="state">How it went.</param>
+    /// <param name="dayOf">Which day of the shop's clock a moment fell on: a lot is good to the end of its day.</param>
+    public static IReadOnlyDictionary<string, double> Of(RunSheet sheet, RunState state, Func<Instant, DateOnly> dayOf)
     {
         var facts = new Dictionary<string, double>();
         foreach (var clock in state.Clocks.Where(c => c.Stopped is not null && c.Minutes > 0))
             Add(facts, clock);
+        var mustWait = sheet.Operations.Where(o => !o.EndsWhenDone).Select(o => o.Id).ToHashSet();
+        foreach (
+            var clock in state.Clocks.Where(c =>
+                c is { Kind: ClockKind.Alone, Stopped: not null, Minutes: > 0 } && mustWait.Contains(c.Operation)
+            )
+        )
+        {
+            Least(facts, "waited", clock.ShareAt(clock.Stopped!.Value));
+            Most(facts, "missing", Math.Max(0, clock.Minutes * (1 - clock.ShareAt(clock.Stopped!.Value))));
+        }
+
         foreach (var (operation, stood) in sheet.Operations.Zip(state.Operations))
             Add(facts, operation, stood, state.Phase == RunPhase.Ended);
         foreach (var deviation in state.Remarks.Where(r => r.What is not null).CountBy(r => r.What!.Value))
             facts[$"deviation.{Camel(deviation.Key.ToString())}"] = deviation.Value;
-        var expired = state.Lots.Count(l => l.Expires is { } last && l.At.InUtc().Date.ToDateOnly() > last);
+        var expired = state.Lots.Count(l => l.Expires is { } last && dayOf(l.At) > last);
         if (expired > 0)
             facts["expired"] = expired;
         return facts;
@@ -147,10 +164,12 @@ public static class RunFacts
             Most(facts, "ratio", Math.Abs(ratio.Pct));
         foreach (var answer in state.Answers)
         {
-            if (
-                answer is not { Value: { } value, Target: { } target }
-                || operation.Asks.First(a => a.Id == answer.Ask) is not { Kind: AskKind.Read } ask
-            )
+            if (answer is not { Value: { } value, Target: { } target })
+                continue;
+            var ask = operation.Asks.First(a => a.Id == answer.Ask);
+            if (ask.Kind == AskKind.Weigh && answer.Within == false && value < target)
+                Most(facts, "weighed.short", 100 * (1 - value / target));
+            if (ask.Kind != AskKind.Read)
                 continue;
             if (ask.AtMost)
                 Most(facts, $"read.{ask.Id}", value);
@@ -160,7 +179,21 @@ public static class RunFacts
             facts[$"low.{ask.Id}"] = target - (ask.Tolerance ?? 0);
             facts[$"high.{ask.Id}"] = target + (ask.Tolerance ?? 0);
         }
+
+        foreach (var (ask, value) in state.Watched.SelectMany(w => w.Losses.Select(l => (AskOf(operation, w.Ask), l.Value))))
+        {
+            if (ask is null)
+                continue;
+            if (value is not { } lost)
+                facts["unheard"] = facts.GetValueOrDefault("unheard") + 1;
+            else if (ask.AtMost || lost > ask.Target)
+                Most(facts, $"read.{ask.Id}", lost);
+            else
+                Least(facts, $"read.{ask.Id}", lost);
+        }
     }
+
+    private static Ask? AskOf(Operation operation, string id) => operation.Asks.FirstOrDefault(a => a.Id == id);
 
     private static void Most(Dictionary<string, double> facts, string name, double value) =>
         facts[name] = Math.Max(value, facts.GetValueOrDefault(name, double.NegativeInfinity));

@@ -24,11 +24,20 @@ public static class Search
             if (nameOf(run.ProjectId) is not { } project)
                 continue;
             var places = Places(run, project).ToList();
-            var found = words.Select(w => places.Find(p => p.Contains(w, StringComparison.OrdinalIgnoreCase))).ToList();
+            var found = words.Select(w => places.Find(p => p.Contains(w, StringComparison.OrdinalIgnoreCase)) ?? LotOf(run, w)).ToList();
             if (found.TrueForAll(f => f is not null))
                 yield return new Found(run, string.Join(", ", found.Distinct()));
         }
     }
+
+    /// <summary>A lot is found as it is read off or typed in haste: "ua2207" is UA-2207.</summary>
+    private static string? LotOf(RunRecord run, string word) =>
+        run.Lots.FirstOrDefault(l =>
+            LotCode.Plain(word) is { Length: > 0 } plain && LotCode.Plain(l.Lot).Contains(plain, StringComparison.Ordinal)
+        )
+            is { } lot
+            ? $"{lot.What} {lot.Lot}"
+            : null;
 
     private static IEnumerable<string> Places(RunRecord run, string project)
     {

@@ -14,6 +14,20 @@ public enum DeviceKind
     Calliper,
 }
 
+public static class DeviceKinds
+{
+    /// <summary>Whether a device of the kind reads in a unit; what it sends in another one means nothing here.</summary>
+    public static bool Gives(this DeviceKind kind, string unit) =>
+        kind switch
+        {
+            DeviceKind.Scale => unit == "g",
+            DeviceKind.Gauge => unit is "mbar" or "kPa",
+            DeviceKind.Oven => unit == "°C",
+            DeviceKind.Hardness => unit is "Shore A" or "Shore D",
+            _ => unit == "mm",
+        };
+}
+
 /// <summary>Something that sends readings as lines over the network.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Kind">What it says it is when it first speaks; another one is refused.</param>

@@ -233,4 +233,60 @@ public class DeviceConnectionTests
         await end.CancelAsync();
         await listening;
     }
+
+    /// <summary>Half of a sign in a name, as an escape: valid JSON and no text.</summary>
+    [Fact]
+    public async Task No_line_ends_listening()
+    {
+        await using var bench = new Bench();
+        using var device = await bench.RungAsync();
+        await SayAsync(
+            device,
+            Hello,
+            """{"device":"\ud800","name":"\ud800"}""",
+            """{"cannot":"\udfff"}""",
+            """{"c":70,"set":70}""",
+            """{"g":7}"""
+        );
+        await bench.UntilAsync(d => d.Reading?.Value == 7);
+        Assert.Equal("g", bench.Line.Now.Reading!.Unit);
+        Assert.True(bench.Line.Now.NotUnderstood >= 2);
+    }
+
+    [Fact]
+    public async Task After_a_flood_the_device_is_back_within_seconds()
+    {
+        await using var bench = new Bench();
+        using (var device = await bench.RungAsync())
+        {
+            await SayAsync(device, [Hello, .. Enumerable.Range(0, 200_000).Select(i => $"{{\"g\":{i}}}")]);
+            await bench.UntilAsync(d => d.Status == DeviceStatus.Flooding);
+        }
+
+        using var again = await bench.RungAsync();
+        for (var i = 0; i < 30 && bench.Line.Now.Status != DeviceStatus.Live; i++)
+        {
+            await SayAsync(again, i == 0 ? [Hello, """{"g":4.2}"""] : ["""{"g":4.2}"""]);
+            await Task.Delay(20, TestContext.Current.CancellationToken);
+            bench.Pass(Duration.FromMilliseconds(100));
+        }
+
+        Assert.Equal((DeviceStatus.Live, 4.2), (bench.Line.Now.Status, bench.Line.Now.Reading!.Value));
+    }
+
+    [Theory]
+    [InlineData("127.0.0.1", false, true)]
+    [InlineData("::ffff:192.168.4.7", false, true)]
+    [InlineData("10.1.2.3", false, true)]
+    [InlineData("172.32.0.1", false, false)]
+    [InlineData("8.8.4.4", false, false)]
+    [InlineData("8.8.4.4", true, true)]
+    [InlineData("169.254.169.254", true, false)]
+    [InlineData("::ffff:169.254.169.254", true, false)]
+    [InlineData("fe80::1", true, false)]
+    [InlineData("fd00::1", false, true)]
+    [InlineData("0.0.0.0", true, false)]
+    [InlineData("224.0.0.1", true, false)]
+    public void Devices_lie_in_the_shops_own_network(string address, bool anywhere, bool allowed) =>
+        Assert.Equal(allowed, DeviceAddress.Refused(System.Net.IPAddress.Parse(address), anywhere) is null);
 }

@@ -32,7 +32,7 @@ public class DefectAdvisorTests
             60,
             60
         );
-        return ShotFacts.Of(record, null, number, null, 0);
+        return ShotFacts.Of(record, null, null, number, null, 0);
     }
 
     /// <summary>For each cause the records can show: a history that shows it, and one that all but does.</summary>
@@ -44,6 +44,11 @@ public class DefectAdvisorTests
         ["bubbles-pot-low"] = ([("read.pot", 210), ("low.pot", 285), ("target.pot", 300)], [("read.pot", 290), ("low.pot", 285)]),
         ["bubbles-late"] = ([("clock.mixing", 0.92)], [("clock.mixing", 0.6)]),
         ["bubbles-spilled"] = ([("deviation.remixed", 1)], [("deviation.late", 1)]),
+        ["short-weighed"] = ([("weighed.short", 8)], [("weighed.short", 0.4)]),
+        ["soft-waits-cut"] = ([("waited", 0.1), ("missing", 900)], [("waited", 1.05), ("missing", 0)]),
+        ["mold-waits-cut"] = ([("tool.waited", 0.2), ("tool.missing", 700)], [("waited", 0.97), ("tool.waited", 1)]),
+        ["test-cut"] = ([("prepared.waited", 0.01), ("prepared.missing", 1430)], [("prepared.waited", 1)]),
+        ["bubbles-lost"] = ([("unheard", 2)], [("waited", 1)]),
         ["soft-ratio"] = ([("ratio", 3.1)], [("ratio", 0.4)]),
         ["soft-cold"] = ([("read.oven", 58), ("low.oven", 67), ("target.oven", 70)], [("read.oven", 69), ("low.oven", 67)]),
         ["soft-early"] = ([("early.demold", 0.7)], [("early.demold", 1.2)]),

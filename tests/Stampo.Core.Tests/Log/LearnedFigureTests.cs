@@ -41,6 +41,22 @@ public class LearnedFigureTests
     private static List<RunRecord> Shots(int good, int bad) => [.. Enumerable.Range(1, good + bad).Select(i => Shot(i, i > bad))];
 
     [Fact]
+    public void A_part_that_is_trimmed_or_mended_counts_as_made()
+    {
+        static RunRecord Mended(RunRecord shot) =>
+            shot with
+            {
+                Counts = [.. shot.Counts.Select(c => c.Fate == Fate.Scrap ? c with { Fate = Fate.Rework, Defect = "flash" } : c)],
+            };
+        var mended = Shots(18, 4).Select(Mended).ToList();
+        Assert.Equal(
+            LearnedFigure.Yield("Cast", Shots(22, 0), _ => Yields)!.Actual,
+            LearnedFigure.Yield("Cast", mended, _ => Yields)!.Actual
+        );
+        Assert.True(LearnedFigure.Yield("Cast", Shots(18, 4), _ => Yields)!.Actual.Likely < 0.9);
+    }
+
+    [Fact]
     public void The_share_of_good_parts_says_no_more_than_so_many_parts_can()
     {
         var few = LearnedFigure.Yield("Cast", Shots(8, 2), _ => Yields)!;

@@ -32,7 +32,7 @@ public class RunRecordTests
     ];
 
     private static RunRecord RecordOf(IReadOnlyList<LoggedAct> log) =>
-        RunRecord.Of("run", "p", "plan/cast", Maud, Zero, Sheet, Of(log), log);
+        RunRecord.Of("run", "p", "plan/cast", Maud, Zero, Sheet, Of(log), log, at => at.InUtc().Date.ToDateOnly());
 
     [Fact]
     public void Facts_are_what_the_acts_say()

@@ -15,10 +15,11 @@ public static class ShotFacts
 {
     /// <param name="shot">Its run.</param>
     /// <param name="making">The run that made its tool, where one did.</param>
+    /// <param name="preparation">The run that prepared the work, where one did: its facts are called "prepared.…".</param>
     /// <param name="ordinal">Which shot of its tool it is, from 1.</param>
     /// <param name="lifeShots">What the tool is trusted with; null when nothing says.</param>
     /// <param name="marks">Marks seen on the tool before.</param>
-    public static AdvisedShot Of(RunRecord shot, RunRecord? making, int ordinal, double? lifeShots, int marks)
+    public static AdvisedShot Of(RunRecord shot, RunRecord? making, RunRecord? preparation, int ordinal, double? lifeShots, int marks)
     {
         var facts = new Dictionary<string, double>(shot.Facts) { ["tool.shot"] = ordinal };
         if (marks > 0)
@@ -27,6 +28,8 @@ public static class ShotFacts
             facts["tool.life"] = ordinal / life;
         foreach (var (name, value) in making?.Facts ?? new Dictionary<string, double>())
             facts[$"tool.{name}"] = value;
+        foreach (var (name, value) in preparation?.Facts ?? new Dictionary<string, double>())
+            facts[$"prepared.{name}"] = value;
         return new AdvisedShot(shot.Piece.Shot ?? 0, shot, facts);
     }
 }

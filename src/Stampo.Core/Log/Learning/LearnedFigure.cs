@@ -1,5 +1,4 @@
 using MathNet.Numerics.Distributions;
-using Stampo.Core.Bench;
 using Stampo.Core.Log.Shelf;
 using Stampo.Core.Ranges;
 
@@ -62,7 +61,8 @@ public sealed record LearnedFigure(
         EnoughShots = 5;
 
     /// <summary>
-    /// Of all counted parts: quantiles of Beta(good + ½, spoiled + ½), which is what so many parts say of the share and no more.
+    /// Of all counted parts, those to be reworked among the good: quantiles of Beta(good + ½, spoiled + ½), which is what so many parts
+    /// say of the share and no more.
     /// </summary>
     /// <param name="route">By name.</param>
     /// <param name="shots">Ended shots of it.</param>
@@ -72,7 +72,7 @@ public sealed record LearnedFigure(
         var counts = shots.SelectMany(s => s.Counts).ToList();
         if (counts.Count == 0)
             return null;
-        var good = counts.Count(c => c.Fate == Fate.Good);
+        var good = counts.Count(c => c.Serves);
         double At(double share) => Beta.InvCDF(good + 0.5, counts.Count - good + 0.5, share);
         var (key, actual) = (shots[^1].Rates.YieldKey, new ThreePoint(At(0.1), At(0.5), At(0.9)));
         var (stated, enough) = (key is null ? null : rateOf(key), counts.Count >= EnoughParts);

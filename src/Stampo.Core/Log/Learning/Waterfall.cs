@@ -19,7 +19,24 @@ public sealed record StretchFacts(
     double? HandsHPerPiece,
     int Shots,
     IReadOnlyList<Invoice> Invoices
-);
+)
+{
+    /// <summary>What was done once before; null while nothing was.</summary>
+    public HandsOfRuns? Preparation { get; init; }
+
+    /// <summary>What tools took to make; null while none was made.</summary>
+    public HandsOfRuns? Making { get; init; }
+}
+
+/// <summary>Hands of some runs, as planned and as they were, in all.</summary>
+public sealed record HandsOfRuns(double PlannedH, double WasH, int Runs)
+{
+    /// <summary>Null when they have none planned: nothing to hold them against.</summary>
+    public static HandsOfRuns? Of(IReadOnlyCollection<RunRecord> runs) =>
+        runs.Sum(r => r.PlannedHandsMin) is > 0 and var planned
+            ? new HandsOfRuns(planned / 60, runs.Sum(r => r.HandsMin) / 60, runs.Count)
+            : null;
+}
 
 /// <summary>
 /// One reason why a stretch comes to more or less: what was estimated, what was, of how many records, and what it makes of the whole.
@@ -48,7 +65,7 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
         if (asRun.Cavities != estimate.Cavities)
             Step("Cavities", estimate.Cavities, asRun.Cavities, "", facts.Shots, asRun);
         estimate = asRun;
-        if (facts.GoodShare is { } good)
+        if (facts.GoodShare is > 0 and { } good)
             Step("Good parts", estimate.Yield.Likely, good, "share", facts.Parts, now with { Yield = good });
         else if (!estimate.Yield.IsPoint)
             unknown.Add("good parts: too few are counted");
@@ -56,10 +73,12 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
             Step("Life of a tool", planned.Likely, life, "shots", facts.ToolsWorn, now with { LifeShots = life });
         else if (estimate.LifeShots is not null)
             unknown.Add("life of a tool: none has worn out");
+        Hands("Hands for the preparation", facts.Preparation, ChargedOn.OneOff);
+        Hands("Hands for a tool", facts.Making, ChargedOn.Tool);
         if (HandsOf(estimate) is > 0 and var hands)
         {
             if (facts.HandsHPerPiece is { } was)
-                Step("Hands for a part", hands, was, "h", facts.Shots, WithHands(now, was / hands));
+                Step("Hands for a part", hands, was, "h", facts.Shots, WithHands(now, IsHands, was / hands));
             else
                 unknown.Add("hands for a part: too few shots were run");
         }
@@ -88,6 +107,19 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
         }
 
         void Add(WaterfallStep step) => steps.Add(step);
+
+        void Hands(string name, HandsOfRuns? of, ChargedOn on)
+        {
+            if (of is not null)
+                Step(
+                    name,
+                    of.PlannedH / of.Runs,
+                    of.WasH / of.Runs,
+                    "h",
+                    of.Runs,
+                    WithHands(now, l => IsLabour(l, on), of.WasH / of.PlannedH)
+                );
+        }
 
         void Bought(BoughtAs what, ChargedOn on, string name, string unit, double goodShare)
         {
@@ -137,10 +169,13 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
 
     private static double TotalOf(RouteEstimate estimate, double quantity) => CostPoint.LikelyOf(estimate).Total(quantity);
 
-    private static RouteEstimate WithHands(RouteEstimate of, double factor) =>
+    private static bool IsLabour(CostLine line, ChargedOn on) =>
+        line.On == on && line.RateKey.StartsWith("labour.", StringComparison.Ordinal);
+
+    private static RouteEstimate WithHands(RouteEstimate of, Func<CostLine, bool> ofThese, double factor) =>
         of with
         {
-            Costs = [.. of.Costs.Select(l => IsHands(l) ? l with { Amount = l.Amount * factor } : l)],
+            Costs = [.. of.Costs.Select(l => ofThese(l) ? l with { Amount = l.Amount * factor } : l)],
         };
 
     private static RouteEstimate WithPrice(RouteEstimate of, string key, double each) =>
