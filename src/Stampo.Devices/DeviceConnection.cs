@@ -1,5 +1,6 @@
 using System.Buffers;
 using System.IO.Pipelines;
+using System.Net;
 using System.Net.Sockets;
 using System.Text;
 using System.Threading.Channels;
@@ -16,21 +17,23 @@ namespace Stampo.Devices;
 /// <param name="address">Where it listens; null while nothing does.</param>
 /// <param name="now">The time.</param>
 /// <param name="tell">Told at each reading and each change of how it stands.</param>
+/// <param name="anywhere">It may lie outside this machine and private networks.</param>
 public sealed class DeviceConnection(
     AttachedDevice device,
     Func<(string Host, int Port)?> address,
     Func<Instant> now,
-    Action<DeviceNow> tell
+    Action<DeviceNow> tell,
+    bool anywhere = false
 ) : IDisposable
 {
     /// <summary>Lines a second that are listened to; a device sends two to ten.</summary>
     private const int MostLinesPerS = 100;
 
     private static readonly TimeSpan Again = TimeSpan.FromSeconds(1),
-        AnswersWithin = TimeSpan.FromSeconds(3),
-        FloodPause = TimeSpan.FromMilliseconds(50);
+        AnswersWithin = TimeSpan.FromSeconds(3);
 
     private static readonly Duration SilentAfter = Duration.FromSeconds(3),
+        FloodedFor = Duration.FromSeconds(2),
         Second = Duration.FromSeconds(1);
 
     private readonly SemaphoreSlim _command = new(1, 1);
@@ -59,7 +62,8 @@ public sealed class DeviceConnection(
             {
                 return;
             }
-            catch (Exception failure) when (failure is SocketException or IOException or DeviceRefusedException)
+            // Whatever came over the line, or went wrong with it: the device is listened to again.
+            catch (Exception failure)
             {
                 if (failure is DeviceRefusedException refused)
                     Become(refused.Status, refused.Message);
@@ -113,7 +117,11 @@ public sealed class DeviceConnection(
             patience.CancelAfter(AnswersWithin);
             try
             {
-                await client.ConnectAsync(host, port, patience.Token);
+                // The address that was looked at is the one that is asked, whatever the name says a moment later.
+                var addresses = await Dns.GetHostAddressesAsync(host, patience.Token);
+                if (addresses.Select(a => DeviceAddress.Refused(a, anywhere)).FirstOrDefault(no => no is not null) is { } refused)
+                    throw new DeviceRefusedException(DeviceStatus.Away, refused);
+                await client.ConnectAsync(addresses, port, patience.Token);
             }
             catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
             {
@@ -159,15 +167,17 @@ public sealed class DeviceConnection(
             reader.AdvanceTo(rest.Start, rest.End);
             if (read.IsCompleted)
                 return;
+            // What a flood has left on the line is let go with it: what is read next is of now.
             if (lines > MostLinesPerS)
             {
-                Become(DeviceStatus.Flooding, $"it sends more than {MostLinesPerS} lines a second; most are passed over");
-                await Task.Delay(FloodPause, cancel);
+                _flooded = now();
+                throw DeviceRefusedException.Flood();
             }
         }
     }
 
-    private Instant _lastHeard;
+    private Instant _lastHeard,
+        _flooded = Instant.MinValue;
 
     private bool _saidWhat;
 
@@ -187,35 +197,65 @@ public sealed class DeviceConnection(
                 _saidWhat = true;
                 _now = _now with { IsStandIn = hello.IsStandIn };
                 break;
+            case Read read when _saidWhat && !device.Kind.Gives(read.Unit):
+                Odd($"a {device.Kind.ToString().ToLowerInvariant()} does not give {read.Unit}: {text}");
+                break;
             case Read or Over when !_saidWhat:
                 Become(DeviceStatus.WrongKind, "it sends readings and has not said what it is");
                 break;
             case Read read:
-                Take(new DeviceReading(read.Value, read.Unit, read.IsStable, false, read.IsKeyed, read.Set, now()));
+                Take(
+                    new DeviceReading(
+                        read.Value,
+                        read.Unit,
+                        read.IsStable,
+                        false,
+                        read.IsKeyed ? Guid.NewGuid().ToString("n") : null,
+                        read.Set,
+                        now()
+                    )
+                );
                 break;
             case Over:
-                Take(new DeviceReading(null, _now.Reading?.Unit ?? "g", false, true, false, null, now()));
+                Take(new DeviceReading(null, _now.Reading?.Unit ?? "g", false, true, null, null, now()));
                 break;
             case DeviceAnswer answer:
                 _answers.Writer.TryWrite(answer);
                 break;
             case NotUnderstood odd:
-                _now = _now with { NotUnderstood = _now.NotUnderstood + 1, LastOdd = odd.Text };
-                tell(_now);
+                Odd(odd.Text);
                 break;
         }
+    }
+
+    private void Odd(string text)
+    {
+        _now = _now with { NotUnderstood = _now.NotUnderstood + 1, LastOdd = text.Length <= 100 ? text : text[..100] };
+        tell(_now);
     }
 
     private void Take(DeviceReading reading)
     {
         _lastHeard = reading.At;
-        _now = _now with { Status = DeviceStatus.Live, Says = null, Reading = reading };
+        // A second without a flood is not yet the end of it.
+        _now =
+            now() - _flooded < FloodedFor
+                ? _now with
+                {
+                    Reading = reading,
+                }
+                : _now with
+                {
+                    Status = DeviceStatus.Live,
+                    Says = null,
+                    Reading = reading,
+                };
         tell(_now);
     }
 
     private void LookForSilence()
     {
-        if (_line is not null && _now.Status != DeviceStatus.Flooding && now() - _lastHeard > SilentAfter)
+        if (_line is not null && now() - _lastHeard > SilentAfter)
             Become(DeviceStatus.Silent, "connected, but no reading has come for 3 s");
     }
 
@@ -231,6 +271,9 @@ public sealed class DeviceConnection(
     private sealed class DeviceRefusedException(DeviceStatus status, string message) : Exception(message)
     {
         public DeviceStatus Status { get; } = status;
+
+        public static DeviceRefusedException Flood() =>
+            new(DeviceStatus.Flooding, $"it sends more than {MostLinesPerS} lines a second; it is listened to again in a moment");
 
         public static DeviceRefusedException LongLine() => new(DeviceStatus.Away, "it sent a line of more than 4 kB and was cut off");
     }

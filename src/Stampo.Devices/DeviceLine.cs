@@ -61,7 +61,8 @@ public static class DeviceLines
             using var json = JsonDocument.Parse(line, new JsonDocumentOptions { MaxDepth = 4 });
             return json.RootElement.ValueKind == JsonValueKind.Object ? Of(json.RootElement) ?? Odd(line) : Odd(line);
         }
-        catch (JsonException)
+        // A lone surrogate written as an escape is valid JSON and no text: nothing that comes over a line ends listening.
+        catch (Exception odd) when (odd is JsonException or InvalidOperationException or FormatException or ArgumentException)
         {
             return Odd(line);
         }

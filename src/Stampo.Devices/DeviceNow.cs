@@ -21,8 +21,11 @@ public enum DeviceStatus
     Flooding,
 }
 
-/// <summary>The last thing read; no value while more lies on a scale than it can weigh.</summary>
-public sealed record DeviceReading(double? Value, string Unit, bool? IsStable, bool IsOver, bool IsKeyed, double? Set, Instant At);
+/// <summary>
+/// The last thing read; no value while more lies on a scale than it can weigh. What was sent by a key has an id of its own, so that it is
+/// one value however often it is told.
+/// </summary>
+public sealed record DeviceReading(double? Value, string Unit, bool? IsStable, bool IsOver, string? Key, double? Set, Instant At);
 
 /// <summary>How a device stands, for people.</summary>
 /// <param name="Id">Of the shop's device.</param>

@@ -61,9 +61,14 @@ public sealed class SupplierDesk(HttpClient line, Uri address)
             using var answer = await ask();
             if (answer.StatusCode == HttpStatusCode.NotFound)
                 throw new RefusalException(Unknown, "The supplier desk knows nothing of this request; ask again.");
+            if ((int)answer.StatusCode is >= 300 and < 400)
+                throw new RefusalException(NotUnderstood, "The supplier desk sends on to another address; nothing was sent there.");
             if (!answer.IsSuccessStatusCode)
                 throw new RefusalException(NotUnderstood, $"The supplier desk refused with status {(int)answer.StatusCode}.");
-            return await answer.Content.ReadFromJsonAsync<T>(Form, cancel) ?? throw Garbled("it is empty");
+            var said = await answer.Content.ReadAsByteArrayAsync(cancel);
+            if (JsonItems.HoldNull(said))
+                throw Garbled("a list in it holds nothing where something belongs");
+            return JsonSerializer.Deserialize<T>(said, Form) ?? throw Garbled("it is empty");
         }
         catch (JsonException garbled)
         {
