@@ -35,7 +35,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
     kestrel.Limits.MaxRequestBodySize = LargestJsonBytes;
-    kestrel.Limits.MaxConcurrentConnections = 500;
+    kestrel.LimitConnections();
     kestrel.Limits.MinRequestBodyDataRate = new MinDataRate(LeastBytesPerSecond, gracePeriod: TimeSpan.FromSeconds(10));
 });
 builder.Services.Configure<FormOptions>(form =>
@@ -55,7 +55,7 @@ builder.Services.AddResponseCompression(compression =>
     compression.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "application/problem+json"];
 });
 builder.Services.AddLoadLimits();
-builder.Services.AddMemoryCache(cache => cache.SizeLimit = 64);
+builder.Services.AddMemoryCache(cache => cache.SizeLimit = 32);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton<AllowedHosts>();
 builder.Services.AddSingleton<WholeAnswers>();
@@ -93,6 +93,7 @@ builder.Services.AddSingleton<RunHistory>();
 builder.Services.AddSingleton<ToolBooks>();
 builder.Services.AddSingleton<Shelf>();
 builder.Services.AddSingleton<Tracing>();
+builder.Services.AddSingleton<Lots>();
 builder.Services.AddSingleton<Photos>();
 builder.Services.AddSingleton<Measurements>();
 builder.Services.AddSingleton<Inspections>();
@@ -112,6 +113,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     builder.Services.AddHostedService<Startup>();
     builder.Services.AddHostedService<Housekeeping>();
     builder.Services.AddHostedService<Live>();
+    builder.Services.AddHostedService<Watches>();
     builder.Services.AddHostedService(services => services.GetRequiredService<DeviceRoom>());
     builder.Services.AddHostedService(services => services.GetRequiredService<Suppliers>());
     builder.Services.AddHostedService(services => services.GetRequiredService<RunHistory>());

@@ -10,7 +10,7 @@ namespace Stampo.Server.Tests;
 
 /// <summary>A project as one file, from the demo to another installation; and archives that do not say the truth.</summary>
 [Collection(OneDemo.Name)]
-public sealed class ArchiveTests(DemoServer demo, SharedServer other) : IClassFixture<SharedServer>
+public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : IClassFixture<SharedServer>
 {
     private static byte[]? _gateway;
 
@@ -218,6 +218,132 @@ public sealed class ArchiveTests(DemoServer demo, SharedServer other) : IClassFi
         files["measured.jsonl"] = Joined(entries);
         await RefusedAsync(code, Sealed(files, edition));
     }
+
+    /// <summary>So many by usual; more by STAMPO_SPOILED, for an afternoon.</summary>
+    private static readonly int Spoiled = int.Parse(Environment.GetEnvironmentVariable("STAMPO_SPOILED") ?? "120");
+
+    private static readonly string[] Odd =
+    [
+        "null",
+        "true",
+        "-1",
+        "1e300",
+        "\"\"",
+        "\"-9000-01-01T00:00:00Z\"",
+        "\"\\ud800\"",
+        "[]",
+        "{}",
+        "[null]",
+        "[[]]",
+    ];
+
+    /// <summary>
+    /// One value after the other replaced or left out, and the whole sealed again: refused in words, or taken in and every list that shows
+    /// something of it still answers.
+    /// </summary>
+    [Fact]
+    public async Task Whatever_an_archive_says_nobody_elses_lists_suffer()
+    {
+        using var server = new StampoServer();
+        var random = new Random(32);
+        var whole = Contents(await GatewayAsync());
+        var project = Project(whole);
+        foreach (var document in project["documents"]!.AsArray().Where(d => d!["step"]!.GetValue<string>() is "part").ToList())
+            project["documents"]!.AsArray().Remove(document);
+        var runs = Lines(whole, "runs.jsonl").Take(3).ToList();
+        var entries = Lines(whole, "measured.jsonl").Take(3).ToList();
+        for (var i = 0; i < Spoiled; i++)
+        {
+            string[] text = [project.ToJsonString(), .. runs.Concat(entries).Select(r => r.ToJsonString())];
+            var at = random.Next(text.Length + 2) % text.Length;
+            text[at] = SpoiledIn(text[at], random);
+            text = Renamed(text);
+            var files = new Dictionary<string, byte[]>
+            {
+                ["manifest.json"] = whole["manifest.json"],
+                ["project.json"] = Encoding.UTF8.GetBytes(text[0]),
+                ["runs.jsonl"] = Encoding.UTF8.GetBytes(string.Join('\n', text[1..(1 + runs.Count)])),
+                ["measured.jsonl"] = Encoding.UTF8.GetBytes(string.Join('\n', text[(1 + runs.Count)..])),
+            };
+            var answer = await SendAsync(server, Sealed(files), random.Next(3) > 0);
+            var said = await answer.Content.ReadAsStringAsync();
+            Assert.True(
+                (int)answer.StatusCode < 500,
+                $"{i}: {(int)answer.StatusCode} {said}\n{text[at][..Math.Min(2_000, text[at].Length)]}"
+            );
+            if (answer.IsSuccessStatusCode)
+                await AnsweringAsync(server, JsonNode.Parse(said)!["project"]!["id"]!.GetValue<string>(), $"{i}: {text[at]}");
+            else
+                Assert.DoesNotContain("{", JsonNode.Parse(said)!["detail"]!.GetValue<string>(), StringComparison.Ordinal);
+        }
+    }
+
+    private static async Task AnsweringAsync(StampoServer server, string id, string what)
+    {
+        string[] pages = ["decisions", "plan", "bench", "inspection", "advice", "spent", "answer", "memo", "quotes", "brief"];
+        string[] lists = ["projects", "runs", "shelf", "log/search", "log/learned", "log/lots", "log/runs.csv", "shop/schedule"];
+        foreach (var path in pages.Select(p => $"projects/{id}/{p}").Concat(lists))
+        {
+            var answer = await server.Client.GetAsync($"/api/{path}");
+            var isList = lists.Contains(path);
+            Assert.True(
+                isList ? answer.IsSuccessStatusCode : (int)answer.StatusCode < 500,
+                $"{(int)answer.StatusCode} {path} after {what[..Math.Min(1_500, what.Length)]}: {await answer.Content.ReadAsStringAsync()}"
+            );
+        }
+    }
+
+    private static string SpoiledIn(string json, Random random)
+    {
+        var node = JsonNode.Parse(json)!;
+        var places = Places(node).ToList();
+        var (parent, key) = places[random.Next(places.Count)];
+        if (random.Next(4) == 0)
+        {
+            if (parent is JsonObject from)
+                from.Remove((string)key);
+            else
+                parent.AsArray().RemoveAt((int)key);
+            return node.ToJsonString();
+        }
+
+        if (parent is JsonObject of)
+            of[(string)key] = "put-in-here";
+        else
+            parent.AsArray()[(int)key] = "put-in-here";
+        return node.ToJsonString().Replace("\"put-in-here\"", Odd[random.Next(Odd.Length)], StringComparison.Ordinal);
+    }
+
+    private static IEnumerable<(JsonNode Parent, object Key)> Places(JsonNode node)
+    {
+        var parts = node switch
+        {
+            JsonObject of => of.Select(p => ((object)p.Key, p.Value)),
+            JsonArray list => list.Select((item, i) => ((object)i, item)),
+            _ => [],
+        };
+        foreach (var (key, part) in parts)
+        {
+            yield return (node, key);
+            foreach (var deeper in part is null ? [] : Places(part))
+                yield return deeper;
+        }
+    }
+
+    /// <summary>Other ids throughout, so that it may come in again.</summary>
+    private static string[] Renamed(string[] texts)
+    {
+        var names = new Dictionary<string, string>();
+        return
+        [
+            .. texts.Select(t =>
+                Id().Replace(t, m => names.TryGetValue(m.Value, out var known) ? known : names[m.Value] = Guid.NewGuid().ToString("n"))
+            ),
+        ];
+    }
+
+    [System.Text.RegularExpressions.GeneratedRegex("(?<![0-9a-f])[0-9a-f]{32}(?![0-9a-f])")]
+    private static partial System.Text.RegularExpressions.Regex Id();
 
     [Fact]
     public async Task What_is_damaged_or_no_archive_is_said_so()

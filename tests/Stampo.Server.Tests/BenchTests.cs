@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.Data.Sqlite;
@@ -48,11 +49,8 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
         run.GetProperty("state").GetProperty("operations").EnumerateArray().Single(o => o.GetProperty("id").GetString() == id);
 
     private static IEnumerable<Act> Cautions(JsonElement run, string operation) =>
-        run.GetProperty("sheet")
-            .GetProperty("operations")
-            .EnumerateArray()
-            .Single(o => o.GetProperty("id").GetString() == operation)
-            .GetProperty("cautions")
+        Operation(run, operation)
+            .GetProperty("cautionsBefore")
             .EnumerateArray()
             .Select(c => new CautionRead(NewId(), Maud, operation, c.GetString()!));
 
@@ -170,7 +168,7 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_shot_ends_counted_and_counts_against_its_mold()
     {
         var project = await ProjectAsync();
-        var run = await BegunAsync(tool: 7);
+        var run = await BegunAsync(tool: 4);
         Assert.Equal(["run.uncounted"], Codes(await ActAsync(IdOf(run), new Ended(NewId(), Maud))));
         var parts = run.GetProperty("sheet").GetProperty("parts").GetInt32();
         var counted = Enumerable
@@ -179,7 +177,7 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
         var ended = await ActAsync(IdOf(run), [.. counted, new Ended(NewId(), Maud)]);
         Assert.Empty(Codes(ended));
         var bench = await _server.GetAsync($"/api/projects/{project}/bench");
-        var mold = bench.GetProperty("tools").EnumerateArray().Single(t => t.GetProperty("number").GetInt32() == 7);
+        var mold = bench.GetProperty("tools").EnumerateArray().Single(t => t.GetProperty("number").GetInt32() == 4);
         Assert.Equal((1, JsonValueKind.Null), (mold.GetProperty("shots").GetInt32(), mold.GetProperty("busyWith").ValueKind));
         Assert.DoesNotContain(IdOf(run), (await _server.GetAsync("/api/runs")).GetProperty("runs").EnumerateArray().Select(IdOf));
     }
@@ -230,5 +228,116 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
             Assert.Single(Codes(await StampoServer.ReadAsync(answer)));
         else
             Assert.Equal(code, (await StampoServer.RefusedAsync(answer)).Code);
+    }
+
+    [Fact]
+    public async Task Ten_pages_that_begin_the_same_piece_at_once_get_one_run()
+    {
+        var project = await ProjectAsync();
+        var shot = Interlocked.Increment(ref _shot);
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(0, 10)
+                .Select(_ =>
+                    _server.Client.PostAsJsonAsync(
+                        $"/api/projects/{project}/bench/runs",
+                        new
+                        {
+                            id = NewId(),
+                            piece = new
+                            {
+                                repeats = "eachShot",
+                                tool = 1,
+                                shot,
+                            },
+                            by = Maud,
+                        }
+                    )
+                )
+        );
+        Assert.Single(answers, a => a.IsSuccessStatusCode);
+        foreach (var refused in answers.Where(a => !a.IsSuccessStatusCode))
+            Assert.Equal("run.twice", (await StampoServer.RefusedAsync(refused)).Code);
+    }
+
+    [Fact]
+    public async Task A_tool_a_million_on_is_a_slip_of_the_hand() =>
+        Assert.Equal(
+            (422, "run.far", "piece.tool"),
+            await _server.RefusedPostAsync(
+                $"/api/projects/{await ProjectAsync()}/bench/runs",
+                new
+                {
+                    id = NewId(),
+                    piece = new { repeats = "eachTool", tool = 1_000_000 },
+                    by = Maud,
+                }
+            )
+        );
+
+    /// <summary>Pages ask for the list while the run is ended: what was read before is not put back.</summary>
+    [Fact]
+    public async Task An_ended_run_stays_ended_under_polling()
+    {
+        var project = await ProjectAsync();
+        for (var round = 0; round < 8; round++)
+        {
+            var run = IdOf(await BegunAsync());
+            using var stop = new CancellationTokenSource();
+            var polling = Enumerable
+                .Range(0, 4)
+                .Select(_ =>
+                    Task.Run(async () =>
+                    {
+                        while (!stop.IsCancellationRequested)
+                            await _server.GetAsync($"/api/projects/{project}/bench");
+                    })
+                )
+                .ToList();
+            await ActAsync(run, new Noted(NewId(), Maud, "close", "on the way"));
+            await ActAsync(run, new Abandoned(NewId(), Maud, "trial"));
+            await Task.Delay(30);
+            await stop.CancelAsync();
+            await Task.WhenAll(polling);
+            Assert.DoesNotContain(run, (await _server.GetAsync("/api/runs")).GetProperty("runs").EnumerateArray().Select(IdOf));
+            Assert.Equal(["run.over"], Codes(await ActAsync(run, new Paused(NewId(), Maud))));
+        }
+    }
+
+    [Fact]
+    public async Task An_act_whose_clock_is_weeks_off_is_kept_and_said()
+    {
+        var run = IdOf(await BegunAsync());
+        var recorded = await _server.PostAsync(
+            $"/api/runs/{run}/acts",
+            new SentActs([new SentAct(new Noted(NewId(), Maud, "close", "from a drawer"), 45 * 24 * 3600 * 1000.0)])
+        );
+        Assert.True(Assert.Single(recorded.GetProperty("taken").EnumerateArray()).GetProperty("isClipped").GetBoolean());
+        Assert.Equal(1, recorded.GetProperty("run").GetProperty("state").GetProperty("acts").GetInt32());
+    }
+
+    [Fact]
+    public async Task A_run_of_a_later_release_costs_itself_a_line_and_no_other()
+    {
+        using var server = new StampoServer(settings: ("Stampo:Demo", StampoServer.DemoFolder));
+        var gateway = (await server.GetAsync("/api/projects"))
+            .EnumerateArray()
+            .Single(p => p.GetProperty("name").GetString() == "Gateway housing");
+        var (id, stretch) = (gateway.GetProperty("id").GetString()!, "s2");
+        var open = (await server.GetAsync("/api/runs")).GetProperty("runs").GetArrayLength();
+        var before = (await server.GetAsync($"/api/projects/{id}/bench?stretch={stretch}")).GetProperty("runs").GetArrayLength();
+        var folder = server.Folder;
+        await Sql.RunAsync(
+            server.DatabaseFile,
+            $"UPDATE Runs SET Schema = 99 WHERE Id = (SELECT Id FROM Runs WHERE ProjectId = '{id}' AND OverUtc IS NOT NULL LIMIT 1)"
+        );
+        var bench = await server.GetAsync($"/api/projects/{id}/bench?stretch={stretch}");
+        Assert.Equal(before - 1, bench.GetProperty("runs").GetArrayLength());
+        var unreadable = Assert.Single(bench.GetProperty("unreadable").EnumerateArray());
+        Assert.Contains("99", unreadable.GetProperty("why").GetString(), StringComparison.Ordinal);
+        var run = unreadable.GetProperty("id").GetString();
+        Assert.Equal((409, "data.unreadable", null), await StampoServer.RefusedAsync(await server.Client.GetAsync($"/api/runs/{run}")));
+        Assert.Equal(open, (await server.GetAsync("/api/runs")).GetProperty("runs").GetArrayLength());
+        await server.GetAsync("/api/shop/schedule");
     }
 }

@@ -14,10 +14,12 @@ public sealed class EarlierReleaseTests
     /// A database as release 0.7 left it: one project with a mesh, three briefs, a poured decision and a printed one, each with its plan
     /// and two states to go back to, and a rate of the shop's own.
     /// </summary>
-    private static string Release07()
+    private static string Release07() => Unpacked("release-0.7.db.gz");
+
+    private static string Unpacked(string name)
     {
         var folder = Directory.CreateTempSubdirectory("stampo-earlier-").FullName;
-        using var packed = File.OpenRead(Path.Combine(StampoServer.TestsFolder, "Earlier", "release-0.7.db.gz"));
+        using var packed = File.OpenRead(Path.Combine(StampoServer.TestsFolder, "Earlier", name));
         using var database = File.Create(Path.Combine(folder, Storage.Database.FileName));
         new GZipStream(packed, CompressionMode.Decompress).CopyTo(database);
         return folder;
@@ -69,6 +71,56 @@ public sealed class EarlierReleaseTests
                 .GetProperty("likely")
                 .GetDouble()
         );
+    }
+
+    public static TheoryData<string, int, int> Releases =>
+        new()
+        {
+            { "one-route-decisions", 2, 0 },
+            { "sequences", 2, 0 },
+            { "runs-and-records", 2, 30 },
+        };
+
+    /// <summary>
+    /// Two projects of the demo as three earlier releases kept them: decisions of one route, decisions as sequences, runs with their
+    /// measurements and molds.
+    /// </summary>
+    [Theory]
+    [MemberData(nameof(Releases))]
+    public async Task A_database_of_an_earlier_release_opens_with_everything(string release, int decided, int runs)
+    {
+        using var server = new StampoServer(Unpacked($"{release}.db.gz"));
+        var projects = (await server.GetAsync("/api/projects")).EnumerateArray().Select(p => p.GetProperty("id").GetString()!).ToList();
+        string[] pages = ["part", "brief", "decisions", "plan", "bench", "inspection", "advice", "answer", "memo", "spent", "quotes"];
+        var found = 0;
+        foreach (var id in projects)
+        {
+            foreach (var page in pages)
+                await server.GetAsync($"/api/projects/{id}/{page}");
+            Assert.Equal(0, (await server.GetAsync($"/api/projects/{id}/decisions/unreadable")).GetArrayLength());
+            found += (await server.GetAsync($"/api/projects/{id}/decisions")).GetArrayLength();
+        }
+
+        Assert.Equal(decided, found);
+        Assert.True((await server.GetAsync("/api/log/search")).GetProperty("total").GetInt32() >= 0);
+        foreach (var page in new[] { "runs", "shelf", "log/learned", "log/lots", "shop", "library" })
+            await server.GetAsync($"/api/{page}");
+        Assert.True(await server.Client.GetStringAsync("/api/log/runs.csv") is { } table && table.Split('\n').Length > runs);
+    }
+
+    [Fact]
+    public async Task A_decision_that_cannot_be_read_is_said_and_not_hidden()
+    {
+        using var server = new StampoServer(Unpacked("sequences.db.gz"));
+        await Sql.RunAsync(server.DatabaseFile, "UPDATE Decisions SET Json = '{}'");
+        var id = (await server.GetAsync("/api/projects"))[0].GetProperty("id").GetString()!;
+        Assert.Empty((await server.GetAsync($"/api/projects/{id}/decisions")).EnumerateArray());
+        Assert.Single((await server.GetAsync($"/api/projects/{id}/decisions/unreadable")).EnumerateArray());
+        Assert.Equal(
+            (409, "data.unreadable", null),
+            await StampoServer.RefusedAsync(await server.Client.GetAsync($"/api/projects/{id}/plan"))
+        );
+        Assert.Equal(2, (await server.GetAsync("/api/projects")).GetArrayLength());
     }
 
     private static (string? Family, int Cavities, double LossPct) Poured(JsonElement plan)

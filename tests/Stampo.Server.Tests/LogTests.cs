@@ -209,6 +209,11 @@ public sealed class LogTests(DemoServer demo)
         Assert.Empty(view.GetProperty("questions").EnumerateArray());
         await _server.PostAsync($"{article}/signatures", sign);
         var signed = await _server.PostAsync($"{article}/signatures", sign);
+        // Sent again with other words under its id, it is no second signature and no other one.
+        Assert.Equal(
+            (422, "article.id", "id"),
+            await _server.RefusedPostAsync($"{article}/signatures", sign with { says = "something else" })
+        );
         Assert.Single(signed.GetProperty("signed").EnumerateArray());
         Assert.Empty(signed.GetProperty("changed").EnumerateArray());
 
@@ -354,6 +359,12 @@ public sealed class LogTests(DemoServer demo)
         Assert.Equal((422, "photo.not-one", "file"), await StampoServer.RefusedAsync(await SendAsync([1, 2, 3])));
         Assert.Equal((422, "photo.not-one", "file"), await StampoServer.RefusedAsync(await SendAsync(file[..40])));
         Assert.Equal((422, "photo.size", "file"), await StampoServer.RefusedAsync(await SendAsync([])));
+
+        // One that ends before its picture does is no picture; one of more pixels than anybody looks at is refused before it is unpacked.
+        Assert.Equal((422, "photo.not-one", "file"), await StampoServer.RefusedAsync(await SendAsync(file[..(file.Length / 2)])));
+        using var large = new SkiaSharp.SKBitmap(8_900, 8_900, SkiaSharp.SKColorType.Gray8, SkiaSharp.SKAlphaType.Opaque);
+        using var png = large.Encode(SkiaSharp.SKEncodedImageFormat.Png, 10);
+        Assert.Equal((422, "photo.size", "file"), await StampoServer.RefusedAsync(await SendAsync(png.ToArray())));
     }
 
     [Fact]
@@ -368,7 +379,15 @@ public sealed class LogTests(DemoServer demo)
             .GetProperty("waterfall");
         var steps = cast.GetProperty("steps").EnumerateArray().ToList();
         Assert.Equal(
-            ["Cavities", "Good parts", "Life of a tool", "Hands for a part", "Mold silicone"],
+            [
+                "Cavities",
+                "Good parts",
+                "Life of a tool",
+                "Hands for the preparation",
+                "Hands for a tool",
+                "Hands for a part",
+                "Mold silicone",
+            ],
             steps.Select(s => s.GetProperty("name").GetString())
         );
         Assert.Equal(

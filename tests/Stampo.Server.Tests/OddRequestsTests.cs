@@ -130,6 +130,36 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
         await SpoilAsync("POST", $"/api/projects/{_id}/{step}/undo", $$"""{"version":{{NoVersion}}}""");
     }
 
+    /// <summary>Two tabs on the same page: whoever saves from what is no longer there is told what stands.</summary>
+    [Fact]
+    public async Task Two_tabs_on_each_step_are_told_apart()
+    {
+        var id = await _server.NewProjectWithPartAsync("scale-foot.stl");
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = new[] { new { routeId = "cast-silicone", quantity = 40 } },
+                reason = "To be planned.",
+                by = "Oren Tisdale",
+            }
+        );
+        foreach (var step in new[] { "brief", "ladder", "what-if", "plan", "quotes", "inspection", "spent" })
+        {
+            var answer = await _server.GetAsync($"/api/projects/{id}/{step}");
+            var document = new[] { "plan", "paid" }
+                .Select(n => answer.TryGetProperty(n, out var d) ? d : default)
+                .Append(answer)
+                .First(d => d.ValueKind == System.Text.Json.JsonValueKind.Object);
+            var save = $$"""{"value":{{document.GetProperty("value").GetRawText()}},"version":{{document.GetProperty("version")}}}""";
+            await StampoServer.ReadAsync(await SendAsync("PUT", $"/api/projects/{id}/{step}", save));
+            Assert.Equal(
+                (409, "conflict", null),
+                await StampoServer.RefusedAsync(await SendAsync("PUT", $"/api/projects/{id}/{step}", save))
+            );
+        }
+    }
+
     [Fact]
     public async Task The_library_is_saved_or_refused_in_words()
     {

@@ -121,9 +121,9 @@ public sealed class ProjectTests(SharedServer shared)
     [Theory]
     [InlineData("projects/{0}/part", "{}", "input.missing")]
     [InlineData("projects/{0}/brief", "{}", "input.missing")]
-    [InlineData("projects/{0}/what-if", "{\"value\":{\"inputs\":[{\"at\":3}]},\"version\":0}", "whatif.unknown")]
+    [InlineData("projects/{0}/what-if", "{\"value\":{\"inputs\":[{\"at\":3}]},\"version\":0}", "input.missing")]
     [InlineData("projects/{0}/ladder", "{\"value\":{\"tried\":[{}]},\"version\":0}", "input.missing")]
-    [InlineData("library", "{\"rates\":[{\"name\":\"x\",\"low\":1,\"likely\":1,\"high\":1}]}", "library.no-rate")]
+    [InlineData("library", "{\"rates\":[{\"name\":\"x\",\"low\":1,\"likely\":1,\"high\":1}]}", "input.missing")]
     public async Task What_is_missing_is_asked_for(string path, string body, string code)
     {
         var id = await _server.NewProjectAsync();

@@ -59,6 +59,8 @@ public sealed class StampoServer : IDisposable
         Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
         var problem = await answer.Content.ReadFromJsonAsync<JsonElement>();
         Assert.True(problem.GetProperty("detail").GetString()!.Length > 15);
+        // A name in braces is one that nobody filled in.
+        Assert.DoesNotMatch(@"\{[A-Za-z]", problem.GetProperty("detail").GetString());
         return (
             (int)answer.StatusCode,
             problem.GetProperty("code").GetString()!,

@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
@@ -159,5 +160,65 @@ public class SupplierTests
             StringComparison.Ordinal
         );
         Assert.Equal((422, "desk.away", null), await away.RefusedPostAsync(path, ask));
+    }
+
+    /// <summary>A desk whose list is strange, or that sends on to somebody else, who must never hear of it.</summary>
+    [Theory]
+    [InlineData("[null]", "application/json", 200, "not understood")]
+    [InlineData("[]", "application/json; charset=none-such", 200, null)]
+    [InlineData("", "text/plain", 307, "sends on")]
+    public async Task A_strange_list_is_told_and_nothing_is_sent_on(string said, string type, int status, string? told)
+    {
+        var heard = 0;
+        var builder = WebApplication.CreateSlimBuilder();
+        builder.WebHost.UseUrls("http://127.0.0.1:0");
+        builder.Logging.ClearProviders();
+        await using var desk = builder.Build();
+        desk.MapGet(
+            "/suppliers",
+            (HttpContext http) =>
+            {
+                http.Response.Headers.Location = "/elsewhere";
+                (http.Response.StatusCode, http.Response.ContentType) = (status, type);
+                return http.Response.WriteAsync(said);
+            }
+        );
+        desk.Map("/elsewhere", () => Interlocked.Increment(ref heard));
+        await desk.StartAsync(TestContext.Current.CancellationToken);
+        using var server = new StampoServer(settings: ("Stampo:SupplierDesk", desk.Urls.Single()));
+        var id = await server.NewProjectWithPartAsync("scale-foot.stl");
+        var view = await server.GetAsync($"/api/projects/{id}/suppliers?routeId=print");
+        if (told is null)
+            Assert.Equal(JsonValueKind.Null, view.GetProperty("away").ValueKind);
+        else
+            Assert.Contains(told, view.GetProperty("away").GetString(), StringComparison.Ordinal);
+        Assert.Equal(0, heard);
+    }
+
+    [Fact]
+    public async Task Ten_requests_of_one_id_at_once_are_one()
+    {
+        await using var desk = await OddDeskAsync();
+        using var server = new StampoServer(settings: ("Stampo:SupplierDesk", desk.Urls.Single()));
+        var id = await server.NewProjectWithPartAsync("scale-foot.stl");
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(0, 10)
+                .Select(_ =>
+                    server.Client.PostAsJsonAsync(
+                        $"/api/projects/{id}/suppliers",
+                        new
+                        {
+                            id = "r-garbled",
+                            routeId = "cast-silicone",
+                            supplier = "odd",
+                        }
+                    )
+                )
+        );
+        Assert.All(answers, a => Assert.True(a.IsSuccessStatusCode));
+        Assert.Single(
+            (await server.GetAsync($"/api/projects/{id}/suppliers?routeId=cast-silicone")).GetProperty("requests").EnumerateArray()
+        );
     }
 }

@@ -141,4 +141,36 @@ public sealed class VisitorTests(SharedServer shared)
         slow.ForEach(client => client.Dispose());
         await Task.WhenAll(answers.Select(answer => answer.ContinueWith(_ => { }, TaskScheduler.Default)));
     }
+
+    /// <summary>Whoever opens hundreds of connections and says nothing leaves everybody else served.</summary>
+    [Fact]
+    public async Task Idle_connections_of_one_address_leave_the_others_served()
+    {
+        using var server = new StampoServer();
+        var address = server.Client.BaseAddress!;
+        var idle = new List<System.Net.Sockets.TcpClient>();
+        try
+        {
+            for (var i = 0; i < 600; i++)
+            {
+                var client = new System.Net.Sockets.TcpClient(new System.Net.IPEndPoint(System.Net.IPAddress.Parse("127.0.0.3"), 0));
+                idle.Add(client);
+                try
+                {
+                    await client.ConnectAsync(address.Host, address.Port, TestContext.Current.CancellationToken);
+                }
+                catch (System.Net.Sockets.SocketException)
+                {
+                    // Sent away at the door: as it should be.
+                }
+            }
+
+            using var other = new HttpClient { BaseAddress = address, Timeout = TimeSpan.FromSeconds(20) };
+            Assert.True((await other.GetAsync("/api/projects", TestContext.Current.CancellationToken)).IsSuccessStatusCode);
+        }
+        finally
+        {
+            idle.ForEach(c => c.Dispose());
+        }
+    }
 }

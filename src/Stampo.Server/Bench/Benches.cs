@@ -30,7 +30,8 @@ public sealed record BenchAnswer(
     BenchProgress? Progress,
     IReadOnlyList<BenchTool> Tools,
     IReadOnlyList<Beginning> Next,
-    IReadOnlyList<RunSummary> Runs
+    IReadOnlyList<RunSummary> Runs,
+    IReadOnlyList<UnreadableRun> Unreadable
 );
 
 /// <summary>A run to begin, with an id made by whoever begins it.</summary>
@@ -39,13 +40,16 @@ public sealed record NewRun(string Id, WorkPiece Piece, string By);
 /// <summary>From plans to runs: what may be begun, and how far the order is.</summary>
 public sealed class Benches(Plans plans, Runs runs, ToolBooks books, ProjectStore projects, TimeProvider clock)
 {
-    private const int MostNumber = 1_000_000;
+    /// <summary>Tools are numbered as they come; so many further on a number is a slip of the hand.</summary>
+    private const int FurtherTools = 3,
+        MostShots = 1_000_000;
 
     public async Task<BenchAnswer> OfAsync(PlanAt at, CancellationToken cancel)
     {
         var project = await projects.FindAsync(at.Id, cancel);
         var whole = await plans.OfAsync(at, cancel);
-        var kept = whole.Step is { } step ? await runs.OfAsync(at.Id, step, cancel) : [];
+        var read = whole.Step is { } step ? await runs.OfAsync(at.Id, step, cancel) : new RunsRead([], []);
+        var kept = read.Runs;
         var order = whole.Answer is { Refusals.Count: 0 } plan ? plan : null;
         var notice = whole.Answer is { Refusals: [var refusal, ..] } ? $"The plan can't be followed: {refusal.Text}" : whole.Notice;
         var tools = order is null ? [] : Tools(order, kept, await books.RetiredAsync(at.Id, whole.Step!, cancel));
@@ -57,7 +61,8 @@ public sealed class Benches(Plans plans, Runs runs, ToolBooks books, ProjectStor
             order is null ? null : Progress(order, kept),
             tools,
             order is null ? [] : Next(order, kept, tools),
-            [.. kept.Reverse().Select(r => RunSummary.From(r, project.Name))]
+            [.. kept.Reverse().Select(r => RunSummary.From(r, project.Name))],
+            read.Unreadable
         );
     }
 
@@ -70,13 +75,7 @@ public sealed class Benches(Plans plans, Runs runs, ToolBooks books, ProjectStor
         var sheet = RunSheet.Of(plan, piece, whole.Route!.Name);
         if (sheet.Operations.Count == 0)
             throw new RefusalException("run.nothing", "The plan has nothing to do of that kind.", "piece.repeats");
-        var kept = await runs.OfAsync(at.Id, whole.Step!, cancel);
-        if (kept.FirstOrDefault(r => r.Sheet.Piece == piece && r.State.Phase != RunPhase.Abandoned && r.Row.Id != asked.Id) is { } twice)
-            throw new RefusalException(
-                "run.twice",
-                $"{sheet.Title} was begun by {twice.Row.By} already; go on with that run, or abandon it.",
-                "piece"
-            );
+        await NearAsync(at, whole.Step!, plan, piece, cancel);
         return await ViewAsync(await runs.BeginAsync(asked.Id, at.Id, whole.Step!, sheet, asked.By.Trim(), cancel), cancel);
     }
 
@@ -106,12 +105,28 @@ public sealed class Benches(Plans plans, Runs runs, ToolBooks books, ProjectStor
         return new OpenRuns([.. open.Select(r => RunSummary.From(r, names[r.Row.ProjectId]))], clock.Now());
     }
 
+    /// <summary>Refuses a tool far beyond those there are.</summary>
+    private async Task NearAsync(PlanAt at, string step, WorkPlan plan, WorkPiece piece, CancellationToken cancel)
+    {
+        if (piece.Tool is not { } tool)
+            return;
+        var last = (await runs.OfAsync(at.Id, step, cancel)).Runs.Select(r => r.Sheet.Piece.Tool ?? 0).DefaultIfEmpty(0).Max();
+        var retired = await books.RetiredAsync(at.Id, step, cancel);
+        var most = Math.Max(plan.Order.Tools + retired.Count, last) + FurtherTools;
+        if (tool > most)
+            throw new RefusalException(
+                "run.far",
+                $"{plan.Order.ToolName} {tool:#,0} is far beyond those there are; the next ones go up to {most:#,0}.",
+                "piece.tool"
+            );
+    }
+
     private static WorkPiece Known(WorkPiece piece)
     {
         if (piece.Tool is { } tool)
-            Check.Between(tool, 1, MostNumber, "piece.tool", "", "tools are counted from 1");
+            Check.Between(tool, 1, int.MaxValue, "piece.tool", "", "tools are counted from 1");
         if (piece.Shot is { } shot)
-            Check.Between(shot, 1, MostNumber, "piece.shot", "", "shots are counted from 1");
+            Check.Between(shot, 1, MostShots, "piece.shot", "", "shots are counted from 1");
         return piece.Repeats switch
         {
             Repeats.EachTool => new(Repeats.EachTool, Given(piece.Tool, "piece.tool")),

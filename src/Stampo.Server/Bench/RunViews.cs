@@ -17,6 +17,9 @@ public sealed record RunView(
     Instant Now
 );
 
+/// <summary>A reading that an operation depends on and that is lost now.</summary>
+public sealed record RunAlarm(string Operation, string Ask, string What, string Unit, string Device, double? Value, Instant Since);
+
 /// <summary>A run in a line, with the name of the operation it is at, null when all are done.</summary>
 public sealed record RunSummary(
     string Id,
@@ -35,7 +38,8 @@ public sealed record RunSummary(
     int Rework,
     int Scrap,
     int Deviations,
-    IReadOnlyList<RunClock> Clocks
+    IReadOnlyList<RunClock> Clocks,
+    IReadOnlyList<RunAlarm> Alarms
 )
 {
     public static RunSummary From(KeptRun run, string project)
@@ -58,9 +62,19 @@ public sealed record RunSummary(
             state.Of(Fate.Rework),
             state.Of(Fate.Scrap),
             state.Remarks.Count(r => r.What is not null),
-            [.. state.Clocks.Where(c => c.Stopped is null)]
+            [.. state.Clocks.Where(c => c.Stopped is null)],
+            [.. AlarmsOf(sheet, state)]
         );
     }
+
+    private static IEnumerable<RunAlarm> AlarmsOf(RunSheet sheet, RunState state) =>
+        from operation in sheet.Operations.Zip(state.Operations)
+        where !state.IsOver && operation.Second is { Phase: not OperationPhase.Done, WaitEnd: null }
+        from watched in operation.Second.Watched
+        where watched.IsLost
+        let ask = operation.First.Asks.First(a => a.Id == watched.Ask)
+        let loss = watched.Losses[^1]
+        select new RunAlarm(operation.First.Id, ask.Id, ask.What, ask.Unit ?? "", watched.Device, loss.Value, loss.At);
 }
 
 /// <summary>All open runs of the shop, with their clocks.</summary>

@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Core.Bench;
@@ -25,15 +24,24 @@ public sealed record KeptRun(Run Row, RunSheet Sheet, IReadOnlyList<LoggedAct> L
 /// </summary>
 public sealed record SentAct(Act Act, double AgeMs);
 
-/// <summary>An act that is on disk.</summary>
-public sealed record TakenAct(string Id, int Ordinal);
+/// <summary>An act that is on disk, with when it stands; clipped when its sender's clock can't be right.</summary>
+public sealed record TakenAct(string Id, int Ordinal, Instant At, bool IsClipped);
 
 /// <summary>An act that can't be of this run, and why.</summary>
 public sealed record RefusedAct(string Id, string Code, string Message);
 
 public sealed record Recorded(IReadOnlyList<TakenAct> Taken, IReadOnlyList<RefusedAct> Refused, KeptRun Run);
 
-/// <summary>Keeps runs and their acts. An act that was acknowledged is on disk; open runs are at hand.</summary>
+/// <summary>A run that this release can't read: it costs itself, not the others.</summary>
+public sealed record UnreadableRun(string Id, string ProjectId, string By, Instant Begun, string Why);
+
+/// <summary>Runs that can be read, and those that can't.</summary>
+public sealed record RunsRead(IReadOnlyList<KeptRun> Runs, IReadOnlyList<UnreadableRun> Unreadable);
+
+/// <summary>
+/// Keeps runs and their acts. An act that was acknowledged is on disk; open runs are at hand. Only beginning one and keeping its acts write
+/// what is at hand, each run under a lock of its own: what is read beside them is never put back.
+/// </summary>
 public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms forms, TimeProvider clock) : IDisposable
 {
     /// <summary>Acts that may come at once, and how long one may have been on its way.</summary>
@@ -44,7 +52,7 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
 
     private readonly ConcurrentDictionary<string, KeptRun> _open = [];
 
-    private readonly SemaphoreSlim _one = new(1, 1);
+    private readonly Locks _locks = new();
 
     private volatile bool _allRead;
 
@@ -56,15 +64,15 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
         if (_open.TryGetValue(id, out var open))
             return open;
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return Shelved(await ReadAsync(db, db.Runs.Where(r => r.Id == id), cancel)).FirstOrDefault()
+        return await FindAsync(db, id, cancel)
             ?? throw new NotFoundException($"There is no run \"{(id.Length > 40 ? id[..40] : id)}\" here.");
     }
 
     /// <summary>Those of a plan, in the order they began.</summary>
-    public async Task<IReadOnlyList<KeptRun>> OfAsync(string projectId, string plan, CancellationToken cancel = default)
+    public async Task<RunsRead> OfAsync(string projectId, string plan, CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return Shelved(await ReadAsync(db, db.Runs.Where(r => r.ProjectId == projectId && r.Plan == plan), cancel));
+        return await ReadAsync(db, db.Runs.Where(r => r.ProjectId == projectId && r.Plan == plan), cancel);
     }
 
     /// <summary>All that are open, of all projects: read once, at hand from then on.</summary>
@@ -73,14 +81,15 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
         if (!_allRead)
         {
             await using var db = await factory.CreateDbContextAsync(cancel);
-            Shelved(await ReadAsync(db, db.Runs.Where(r => r.OverUtc == null), cancel));
+            foreach (var id in await db.Runs.Where(r => r.OverUtc == null).Select(r => r.Id).ToListAsync(cancel))
+                await TakeToHandAsync(db, id, cancel);
             _allRead = true;
         }
 
         return [.. _open.Values.OrderBy(r => r.Row.BegunUtc).ThenBy(r => r.Row.Id, StringComparer.Ordinal)];
     }
 
-    /// <summary>All there are that can be read, some hundreds at a time: one of a later release costs itself, not the others.</summary>
+    /// <summary>All there are that can be read, some hundreds at a time.</summary>
     public async IAsyncEnumerable<KeptRun> AllAsync([EnumeratorCancellation] CancellationToken cancel = default)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
@@ -91,23 +100,18 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
     /// <summary>Tells of all runs of a project that has come in as a whole.</summary>
     public async Task CameInAsync(string projectId, CancellationToken cancel)
     {
-        await _one.WaitAsync(cancel);
-        try
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        foreach (var id in await db.Runs.Where(r => r.ProjectId == projectId).Select(r => r.Id).ToListAsync(cancel))
         {
-            await using var db = await factory.CreateDbContextAsync(cancel);
-            await foreach (var run in EachAsync(db, db.Runs.Where(r => r.ProjectId == projectId), cancel))
-            {
-                Shelve(run);
+            if (await TakeToHandAsync(db, id, cancel) is { } run)
                 Changed?.Invoke(run);
-            }
-        }
-        finally
-        {
-            _one.Release();
         }
     }
 
-    /// <summary>Begins a run, now or so long ago; the same one a second time is the one that was begun.</summary>
+    /// <summary>
+    /// Begins a run, now or so long ago; the same one a second time is the one that was begun. However many begin the same piece at once,
+    /// one does, and the others are told who.
+    /// </summary>
     public async Task<KeptRun> BeginAsync(
         string id,
         string projectId,
@@ -118,34 +122,34 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
         Duration ago = default
     )
     {
-        await _one.WaitAsync(cancel);
-        try
+        using var ofPlan = await _locks.TakeAsync($"{projectId} {plan}", cancel);
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        if (await FindAsync(db, id, cancel) is { } known)
+            return known.Row.ProjectId == projectId && known.Sheet.Piece == sheet.Piece
+                ? known
+                : throw new RefusalException("run.other", "Another run has this id; make a new one.", "id");
+        var others = (await ReadAsync(db, db.Runs.Where(r => r.ProjectId == projectId && r.Plan == plan), cancel)).Runs;
+        if (others.FirstOrDefault(r => r.Sheet.Piece == sheet.Piece && r.State.Phase != RunPhase.Abandoned) is { } twice)
+            throw new RefusalException(
+                "run.twice",
+                $"{sheet.Title} was begun by {twice.Row.By} already; go on with that run, or abandon it.",
+                "piece"
+            );
+        var run = new Run
         {
-            await using var db = await factory.CreateDbContextAsync(cancel);
-            if (Shelved(await ReadAsync(db, db.Runs.Where(r => r.Id == id), cancel)).FirstOrDefault() is { } known)
-                return known.Row.ProjectId == projectId && known.Sheet.Piece == sheet.Piece
-                    ? known
-                    : throw new RefusalException("run.other", "Another run has this id; make a new one.", "id");
-            var run = new Run
-            {
-                Id = id,
-                ProjectId = projectId,
-                Plan = plan,
-                Schema = forms.Current(DocumentForms.Run),
-                Sheet = Json.Write(sheet),
-                By = by,
-                BegunUtc = clock.Now() - ago,
-            };
-            db.Add(run);
-            await db.SaveChangesAsync(cancel);
-            var kept = _open[id] = new KeptRun(run, sheet, []);
-            Changed?.Invoke(kept);
-            return kept;
-        }
-        finally
-        {
-            _one.Release();
-        }
+            Id = id,
+            ProjectId = projectId,
+            Plan = plan,
+            Schema = forms.Current(DocumentForms.Run),
+            Sheet = Json.Write(sheet),
+            By = by,
+            BegunUtc = clock.Now() - ago,
+        };
+        db.Add(run);
+        await db.SaveChangesAsync(cancel);
+        var kept = _open[id] = new KeptRun(run, sheet, []);
+        Changed?.Invoke(kept);
+        return kept;
     }
 
     /// <summary>
@@ -155,47 +159,41 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
     public async Task<Recorded> RecordAsync(string runId, IReadOnlyList<SentAct> sent, CancellationToken cancel)
     {
         Check.Between(Check.Whole(sent, "acts").Count, 1, MostAtOnce, "acts", "acts", "sent at once");
-        await _one.WaitAsync(cancel);
-        try
+        using var ofRun = await _locks.TakeAsync(runId, cancel);
+        var run = await FindAsync(runId, cancel);
+        var (taken, refused, rows) = (new List<TakenAct>(), new List<RefusedAct>(), new List<RunAct>());
+        var known = run.Log.ToDictionary(a => a.Act.Id, a => a);
+        var received = clock.Now();
+        foreach (var (act, ageMs) in sent)
         {
-            var run = await FindAsync(runId, cancel);
-            var (taken, refused, rows) = (new List<TakenAct>(), new List<RefusedAct>(), new List<RunAct>());
-            var known = run.Log.ToDictionary(a => a.Act.Id, a => a);
-            var received = clock.Now();
-            foreach (var (act, ageMs) in sent)
+            try
             {
-                try
+                if (Known(known, act) is { } before)
                 {
-                    if (Known(known, act) is { } before)
-                    {
-                        taken.Add(new TakenAct(act.Id, before.Ordinal));
-                        continue;
-                    }
+                    taken.Add(new TakenAct(act.Id, before.Ordinal, before.At, false));
+                    continue;
+                }
 
-                    RunRules.Check(run.Sheet, run.State, act, id => known.GetValueOrDefault(id)?.Act);
-                    var logged = new LoggedAct(run.Log.Count + 1, AtOf(run, ageMs, received), act);
-                    run = run.With(logged);
-                    known[act.Id] = logged;
-                    rows.Add(RowOf(runId, logged, received));
-                    taken.Add(new TakenAct(act.Id, logged.Ordinal));
-                }
-                catch (RefusalException no)
-                {
-                    refused.Add(new RefusedAct(act.Id, no.Code, no.Message));
-                }
+                RunRules.Check(run.Sheet, run.State, act, id => known.GetValueOrDefault(id)?.Act);
+                var (at, isClipped) = AtOf(run, ageMs, received);
+                var logged = new LoggedAct(run.Log.Count + 1, at, act);
+                run = run.With(logged);
+                known[act.Id] = logged;
+                rows.Add(RowOf(runId, logged, received));
+                taken.Add(new TakenAct(act.Id, logged.Ordinal, at, isClipped));
             }
+            catch (RefusalException no)
+            {
+                refused.Add(new RefusedAct(act.Id, no.Code, no.Message));
+            }
+        }
 
-            if (rows.Count > 0)
-                run = await KeepAsync(run, rows, cancel);
-            return new Recorded(taken, refused, run);
-        }
-        finally
-        {
-            _one.Release();
-        }
+        if (rows.Count > 0)
+            run = await KeepAsync(run, rows, cancel);
+        return new Recorded(taken, refused, run);
     }
 
-    public void Dispose() => _one.Dispose();
+    public void Dispose() => _locks.Dispose();
 
     private static LoggedAct? Known(Dictionary<string, LoggedAct> known, Act act)
     {
@@ -206,11 +204,16 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
             : throw new RefusalException("act.other", "Another act has this id; make a new one.", "act.id");
     }
 
-    /// <summary>When it was: so long before it came in as its sender says, and never before its run began.</summary>
-    private static Instant AtOf(KeptRun run, double ageMs, Instant received)
+    /// <summary>
+    /// When it was: so long before it came in as its sender says, and never before its run began. A sender whose clock is more than a month
+    /// off loses no act by it: its time is clipped, and it is told so.
+    /// </summary>
+    private static (Instant At, bool IsClipped) AtOf(KeptRun run, double ageMs, Instant received)
     {
-        Check.Between(ageMs, 0, LongestMs, "ageMs", "ms", "a month on its way");
-        return Instant.Max(run.Row.BegunUtc, received - Duration.FromMilliseconds(ageMs));
+        if (!(ageMs >= 0))
+            throw new RefusalException("act.age", "ageMs says how long ago it was, in ms: nought or more.", "ageMs");
+        var at = Instant.Max(run.Row.BegunUtc, received - Duration.FromMilliseconds(Math.Min(ageMs, LongestMs)));
+        return (at, ageMs > LongestMs);
     }
 
     private RunAct RowOf(string runId, LoggedAct logged, Instant received) =>
@@ -237,26 +240,13 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
             await db.Runs.Where(r => r.Id == run.Row.Id).ExecuteUpdateAsync(set => set.SetProperty(r => r.OverUtc, over), cancel);
         await transaction.CommitAsync(CancellationToken.None);
         run.Row.OverUtc = over;
-        Shelve(run);
+        AtHand(run);
         Changed?.Invoke(run);
         return run;
     }
 
-    private List<KeptRun> Shelved(List<KeptRun> runs)
-    {
-        for (var i = 0; i < runs.Count; i++)
-        {
-            // What is at hand is never older than what was read.
-            if (_open.TryGetValue(runs[i].Row.Id, out var open) && open.Log.Count >= runs[i].Log.Count)
-                runs[i] = open;
-            else
-                Shelve(runs[i]);
-        }
-
-        return runs;
-    }
-
-    private void Shelve(KeptRun run)
+    /// <summary>Only with its lock held: what was read before it was taken may be older than what is at hand.</summary>
+    private void AtHand(KeptRun run)
     {
         if (run.State.IsOver)
             _open.TryRemove(run.Row.Id, out _);
@@ -264,8 +254,42 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
             _open[run.Row.Id] = run;
     }
 
-    private async Task<List<KeptRun>> ReadAsync(StampoDb db, IQueryable<Run> asked, CancellationToken cancel) =>
-        (await RowsAsync(db, asked, cancel)).ConvertAll(r => Read(r.Run, r.Acts));
+    private async Task<KeptRun?> TakeToHandAsync(StampoDb db, string id, CancellationToken cancel)
+    {
+        using var ofRun = await _locks.TakeAsync(id, cancel);
+        if (_open.TryGetValue(id, out var open))
+            return open;
+        if ((await ReadAsync(db, db.Runs.Where(r => r.Id == id), cancel)).Runs is not [var run])
+            return null;
+        AtHand(run);
+        return run;
+    }
+
+    /// <summary>One that this release can't read is said so.</summary>
+    private async Task<KeptRun?> FindAsync(StampoDb db, string id, CancellationToken cancel)
+    {
+        if (_open.TryGetValue(id, out var open))
+            return open;
+        var read = await ReadAsync(db, db.Runs.Where(r => r.Id == id), cancel);
+        return read.Unreadable is [var row]
+            ? throw new UnreadableException($"This run can't be read: {row.Why}")
+            : read.Runs.FirstOrDefault();
+    }
+
+    /// <summary>What is at hand is never older than what was read.</summary>
+    private async Task<RunsRead> ReadAsync(StampoDb db, IQueryable<Run> asked, CancellationToken cancel)
+    {
+        var (runs, unreadable) = (new List<KeptRun>(), new List<UnreadableRun>());
+        foreach (var (row, acts) in await RowsAsync(db, asked, cancel))
+        {
+            if (TryRead(row, acts, out var why) is not { } run)
+                unreadable.Add(new UnreadableRun(row.Id, row.ProjectId, row.By, row.BegunUtc, why));
+            else
+                runs.Add(_open.TryGetValue(row.Id, out var open) && open.Log.Count >= run.Log.Count ? open : run);
+        }
+
+        return new RunsRead(runs, unreadable);
+    }
 
     private async IAsyncEnumerable<KeptRun> EachAsync(StampoDb db, IQueryable<Run> asked, [EnumeratorCancellation] CancellationToken cancel)
     {
@@ -273,7 +297,7 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
         {
             foreach (var (row, acts) in await RowsAsync(db, db.Runs.Where(r => some.Contains(r.Id)), cancel))
             {
-                if (TryRead(row, acts) is { } run)
+                if (TryRead(row, acts, out _) is { } run)
                     yield return run;
             }
         }
@@ -303,14 +327,18 @@ public sealed class Runs(IDbContextFactory<StampoDb> factory, DocumentForms form
             [.. acts.Select(a => new LoggedAct(a.Ordinal, a.AtUtc, Json.Read<Act>(forms.BroughtUp(DocumentForms.Act, a.Schema, a.Json))))]
         );
 
-    private KeptRun? TryRead(Run run, IEnumerable<RunAct> acts)
+    private KeptRun? TryRead(Run run, IEnumerable<RunAct> acts, out string why)
     {
         try
         {
-            return Read(run, acts);
+            why = "";
+            var read = Read(run, acts);
+            _ = read.State;
+            return read;
         }
-        catch (JsonException)
+        catch (Exception bad)
         {
+            why = Unreadable.Why(bad);
             return null;
         }
     }

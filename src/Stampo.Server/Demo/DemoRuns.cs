@@ -35,7 +35,7 @@ public sealed record DemoRun(string Project, string? Stretch, WorkPiece Piece, s
 
     public int ShotStep { get; init; } = 1;
 
-    /// <summary>Lots that went in, with the first operation.</summary>
+    /// <summary>Lots that went in, where they are weighed.</summary>
     public IReadOnlyList<DemoLot> Lots { get; init; } = [];
 
     /// <summary>Operations that ended late: at this share of the clock they end within.</summary>
@@ -45,6 +45,7 @@ public sealed record DemoRun(string Project, string? Stretch, WorkPiece Piece, s
     public IReadOnlyDictionary<string, double> OffPct { get; init; } = new Dictionary<string, double>();
 }
 
+/// <summary>A lot of what is weighed under that name.</summary>
 public sealed record DemoLot(string What, string Lot, int ExpiresInDays);
 
 public sealed record DemoDeviation(string Operation, Deviation What, string? Note);
@@ -101,23 +102,25 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
     {
         var (minute, answers) = (0.0, 0);
         var began = new Dictionary<string, double>();
+        var read = new HashSet<string>();
         var clocked = sheet
             .Operations.SelectMany(o => o.Lags.Where(l => l.MostMin is not null).SelectMany(l => new[] { o.Id, l.After }))
             .ToHashSet();
+        var weighs = sheet.Operations.FirstOrDefault(o => o.Weighings.Any()) ?? sheet.Operations[0];
         foreach (var lot in run.Lots)
             yield return (
                 0,
-                new LotUsed(NewId(), run.By, sheet.Operations[0].Id, lot.What, lot.Lot, clock.Today().AddDays(lot.ExpiresInDays))
+                new LotUsed(NewId(), run.By, weighs.Id, LotOf(weighs, lot), lot.Lot, clock.Today().AddDays(lot.ExpiresInDays))
             );
         foreach (var operation in sheet.Operations)
         {
             began[operation.Id] = minute;
-            foreach (var caution in operation.Cautions)
+            foreach (var caution in sheet.CautionsBefore(operation).Where(read.Add))
                 yield return (minute, new CautionRead(NewId(), run.By, operation.Id, caution));
             yield return (minute, new Began(NewId(), run.By, operation.Id));
             foreach (var deviation in run.Deviations.Where(d => d.Operation == operation.Id))
                 yield return (minute, new Deviated(NewId(), run.By, operation.Id, deviation.What, deviation.Note));
-            foreach (var ask in operation.Asks)
+            foreach (var ask in operation.Asks.Where(a => !a.AfterWait || operation.WaitMin == 0))
             {
                 var off = run.OffPct.TryGetValue($"{operation.Id}/{ask.Id}", out var pct) ? pct / 100 * (ask.Target ?? 0) : (double?)null;
                 if (Answer(operation, ask, run.By, off ?? Off[answers++ % Off.Length] * (ask.Tolerance ?? 0)) is { } answer)
@@ -132,6 +135,12 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
             if (operation.Id == run.Until)
                 yield break;
             minute += operation.WaitMin;
+            foreach (var ask in operation.Asks.Where(a => a.AfterWait && operation.WaitMin > 0))
+            {
+                if (Answer(operation, ask, run.By, Off[answers++ % Off.Length] * (ask.Tolerance ?? 0)) is { } answer)
+                    yield return (minute, answer);
+            }
+
             yield return (minute, new Finished(NewId(), run.By, operation.Id));
         }
 
@@ -152,10 +161,18 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
                 by,
                 operation.Id,
                 ask.Id,
-                Math.Round(ask.AtMost ? 0.8 * target : target + off, 1)
+                Math.Round(
+                    ask.IsMust ? 0
+                        : ask.AtMost ? 0.8 * target
+                        : ask.AtLeast ? 1.1 * target
+                        : target + off,
+                    1
+                )
             ),
             _ => null,
         };
+
+    private static string LotOf(Operation weighs, DemoLot lot) => weighs.Asks.FirstOrDefault(a => a.What == lot.What)?.LotOf ?? lot.What;
 
     private static Counted CountOf(DemoRun run, int cavity) =>
         run.Not.GetValueOrDefault(cavity)?.Split(' ') is [var fate, var defect]

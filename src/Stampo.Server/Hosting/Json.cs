@@ -23,9 +23,9 @@ public static class Json
         options.MaxDepth = 24;
         // A family may stand anywhere among the choices of a plan.
         options.AllowOutOfOrderMetadataProperties = true;
-        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(
-            PlanFamilies.Discriminate
-        );
+        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver())
+            .WithAddedModifier(PlanFamilies.Discriminate)
+            .WithAddedModifier(AskForParts);
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.Converters.Add(new ThreePointJson());
         options.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
@@ -40,6 +40,22 @@ public static class Json
     {
         Configure(options);
         options.TypeInfoResolver = options.TypeInfoResolver!.WithAddedModifier(AskForFigures);
+    }
+
+    /// <summary>
+    /// What can't be null can't be left out either: text, a list or an object that is not there is asked for where it is read, not stumbled
+    /// over later.
+    /// </summary>
+    private static void AskForParts(JsonTypeInfo type)
+    {
+        foreach (var property in type.Properties)
+        {
+            if (
+                property is
+                { Set: not null, AssociatedParameter: { HasDefaultValue: false, IsNullable: false, ParameterType.IsValueType: false } }
+            )
+                property.IsRequired = true;
+        }
     }
 
     private static void AskForFigures(JsonTypeInfo type)

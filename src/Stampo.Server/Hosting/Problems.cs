@@ -96,6 +96,8 @@ public sealed class Problems(ILogger<Problems> log) : IExceptionHandler
                 );
             case BadHttpRequestException bad:
                 return Of(bad.StatusCode, "request.unreadable", Readable(bad));
+            case UnreadableException unreadable:
+                return Of(StatusCodes.Status409Conflict, "data.unreadable", unreadable.Message);
             case LaterFormException later:
                 return Of(StatusCodes.Status409Conflict, "data.later-release", later.Message);
             // A union without the name of which one it is.

@@ -18,6 +18,9 @@ public sealed class StampoOptions
     /// <summary>Whether the stand-ins for devices run with the server.</summary>
     public bool StandIns { get; set; }
 
+    /// <summary>Whether devices may lie outside this machine and private networks.</summary>
+    public bool DevicesAnywhere { get; set; }
+
     /// <summary>Where a supplier desk listens, as http://host:port/; null for the stand-in, where the stand-ins run.</summary>
     public string? SupplierDesk { get; set; }
 

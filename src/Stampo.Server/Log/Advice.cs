@@ -1,6 +1,7 @@
 using Stampo.Core.Bench;
 using Stampo.Core.Log;
 using Stampo.Core.Log.Advice;
+using Stampo.Core.Planning;
 using Stampo.Server.Plan;
 
 namespace Stampo.Server.Log;
@@ -19,9 +20,11 @@ public sealed class Advice(Plans plans, RunHistory history, Shelf shelf)
         var whole = await plans.OfAsync(at, cancel);
         if (whole.Step is not { } step)
             return new AdviceView(whole.Stretch, 0, 0, []);
-        var runs = (await history.AllAsync(cancel)).Where(r => r.IsShot && r.ProjectId == at.Id && r.Plan == step);
+        var all = (await history.AllAsync(cancel)).Where(r => r.ProjectId == at.Id && r.Plan == step).ToList();
+        var runs = all.Where(r => r.IsShot);
+        var prepared = all.FindLast(r => r is { Piece.Repeats: Repeats.Once, Phase: RunPhase.Ended });
         var tools = await shelf.ToolsAsync(cancel);
-        var shots = runs.GroupBy(r => r.Piece.Tool ?? 0).SelectMany(g => Of(g, tools)).ToList();
+        var shots = runs.GroupBy(r => r.Piece.Tool ?? 0).SelectMany(g => Of(g, prepared, tools)).ToList();
         var counts = shots.SelectMany(s => s.Record.Counts.Select(c => (s.Shot, c.Fate, c.Defect))).ToList();
         return new AdviceView(
             whole.Stretch,
@@ -45,12 +48,14 @@ public sealed class Advice(Plans plans, RunHistory history, Shelf shelf)
     }
 
     /// <summary>Shots of one tool with what is known of it; a printer or a mill has nothing to say.</summary>
-    private static IEnumerable<AdvisedShot> Of(IEnumerable<RunRecord> shots, IReadOnlyList<KnownTool> tools)
+    private static IEnumerable<AdvisedShot> Of(IEnumerable<RunRecord> shots, RunRecord? prepared, IReadOnlyList<KnownTool> tools)
     {
         var inOrder = shots.OrderBy(r => r.Begun).ToList();
         var (projectId, plan, number) = (inOrder[0].ProjectId, inOrder[0].Plan, inOrder[0].Piece.Tool ?? 0);
         var tool = tools.FirstOrDefault(t => t.Key == new ToolKey(projectId, plan, number));
         var trusted = tool is null ? null : Shelf.Trusted(tool, tools);
-        return inOrder.Select((r, i) => ShotFacts.Of(r, tool?.Making, i + 1, trusted, tool?.State.Marks.Count(m => m.At < r.Begun) ?? 0));
+        return inOrder.Select(
+            (r, i) => ShotFacts.Of(r, tool?.Making, prepared, i + 1, trusted, tool?.State.Marks.Count(m => m.At < r.Begun) ?? 0)
+        );
     }
 }

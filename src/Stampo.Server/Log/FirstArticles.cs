@@ -55,9 +55,13 @@ public sealed class FirstArticles(
     RunHistory history,
     ProjectStore projects,
     TimeProvider clock
-)
+) : IDisposable
 {
     public const int LongestSays = 1_000;
+
+    private readonly Locks _locks = new();
+
+    public void Dispose() => _locks.Dispose();
 
     /// <summary>Of the report on paper, as shares of its width.</summary>
     private static readonly float[] Columns = [0.28f, 0.1f, 0.2f, 0.14f, 0.28f];
@@ -87,8 +91,22 @@ public sealed class FirstArticles(
                     : $"{Text.Count(report.Missing, "value")} of shot {shot} missing, or values out of their limits wait for a decision.",
                 "shot"
             );
+        // One after the other: two who sign at once are two versions.
+        using var one = await _locks.TakeAsync($"{where.Of.ProjectId} {where.Of.Plan} {shot}", cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        if (!await db.Signed.AnyAsync(s => s.Id == sign.Id, cancel))
+        if (await db.Signed.AsNoTracking().FirstOrDefaultAsync(s => s.Id == sign.Id, cancel) is { } known)
+        {
+            if (
+                (known.ProjectId, known.Plan, known.Shot, known.By, known.Says)
+                != (where.Of.ProjectId, where.Of.Plan, shot, sign.By.Trim(), sign.Says.Trim())
+            )
+                throw new RefusalException(
+                    "article.id",
+                    "Another signature has this id; a signature is given once, with an id of its own.",
+                    "id"
+                );
+        }
+        else
         {
             db.Add(
                 new SignedRow
@@ -133,10 +151,7 @@ public sealed class FirstArticles(
                     foreach (var row in report.Rows)
                         sheet.Row(Cells(row), widths);
                     foreach (var (version, by, says, at, _, _) in view.Signed)
-                        sheet.Paragraph(
-                            $"Version {version} signed by {by}, {at.InUtc().Date.ToDateOnly():d MMM yyyy}: {says}",
-                            sheet.Plain
-                        );
+                        sheet.Paragraph($"Version {version} signed by {by}, {clock.DayOf(at):d MMM yyyy}: {says}", sheet.Plain);
                     if (view.Changed.Count > 0)
                         sheet.Paragraph($"{Text.Count(view.Changed.Count, "thing")} changed since it was signed last.", sheet.Head);
                     sheet.Signatures("inspected", "released");

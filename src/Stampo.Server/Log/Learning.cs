@@ -172,7 +172,7 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
             .GroupBy(s => (s.ProjectId, s.Plan))
             .Select(g => (Rate: rates[g.Key.ProjectId].Find(g.First().Rates.YieldKey), Counts: g.SelectMany(s => s.Counts).ToList()))
             .Where(g => g.Rate is not null && g.Counts.Count >= EnoughParts)
-            .Select(g => new Outcome(g.Rate!.Value, (double)g.Counts.Count(c => c.Fate == Fate.Good) / g.Counts.Count, g.Rate.Key));
+            .Select(g => new Outcome(g.Rate!.Value, (double)g.Counts.Count(c => c.Serves) / g.Counts.Count, g.Rate.Key));
         var lives = tools
             .Where(t => t is { IsWorn: true, LifeShots: not null })
             .Select(t => new Outcome(t.LifeShots!.Value, t.State.Shots, t.Shots.LastOrDefault()?.Rates.LifeKey));

@@ -40,6 +40,7 @@ public static class LogEndpoints
             "/learned/accept",
             (AcceptLearned accept, Learning learning, CancellationToken cancel) => learning.AcceptAsync(accept, cancel)
         );
+        log.MapGet("/lots", (Lots lots, CancellationToken cancel) => lots.AllAsync(cancel));
         log.MapGet("/search", (string? q, Tracing tracing, CancellationToken cancel) => tracing.SearchAsync(q, cancel));
         log.MapGet("/pedigree/{run}", (string run, Tracing tracing, CancellationToken cancel) => tracing.PedigreeAsync(run, cancel));
         log.MapGet(

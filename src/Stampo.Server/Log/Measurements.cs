@@ -15,7 +15,8 @@ public sealed record OfPlan(string ProjectId, string Plan);
 /// <summary>Keeps what was measured, and what was decided of it. What was acknowledged is on disk.</summary>
 public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCache cache, TimeProvider clock) : IDisposable
 {
-    private const int EntriesAUnit = 20_000;
+    private const int EntriesAUnit = 20_000,
+        IdsAtOnce = 400;
 
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(30);
 
@@ -79,8 +80,9 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
                 .Distinct()
                 .ToDictionary(item => item, item => before.GetValueOrDefault(item, []).Select(k => k.Entry).ToList());
             await using var db = await factory.CreateDbContextAsync(cancel);
-            var ids = entries.Select(e => e.Id).ToList();
-            var known = await db.Measured.AsNoTracking().Where(m => ids.Contains(m.Id)).ToDictionaryAsync(m => m.Id, cancel);
+            var known = new Dictionary<string, MeasuredRow>();
+            foreach (var ids in entries.Select(e => e.Id).Distinct().Chunk(IdsAtOnce))
+                await db.Measured.AsNoTracking().Where(m => ids.Contains(m.Id)).ForEachAsync(m => known[m.Id] = m, cancel);
             var added = new List<KeptEntry>();
             for (var i = 0; i < entries.Count; i++)
             {
@@ -105,7 +107,10 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
     public async Task<IReadOnlyDictionary<string, Disposed>> DecidedAsync(IReadOnlyCollection<string> entries, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var rows = await db.Disposed.AsNoTracking().Where(d => entries.Contains(d.EntryId)).ToListAsync(cancel);
+        var rows = new List<DisposedRow>();
+        // Some hundred at a time: a database takes so many values in one question, and no more.
+        foreach (var some in entries.Chunk(IdsAtOnce))
+            rows.AddRange(await db.Disposed.AsNoTracking().Where(d => some.Contains(d.EntryId)).ToListAsync(cancel));
         return rows.GroupBy(d => d.EntryId)
             .ToDictionary(g => g.Key, g => Read(g.OrderBy(d => d.AtUtc).ThenBy(d => d.Id, StringComparer.Ordinal).Last()));
     }
@@ -115,8 +120,16 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
         await using var db = await factory.CreateDbContextAsync(cancel);
         if (!await Rows(db, of).AnyAsync(m => m.Id == disposed.Entry, cancel))
             throw new NotFoundException("That entry is not one of this plan.");
-        if (await db.Disposed.AnyAsync(d => d.Id == disposed.Id, cancel))
-            return;
+        if (await db.Disposed.AsNoTracking().FirstOrDefaultAsync(d => d.Id == disposed.Id, cancel) is { } known)
+        {
+            if (
+                (known.EntryId, known.What, known.By, known.Note)
+                == (disposed.Entry, disposed.What.ToString(), disposed.By.Trim(), disposed.Note?.Trim())
+            )
+                return;
+            throw new RefusalException("entry.id", "Another decision has this id; make a new one.", "id");
+        }
+
         db.Add(
             new DisposedRow
             {
@@ -139,16 +152,30 @@ public sealed class Measurements(IDbContextFactory<StampoDb> factory, IMemoryCac
     private static Entry? Check(Entry sent, InspectionPlan plan, List<Entry> standing, MeasuredRow? known, OfPlan of, int at)
     {
         if (known is not null)
-            return
-                (known.ProjectId, known.Plan, known.Item, known.Shot, known.Cavity)
-                == (of.ProjectId, of.Plan, sent.Item, sent.Shot, sent.Cavity)
+            return IsSame(known, sent, of)
                 ? null
-                : throw new RefusalException("entry.id", "Another entry has this id; make a new one.", $"entries[{at}].id");
+                : throw new RefusalException(
+                    "entry.id",
+                    "Another entry has this id, or the same one another value; make a new id, and name the entry that is put right.",
+                    $"entries[{at}].id"
+                );
         var entry = RefusalException.Renamed(() => Entries.Checked(sent, plan.Of(sent.Item), standing), field => $"entries[{at}].{field}");
         standing.RemoveAll(e => e.Id == entry.Corrects);
         if (entry.Value is not null)
             standing.Add(entry);
         return entry;
+    }
+
+    /// <summary>What is kept under the id says just what is sent; of a hardness the readings count, the median follows them.</summary>
+    private static bool IsSame(MeasuredRow known, Entry sent, OfPlan of)
+    {
+        var kept = Read(known).Entry;
+        var isSameValue = kept.Readings is null
+            ? kept.Value == sent.Value
+            : sent.Readings is not null && kept.Readings.SequenceEqual(sent.Readings);
+        return (known.ProjectId, known.Plan, kept.Item, kept.Shot, kept.Cavity, kept.Corrects)
+                == (of.ProjectId, of.Plan, sent.Item, sent.Shot, sent.Cavity, sent.Corrects)
+            && isSameValue;
     }
 
     private static IQueryable<MeasuredRow> Rows(StampoDb db, OfPlan of) =>

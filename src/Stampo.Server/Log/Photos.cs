@@ -13,14 +13,20 @@ public sealed record KeptPhoto(string Hash, int WidthPx, int HeightPx);
 /// Photographs of tools and parts. What is kept is drawn anew from its pixels, upright and no larger than is looked at: nothing else a
 /// stranger's file holds comes along, no place, no device, no hidden content.
 /// </summary>
-public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clock)
+public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clock) : IDisposable
 {
     public const int LargestBytes = 20_000_000;
 
     private const int LargestSidePx = 1_600,
-        Quality = 85;
+        Quality = 85,
+        Eighths = 8;
 
-    private const long MostPixels = 80_000_000;
+    private const long MostPixels = 40_000_000;
+
+    /// <summary>One at a time: a picture unpacked is many times its file.</summary>
+    private readonly Turns _turns = new(1);
+
+    public void Dispose() => _turns.Dispose();
 
     public async Task<KeptPhoto> KeepAsync(IFormFile file, CancellationToken cancel)
     {
@@ -30,7 +36,8 @@ public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clo
                 $"The file has {file.Length / 1e6:0.0} MB; a photograph has something in it, and up to {LargestBytes / 1_000_000} MB.",
                 "file"
             );
-        var (jpeg, width, height) = Drawn(await Forms.BytesAsync(file, cancel));
+        var bytes = await Forms.BytesAsync(file, cancel);
+        var (jpeg, width, height) = await _turns.RunAsync(() => Drawn(bytes), cancel);
         var hash = await factory.KeepFileAsync(jpeg, clock.Now(), cancel);
         return new KeptPhoto(hash, width, height);
     }
@@ -87,7 +94,7 @@ public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clo
                 $"The picture has {codec.Info.Width} × {codec.Info.Height} pixels; up to {MostPixels / 1_000_000} million are read.",
                 "file"
             );
-        using var bitmap = SKBitmap.Decode(codec) ?? throw NotOne();
+        using var bitmap = Shrunk(codec);
         var turned =
             codec.EncodedOrigin
             is SKEncodedOrigin.LeftTop
@@ -104,6 +111,23 @@ public sealed class Photos(IDbContextFactory<StampoDb> factory, TimeProvider clo
         using var image = surface.Snapshot();
         using var jpeg = image.Encode(SKEncodedImageFormat.Jpeg, Quality);
         return (jpeg.ToArray(), image.Width, image.Height);
+    }
+
+    /// <summary>
+    /// Unpacked no larger than it is looked at, where its form can be read so; one that ends before its picture does is refused, not
+    /// filled up with grey.
+    /// </summary>
+    private static SKBitmap Shrunk(SKCodec codec)
+    {
+        var size = Enumerable
+            .Range(1, Eighths)
+            .Select(n => codec.GetScaledDimensions((float)n / Eighths))
+            .FirstOrDefault(s => Math.Max(s.Width, s.Height) >= LargestSidePx, codec.GetScaledDimensions(1));
+        var bitmap = new SKBitmap(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) == SKCodecResult.Success)
+            return bitmap;
+        bitmap.Dispose();
+        throw NotOne();
     }
 
     /// <summary>From how the camera lay to how one looks at it.</summary>

@@ -1,5 +1,7 @@
+using NodaTime;
 using Stampo.Core.Log;
 using Stampo.Server.Bench;
+using Stampo.Storage;
 
 namespace Stampo.Server.Log;
 
@@ -16,9 +18,11 @@ public sealed class RunHistory : BackgroundService
     private volatile bool _isRead;
     private IReadOnlyList<RunRecord>? _inOrder;
 
-    public RunHistory(Runs runs)
+    private readonly TimeProvider _clock;
+
+    public RunHistory(Runs runs, TimeProvider clock)
     {
-        _runs = runs;
+        (_runs, _clock) = (runs, clock);
         runs.Changed += Keep;
     }
 
@@ -52,7 +56,7 @@ public sealed class RunHistory : BackgroundService
             // What changed meanwhile is newer than what is read.
             await foreach (var run in _runs.AllAsync(cancel))
             {
-                var record = RecordOf(run);
+                var record = RecordOf(run, _clock.DayOf);
                 lock (_changing)
                     _records.TryAdd(run.Row.Id, record);
             }
@@ -67,7 +71,7 @@ public sealed class RunHistory : BackgroundService
 
     private void Keep(KeptRun run)
     {
-        var record = RecordOf(run);
+        var record = RecordOf(run, _clock.DayOf);
         lock (_changing)
         {
             _records[run.Row.Id] = record;
@@ -75,6 +79,6 @@ public sealed class RunHistory : BackgroundService
         }
     }
 
-    internal static RunRecord RecordOf(KeptRun run) =>
-        RunRecord.Of(run.Row.Id, run.Row.ProjectId, run.Row.Plan, run.Row.By, run.Row.BegunUtc, run.Sheet, run.State, run.Log);
+    internal static RunRecord RecordOf(KeptRun run, Func<Instant, DateOnly> dayOf) =>
+        RunRecord.Of(run.Row.Id, run.Row.ProjectId, run.Row.Plan, run.Row.By, run.Row.BegunUtc, run.Sheet, run.State, run.Log, dayOf);
 }

@@ -3,6 +3,7 @@ using Stampo.Core.Comparison;
 using Stampo.Core.Log;
 using Stampo.Core.Log.Learning;
 using Stampo.Core.Log.Shelf;
+using Stampo.Core.Planning;
 using Stampo.Core.Quotes;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
@@ -46,15 +47,16 @@ public sealed class Spending(
     Decisions decisions,
     ShopLibrary shop,
     RunHistory history,
-    Shelf shelf
+    Shelf shelf,
+    TimeProvider clock
 )
 {
     /// <summary>The step document that holds a project's invoices.</summary>
     public const string Step = "paid";
 
-    /// <summary>Fewer parts, or shots, say too little of a share or of hands.</summary>
+    /// <summary>Fewer parts say too little of a share; hands count from the first shot.</summary>
     private const int EnoughParts = 10,
-        EnoughShots = 3;
+        EnoughShots = 1;
 
     public async Task<SpentView> OfAsync(string projectId, CancellationToken cancel)
     {
@@ -62,7 +64,7 @@ public sealed class Spending(
         var estimated = await EstimatedAsync(projectId, cancel);
         if (estimated.Count == 0)
             return new SpentView(paid, [], null);
-        var runs = (await history.AllAsync(cancel)).Where(r => r.ProjectId == projectId && r.IsShot && r.Phase == RunPhase.Ended).ToList();
+        var runs = (await history.AllAsync(cancel)).Where(r => r.ProjectId == projectId && r.Phase == RunPhase.Ended).ToList();
         var tools = (await shelf.ToolsAsync(cancel)).Where(t => t.Key.ProjectId == projectId).ToList();
         var stretches = estimated.ConvertAll(e => StretchOf(e, paid.Value, runs.FindAll(r => r.Plan == e.Plan), tools));
         return new SpentView(paid, stretches, Waterfall.Of([.. stretches.Select(s => s.Waterfall)]));
@@ -168,7 +170,7 @@ public sealed class Spending(
             return null;
         var library = await shop.CurrentAsync(cancel);
         var rates = decided.Rates.Count > 0 ? RateCard.Shipped.With(decided.Rates) : library.Rates;
-        var day = decided.DecidedUtc.InUtc().Date.ToDateOnly();
+        var day = clock.DayOf(decided.DecidedUtc);
         var inputs = new JobInputs(decided.Part, decided.Brief, rates, decided.WhatIf.On(library.Materials), day)
         {
             Supplies = library.Supplies,
@@ -201,15 +203,16 @@ public sealed class Spending(
         }
     }
 
-    private static SpentStretch StretchOf(Estimated of, InvoiceBook paid, List<RunRecord> shots, List<KnownTool> tools)
+    private static SpentStretch StretchOf(Estimated of, InvoiceBook paid, List<RunRecord> runs, List<KnownTool> tools)
     {
+        var shots = runs.FindAll(r => r.IsShot);
         var (stretch, estimate) = (of.Stretch, of.Estimate);
         var counts = shots.SelectMany(s => s.Counts).ToList();
         var mine = tools.FindAll(t => t.Key.Plan == of.Plan);
         var worn = mine.Where(t => t.IsWorn).Select(t => (double)t.State.Shots).ToList();
         var rest = mine.Where(t => !t.IsWorn).Select(t => (double)t.State.Shots).ToList();
         var facts = new StretchFacts(
-            counts.Count >= EnoughParts ? (double)counts.Count(c => c.Fate == Fate.Good) / counts.Count : null,
+            counts.Count >= EnoughParts ? (double)counts.Count(c => c.Serves) / counts.Count : null,
             counts.Count,
             worn.Count > 0 && estimate.LifeShots is { IsPoint: false } life
                 ? LifeForecast.From(life).With(worn, rest).MoreAt(0, 0.5)
@@ -218,7 +221,11 @@ public sealed class Spending(
             shots.Count >= EnoughShots && counts.Count > 0 ? shots.Sum(s => s.HandsMin) / 60 / counts.Count : null,
             shots.Count,
             [.. paid.On(stretch.RouteId)]
-        );
+        )
+        {
+            Preparation = HandsOfRuns.Of(runs.FindAll(r => r.Piece.Repeats == Repeats.Once)),
+            Making = HandsOfRuns.Of(runs.FindAll(r => r.IsMaking)),
+        };
         return new SpentStretch(
             stretch.Id,
             of.Route.Route.Card,

@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Core.Log.Shelf;
@@ -131,7 +130,7 @@ public sealed class ToolBooks(IDbContextFactory<StampoDb> factory, DocumentForms
         {
             return Read(row);
         }
-        catch (JsonException)
+        catch (Exception bad) when (bad is not OperationCanceledException)
         {
             _closed[new ToolKey(row.ProjectId, row.Plan, row.Tool)] = true;
             return null;

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Server.Brief;
@@ -141,7 +140,8 @@ public sealed class ProjectOverview(IDbContextFactory<StampoDb> factory, Documen
                 )
             );
         }
-        catch (JsonException)
+        // Whatever is wrong with what one project keeps, the others are shown.
+        catch (Exception bad) when (bad is not OperationCanceledException)
         {
             return new ProjectSummary(
                 project.Id,

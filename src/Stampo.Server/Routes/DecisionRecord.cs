@@ -2,6 +2,7 @@ using NodaTime;
 using Stampo.Core.Comparison;
 using Stampo.Core.Reference;
 using Stampo.Core.Sequences;
+using Stampo.Core.Working;
 
 namespace Stampo.Server.Routes;
 
@@ -26,6 +27,22 @@ public sealed record DecisionRecord(
 )
 {
     public int Id { get; init; }
+
+    /// <summary>Refuses one that can't have been recorded here.</summary>
+    public DecisionRecord Checked()
+    {
+        Check.Between(Sequence.Stretches.Count, 1, MostStretches, "stretches", "stretches", "a decision has some");
+        if (Sequence.Stretches.DistinctBy(s => s.Id).Count() < Sequence.Stretches.Count)
+            throw new RefusalException("decision.twice", "Two of its stretches have one id.", "stretches");
+        foreach (var stretch in Sequence.Stretches)
+            Check.Between(stretch.Quantity, 1, MostParts, "quantity", "parts", "of a stretch");
+        Check.Length(By, 1, 80, "by");
+        return this;
+    }
+
+    private const int MostStretches = 100;
+
+    private const double MostParts = 1e9;
 
     /// <summary>The rates it was costed with; empty in records made before they were kept.</summary>
     public IReadOnlyList<Rate> Rates { get; init; } = [];

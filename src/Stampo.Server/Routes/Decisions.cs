@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Sequences;
@@ -26,6 +27,9 @@ public sealed record DecisionChanges(
     string? AnswerNow
 );
 
+/// <summary>A decision that is kept and can't be read by this release.</summary>
+public sealed record UnreadableDecision(int Id, Instant Decided, string Why);
+
 public sealed class Decisions(
     IDbContextFactory<StampoDb> factory,
     ProjectStore projects,
@@ -37,21 +41,36 @@ public sealed class Decisions(
     private const int LongestReason = 2_000,
         LongestName = 80;
 
-    /// <summary>All decisions of a project, the latest first.</summary>
-    public async Task<IReadOnlyList<DecisionRecord>> ListAsync(string projectId, CancellationToken cancel = default)
+    /// <summary>All decisions of a project that can be read, the latest first.</summary>
+    public async Task<IReadOnlyList<DecisionRecord>> ListAsync(string projectId, CancellationToken cancel = default) =>
+        [.. (await RowsAsync(projectId, cancel)).Select(row => TryRead(row, out _)).OfType<DecisionRecord>()];
+
+    /// <summary>Those that this release can't read: each is said, none is passed over.</summary>
+    public async Task<IReadOnlyList<UnreadableDecision>> UnreadableAsync(string projectId, CancellationToken cancel = default)
+    {
+        var unreadable = new List<UnreadableDecision>();
+        foreach (var row in await RowsAsync(projectId, cancel))
+        {
+            if (TryRead(row, out var why) is null)
+                unreadable.Add(new UnreadableDecision(row.Id, row.DecidedUtc, why));
+        }
+
+        return unreadable;
+    }
+
+    private async Task<List<Decision>> RowsAsync(string projectId, CancellationToken cancel)
     {
         await projects.FindAsync(projectId, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var rows = await db
+        return await db
             .Decisions.AsNoTracking()
             .Where(d => d.ProjectId == projectId)
             .OrderByDescending(d => d.Id)
             .Take(50)
             .ToListAsync(cancel);
-        return rows.ConvertAll(Read);
     }
 
-    /// <summary>The decision that stands; null before the first.</summary>
+    /// <summary>The decision that stands; null before the first. One that can't be read is said: "none" would be a lie.</summary>
     public async Task<DecisionRecord?> LatestAsync(string projectId, CancellationToken cancel = default)
     {
         await projects.FindAsync(projectId, cancel);
@@ -159,7 +178,28 @@ public sealed class Decisions(
         );
     }
 
+    private DecisionRecord? TryRead(Decision row, out string why)
+    {
+        try
+        {
+            why = "";
+            return ReadForm(row);
+        }
+        catch (Exception bad) when (bad is not OperationCanceledException)
+        {
+            why = Unreadable.Why(bad);
+            return null;
+        }
+    }
+
     private DecisionRecord Read(Decision row) =>
+        TryRead(row, out var why)
+        ?? throw new UnreadableException(
+            $"The decision of {clock.DayOf(row.DecidedUtc):d MMM yyyy} can't be read by this release: {why} "
+                + "It stays in the data; decide anew, or open it with the release that wrote it."
+        );
+
+    private DecisionRecord ReadForm(Decision row) =>
         Json.Read<DecisionRecord>(forms.BroughtUp(DocumentForms.Decision, row.Schema, row.Json)) with
         {
             Id = row.Id,

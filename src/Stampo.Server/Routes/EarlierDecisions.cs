@@ -16,6 +16,9 @@ internal static class EarlierDecisions
     {
         if (decision["sequence"] is not null)
             return;
+        // Nobody could quote then.
+        foreach (var lane in decision["lanes"] as JsonArray ?? [])
+            lane!.AsObject().TryAdd("quotes", new JsonArray());
         decision["sequence"] = JsonSerializer.SerializeToNode(decision.Deserialize<OfOneRoute>(Json.Options)!.Sequence, Json.Options);
         decision["wouldChange"] = new JsonArray();
     }

@@ -144,6 +144,10 @@ public static class RouteEndpoints
         );
 
         project.MapGet("/decisions", (string id, Decisions decisions, CancellationToken cancel) => decisions.ListAsync(id, cancel));
+        project.MapGet(
+            "/decisions/unreadable",
+            (string id, Decisions decisions, CancellationToken cancel) => decisions.UnreadableAsync(id, cancel)
+        );
         project.MapPost(
             "/decisions",
             (string id, NewDecision decision, Decisions decisions, CancellationToken cancel) => decisions.RecordAsync(id, decision, cancel)

@@ -56,13 +56,23 @@ public sealed class Suppliers(
 
     private static readonly TimeSpan Round = TimeSpan.FromSeconds(1);
 
-    private readonly HttpClient _line = new()
+    /// <summary>Whoever answers is the desk itself: what is asked holds a part and a brief, and goes nowhere else.</summary>
+    private readonly HttpClient _line = new(
+        new SocketsHttpHandler
+        {
+            AllowAutoRedirect = false,
+            UseCookies = false,
+            UseProxy = false,
+        }
+    )
     {
         Timeout = SupplierDesk.Patience,
         MaxResponseContentBufferSize = SupplierDesk.LongestAnswerBytes,
     };
 
     private readonly Uri? _address = AddressOf(options.Value.SupplierDesk);
+
+    private readonly Locks _locks = new();
 
     /// <summary>Told when something was said to a project, with its id.</summary>
     public event Action<string>? Heard;
@@ -94,6 +104,7 @@ public sealed class Suppliers(
         await projects.FindAsync(projectId, cancel);
         if (ask.Id is not { Length: > 0 and <= LongestId } || !ask.Id.All(c => char.IsAsciiLetterOrDigit(c) || c == '-'))
             throw new RefusalException("input.length", $"The id is 1 to {LongestId} letters, digits and dashes.", "id");
+        using var one = await _locks.TakeAsync(ask.Id, cancel);
         await using var db = await factory.CreateDbContextAsync(cancel);
         if (await db.SupplierRequests.FindAsync([ask.Id], cancel) is { } known)
             return known.ProjectId == projectId ? View(known) : throw new RefusalException("input.duplicate", "The id is taken.", "id");
@@ -147,6 +158,7 @@ public sealed class Suppliers(
     public override void Dispose()
     {
         _line.Dispose();
+        _locks.Dispose();
         base.Dispose();
     }
 

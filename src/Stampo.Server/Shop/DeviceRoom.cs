@@ -66,7 +66,13 @@ public sealed class DeviceRoom(ShopFloor floor, StandInRoom standIns, IOptions<S
             foreach (var device in shop.Devices.Except(_lines.Keys))
             {
                 var end = new CancellationTokenSource();
-                var line = new DeviceConnection(device, () => AddressOf(device), clock.Now, now => Heard?.Invoke(now));
+                var line = new DeviceConnection(
+                    device,
+                    () => AddressOf(device),
+                    clock.Now,
+                    now => Heard?.Invoke(now),
+                    options.Value.DevicesAnywhere
+                );
                 _lines[device] = (line, end);
                 _ = Task.Run(async () =>
                 {

@@ -181,7 +181,7 @@ public sealed class ShopSchedules(
             var project = await projects.FindAsync(committed.ProjectId, cancel);
             var (whole, plan) = await plans.NeededAsync(new PlanAt(committed.ProjectId, committed.Stretch), cancel);
             var title = $"{project.Name}, {whole.Route!.Tag}";
-            var kept = await runs.OfAsync(committed.ProjectId, whole.Step!, cancel);
+            var kept = (await runs.OfAsync(committed.ProjectId, whole.Step!, cancel)).Runs;
             var job = new ShopJob(
                 committed.Id,
                 title,

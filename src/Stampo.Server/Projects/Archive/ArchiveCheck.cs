@@ -55,20 +55,24 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
     }
 
     /// <summary>Refuses a run that can't have been so; says when it was over.</summary>
-    public Instant? Run(ArchivedRun run)
+    public Instant? Run(ArchivedRun run, CancellationToken cancel = default)
     {
         Id(run.Id, "run");
         PlanName(run.Plan);
         Check.Length(run.By, 1, 80, "by");
+        Moment(run.Begun, "A run");
+        Check.Between(run.Acts.Count, 0, RunRules.MostActs + RunRules.LastWords, "acts", "acts", "no run has more");
         var (row, rows) = Rows(run);
         var kept = new KeptRun(row, SheetOf(row), []);
         var known = new Dictionary<string, Act>();
         foreach (var act in rows)
         {
+            cancel.ThrowIfCancellationRequested();
             var read = Json.Read<Act>(act.Json);
             if (read.Id != act.ActId || known.ContainsKey(read.Id))
                 throw Lie($"{kept.Sheet.Title} has an act under another id than its own, or one twice.");
             Moment(act.AtUtc, $"An act of {kept.Sheet.Title}");
+            Moment(act.ReceivedUtc, $"An act of {kept.Sheet.Title}");
             if (act.AtUtc < run.Begun || act.ReceivedUtc < act.AtUtc)
                 throw Lie($"{kept.Sheet.Title} has an act before it began, or that came in before it happened.");
             Told(
@@ -81,7 +85,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
 
         if (!_runs.TryGetValue(run.Plan, out var of))
             _runs[run.Plan] = of = [];
-        of.Add(RunHistory.RecordOf(kept));
+        of.Add(RunHistory.RecordOf(kept, at => at.InUtc().Date.ToDateOnly()));
         return kept.State.Over;
     }
 
@@ -218,10 +222,15 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
         return sheet;
     }
 
-    private void Moment(Instant at, string what)
+    private void Moment(Instant at, string what) => InOurTime(at, now, what);
+
+    /// <summary>Neither still to come nor from before anybody kept such a record.</summary>
+    public static void InOurTime(Instant at, Instant now, string what)
     {
         if (at > now + Duration.FromDays(1))
-            throw Lie($"{what} is of {at.InUtc().Date.ToDateOnly():d MMM yyyy}, which is still to come.");
+            throw Lie($"{what} is of a day that is still to come.");
+        if (at < Instant.FromUtc(2000, 1, 1, 0, 0))
+            throw Lie($"{what} is of a day long before there was such a record.");
     }
 
     private void Id(string id, string what)

@@ -1,6 +1,7 @@
-using System.Text.Json;
 using System.Text.RegularExpressions;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Options;
 using NodaTime;
 using Stampo.Core.Working;
 using Stampo.Server.Bench;
@@ -26,10 +27,13 @@ public sealed partial class ArchiveIntake(
     Library.ShopLibrary shop,
     Runs runs,
     ToolBooks books,
+    IOptions<StampoOptions> options,
     TimeProvider clock
 ) : IDisposable
 {
     private const int MostDocuments = 500;
+
+    private static readonly TimeSpan Longest = TimeSpan.FromMinutes(3);
 
     private readonly SemaphoreSlim _one = new(1, 1);
 
@@ -47,12 +51,17 @@ public sealed partial class ArchiveIntake(
         await _one.WaitAsync(cancel);
         try
         {
-            using var archive = await ArchiveReader.OpenAsync(file.OpenReadStream(), cancel);
-            return await TakeInAsync(archive, record, cancel);
+            using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+            patience.CancelAfter(Longest);
+            return await TakeInAsync(file, record, cancel, patience.Token);
         }
-        catch (JsonException)
+        catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
         {
-            throw ArchiveCheck.Lie("What one of its steps, runs or books holds is not what belongs there.");
+            throw new RefusalException(
+                "archive.too-large",
+                $"Nothing was taken in. It takes more than {Longest.TotalMinutes:0} minutes to look at.",
+                "file"
+            );
         }
         finally
         {
@@ -62,12 +71,42 @@ public sealed partial class ArchiveIntake(
 
     public void Dispose() => _one.Dispose();
 
-    private async Task<TakenIn> TakeInAsync(ArchiveReader archive, bool record, CancellationToken cancel)
+    /// <summary>What was looked at whole, and may be written.</summary>
+    private sealed record LookedAt(
+        ArchivedProject From,
+        Project Project,
+        ArchiveCheck Check,
+        List<(ArchivedDocument Of, string Json)> Documents,
+        List<Decision> Decisions,
+        Dictionary<string, Instant?> Over,
+        List<string> LeftOut
+    );
+
+    private async Task<TakenIn> TakeInAsync(IFormFile file, bool record, CancellationToken cancel, CancellationToken patience)
+    {
+        using var archive = await ArchiveReader.OpenAsync(file.OpenReadStream(), patience);
+        LookedAt looked;
+        try
+        {
+            looked = await LookAsync(archive, record, patience);
+        }
+        // A stranger's file may be wrong in more ways than anybody thinks of; until here nothing was written.
+        catch (Exception odd)
+            when (odd is not (RefusalException or OperationCanceledException or BusyException or SqliteException or DbUpdateException))
+        {
+            throw ArchiveCheck.Lie($"What one of its steps, runs or books holds is not what belongs there: {Unreadable.Why(odd)}");
+        }
+
+        return await WriteAsync(archive, looked, record, cancel);
+    }
+
+    private async Task<LookedAt> LookAsync(ArchiveReader archive, bool record, CancellationToken cancel)
     {
         var from = await archive.ProjectAsync(cancel);
         if (!ProjectId().IsMatch(from.Id))
             throw ArchiveCheck.Lie("Its project has no id as projects have.");
         var now = clock.Now();
+        ArchiveCheck.InOurTime(from.Created, now, "Its project");
         var project = new Project
         {
             Id = record ? from.Id : Guid.CreateVersion7().ToString("n"),
@@ -84,11 +123,16 @@ public sealed partial class ArchiveIntake(
         var decisions = from.Decisions.Select(d => DecisionOf(d, project.Id, check)).ToList();
         var over = record ? Looked(from, archive, check, cancel) : [];
         await KeepFilesAsync(from, archive, record, leftOut, cancel);
+        return new LookedAt(from, project, check, documents, decisions, over, leftOut);
+    }
 
+    private async Task<TakenIn> WriteAsync(ArchiveReader archive, LookedAt looked, bool record, CancellationToken cancel)
+    {
+        var (from, project, check, documents, decisions, over, leftOut) = looked;
         await using var db = await factory.CreateDbContextAsync(cancel);
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         db.Add(project);
-        db.AddRange(documents.SelectMany(d => RowsOf(d, project.Id, now)));
+        db.AddRange(documents.SelectMany(d => RowsOf(d, project.Id, project.TouchedUtc)));
         db.AddRange(decisions);
         await db.SaveChangesAsync(cancel);
         var entries = record ? await new ArchiveRecord(forms, check).WriteAsync(db, from, archive, over, cancel) : 0;
@@ -145,7 +189,7 @@ public sealed partial class ArchiveIntake(
         Check.Between(from.Documents.Count, 0, MostDocuments, "documents", "documents", "no project has more");
         if (from.Documents.DistinctBy(d => d.Step).Count() < from.Documents.Count)
             throw ArchiveCheck.Lie("It has a step twice.");
-        var steps = new ArchivedSteps(meshes, shop);
+        var steps = new ArchivedSteps(meshes, shop, options);
         var kept = new List<(ArchivedDocument, string)>();
         foreach (var document in from.Documents)
         {
@@ -181,7 +225,8 @@ public sealed partial class ArchiveIntake(
     private Decision DecisionOf(ArchivedDecision decision, string projectId, ArchiveCheck check)
     {
         var json = check.Brought(DocumentForms.Decision, decision.Schema, decision.Content.GetRawText());
-        _ = Json.Read<DecisionRecord>(json);
+        ArchiveCheck.InOurTime(decision.Decided, clock.Now(), "A decision");
+        ArchiveCheck.Told("A decision", () => Json.Read<DecisionRecord>(json).Checked());
         return new Decision
         {
             ProjectId = projectId,
@@ -203,7 +248,7 @@ public sealed partial class ArchiveIntake(
         foreach (var run in archive.Lines<ArchivedRun>(ArchiveForm.RunsName, ArchiveForm.MostRuns))
         {
             cancel.ThrowIfCancellationRequested();
-            over[run.Id] = check.Run(run);
+            over[run.Id] = check.Run(run, cancel);
         }
 
         foreach (var entry in ArchiveRecord.EntriesOf(archive))
@@ -233,11 +278,10 @@ public sealed partial class ArchiveIntake(
                 continue;
             }
 
-            var content = await archive.BytesAsync(name, cancel);
+            var most = photos.Contains(hash) ? Photos.LargestBytes : QuoteFiles.LargestBytes;
+            var content = await archive.BytesAsync(name, most, cancel);
             if (photos.Contains(hash))
                 ArchiveCheck.Told(name, () => Photos.CheckDrawn(content));
-            else if (content.Length > QuoteFiles.LargestBytes)
-                throw ArchiveCheck.Lie($"{name} is larger than a quote's paper may be.");
             await factory.KeepFileAsync(content, clock.Now(), cancel);
         }
     }

@@ -15,6 +15,7 @@ public sealed class ArchiveReader : IDisposable
 {
     private readonly ZipArchive _zip;
     private readonly Dictionary<string, ListedFile> _listed = [];
+    private long _unpacked;
 
     private ArchiveReader(ZipArchive zip) => _zip = zip;
 
@@ -42,10 +43,15 @@ public sealed class ArchiveReader : IDisposable
 
     public bool Has(string name) => _listed.ContainsKey(name);
 
-    public async Task<byte[]> BytesAsync(string name, CancellationToken cancel)
+    /// <param name="name">Of the file.</param>
+    /// <param name="mostBytes">More is refused before room is made for it.</param>
+    /// <param name="cancel">When nobody waits any more.</param>
+    public async Task<byte[]> BytesAsync(string name, long mostBytes, CancellationToken cancel)
     {
         var listed =
             _listed.GetValueOrDefault(name) ?? throw new RefusalException("archive.missing", $"The archive lacks its {name}.", "file");
+        if (listed.Bytes > mostBytes)
+            throw TooLarge($"{name} has {listed.Bytes / 1e6:0} MB; up to {mostBytes / 1e6:0} MB are taken.");
         var bytes = new byte[listed.Bytes];
         await using var content = await Entry(name).OpenAsync(cancel);
         await content.ReadExactlyAsync(bytes, cancel);
@@ -54,9 +60,8 @@ public sealed class ArchiveReader : IDisposable
 
     public async Task<ArchivedProject> ProjectAsync(CancellationToken cancel)
     {
-        if (_listed.GetValueOrDefault(ArchiveForm.ProjectName) is { Bytes: > ArchiveForm.LongestProject })
-            throw TooLarge($"{ArchiveForm.ProjectName} has more than {ArchiveForm.LongestProject / 1_000_000} MB.");
-        return Read<ArchivedProject>(await BytesAsync(ArchiveForm.ProjectName, cancel), ArchiveForm.ProjectName);
+        var bytes = await BytesAsync(ArchiveForm.ProjectName, ArchiveForm.LongestProject, cancel);
+        return Read<ArchivedProject>(bytes, ArchiveForm.ProjectName);
     }
 
     /// <summary>The lines of a file, one at a time; none when there is no such file.</summary>
@@ -90,7 +95,7 @@ public sealed class ArchiveReader : IDisposable
     {
         if (_zip.Entries.Count > ArchiveForm.MostFiles)
             throw TooLarge($"It holds {_zip.Entries.Count:N0} files; a project's has up to {ArchiveForm.MostFiles:N0}.");
-        if (_zip.Entries.Sum(e => e.Length) > ArchiveForm.LargestUnpackedBytes)
+        if (_zip.Entries.Sum(e => (double)e.Length) > ArchiveForm.LargestUnpackedBytes)
             throw TooLarge($"Unpacked it is larger than {ArchiveForm.LargestUnpackedBytes / 1_000_000:N0} MB.");
         var manifest = await ManifestAsync(cancel);
         foreach (var file in Check.Whole(manifest.Files, "files"))
@@ -113,10 +118,11 @@ public sealed class ArchiveReader : IDisposable
     {
         if (_zip.GetEntry(ArchiveForm.ManifestName) is not { Length: < 5_000_000 } entry)
             throw NotOne($"It has no {ArchiveForm.ManifestName}.");
-        using var bytes = new MemoryStream();
+        // What its length is said to be is a stranger's word: no more than that is read.
+        var bytes = new byte[entry.Length];
         await using (var content = await entry.OpenAsync(cancel))
-            await content.CopyToAsync(bytes, cancel);
-        var manifest = Read<ArchiveManifest>(bytes.ToArray(), ArchiveForm.ManifestName);
+            await content.ReadAtLeastAsync(bytes, bytes.Length, throwOnEndOfStream: false, cancel);
+        var manifest = Read<ArchiveManifest>(bytes, ArchiveForm.ManifestName);
         return manifest switch
         {
             { Kind: not ArchiveForm.Kind } => throw NotOne("Its manifest says it is of another kind."),
@@ -140,7 +146,11 @@ public sealed class ArchiveReader : IDisposable
         try
         {
             for (int got; (got = await content.ReadAsync(buffer, cancel)) > 0 && length <= file.Bytes; length += got)
+            {
                 hash.AppendData(buffer, 0, got);
+                if ((_unpacked += got) > ArchiveForm.LargestUnpackedBytes)
+                    throw TooLarge($"Unpacked it is larger than {ArchiveForm.LargestUnpackedBytes / 1_000_000:N0} MB.");
+            }
         }
         finally
         {
@@ -175,6 +185,8 @@ public sealed class ArchiveReader : IDisposable
     {
         try
         {
+            if (JsonItems.HoldNull(json))
+                throw Unreadable(where, "a list in it holds nothing where something belongs");
             return JsonSerializer.Deserialize<T>(json, ArchiveForm.Options) ?? throw Unreadable(where, "it is null");
         }
         catch (Exception bad) when (bad is JsonException or NotSupportedException)

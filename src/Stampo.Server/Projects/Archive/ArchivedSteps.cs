@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using Microsoft.Extensions.Options;
 using Stampo.Core.Comparison;
 using Stampo.Core.Log.Inspection;
 using Stampo.Core.Log.Learning;
@@ -20,7 +21,7 @@ namespace Stampo.Server.Projects.Archive;
 /// What steps of an archive hold, looked at as when a page saves it. A part is measured anew from its mesh; what refers to materials of
 /// another shop's library is left out and named.
 /// </summary>
-public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop)
+public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop, IOptions<StampoOptions> limits)
 {
     /// <summary>Volumes measured on two machines agree to the last digits; a part in a thousand is another part.</summary>
     private const double VolumeAlike = 1e-3;
@@ -75,7 +76,7 @@ public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop)
             return StoredPart.None with { Declared = declared };
         var name = Forms.NameOf(part.FileName ?? "", "part.stl");
         var measured = await intake.KeepAsync(
-            ArrivingFile.Here(name, await archive.BytesAsync(ArchiveForm.MeshName(hash), cancel)),
+            ArrivingFile.Here(name, await archive.BytesAsync(ArchiveForm.MeshName(hash), limits.Value.MaxUploadBytes, cancel)),
             part.Unit,
             declared,
             cancel
