@@ -26,6 +26,10 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         { selector: 'Literal[value=/^#[0-9a-fA-F]{3,8}$/]', message: 'Colours live in app/theme.' },
+        {
+          selector: 'MemberExpression[property.name="randomUUID"]',
+          message: 'Absent over plain HTTP: take newId of shared.',
+        },
       ],
     },
   },

@@ -39,10 +39,12 @@ async function shot(page: Page, application: Application) {
   const goOn = main(page).locator('[data-key="g"]');
   await expect(heading).toBeVisible();
   const end = main(page).getByRole('button', { name: /^End the run/ });
+  const early = main(page).getByRole('group', { name: 'Why end it early?' });
   for (let acts = 0; acts < 200; acts++) {
-    await expect(ticks.or(goOn).or(end).first()).toBeVisible();
+    await expect(ticks.or(goOn).or(end).or(early).first()).toBeVisible();
     if ((await end.count()) > 0) break;
-    if ((await ticks.count()) > 0)
+    if ((await early.count()) > 0) await early.getByRole('button', { name: 'It was ready sooner' }).click();
+    else if ((await ticks.count()) > 0)
       await ticks
         .first()
         .click({ timeout: 2000 })
@@ -141,4 +143,54 @@ test('two pages on one run show the same; what is done while cut off comes after
   };
   expect(Math.abs((await left(page)) - (await left(other)))).toBeLessThanOrEqual(2);
   await other.context().close();
+});
+
+/** As whoever comes by the address of another machine: over plain HTTP, where a browser keeps some of its tools back. */
+test('under a name that is no secure context a wait is begun once under a held key, and ended early with its reason', async ({
+  page,
+  application,
+}) => {
+  const id = await idOf(application, 'Probe grommet');
+  const { port } = new URL(application.url);
+  await page.goto(`http://bench.stampo.test:${port}/projects/${id}/bench`);
+  expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
+  await main(page).getByRole('button', { name: 'Oren Tisdale' }).click();
+  await main(page)
+    .getByRole('button', { name: /^Begin mold/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/run=/);
+  await main(page)
+    .getByRole('link', { name: /^Wash, dry, post-cure/ })
+    .click();
+  const ticks = main(page).getByRole('button', { name: /^☐ Read/ });
+  await expect(ticks.or(main(page).locator('[data-key="g"]')).first()).toBeVisible();
+  while ((await ticks.count()) > 0) await ticks.first().click();
+  const g = main(page).locator('[data-key="g"]');
+  await expect(g).toHaveText(/^Begin/);
+  // Held for a second, by its letter and by Enter on the button: begun once, not begun, left and ended.
+  await g.focus();
+  for (const key of ['g', 'Enter']) {
+    await page.keyboard.down(key);
+    for (let i = 0; i < 20; i++) await page.keyboard.down(key);
+    await page.keyboard.up(key);
+  }
+  await expect(main(page).getByText(/Log: \d+ acts/)).toBeVisible();
+  const run = new URL(page.url()).searchParams.get('run');
+  const kept = async () =>
+    (await (await fetch(`${application.url}/api/runs/${run}`)).json()) as {
+      log: { act: { kind: string; reason?: string } }[];
+      state: { remarks: { what: string; text: string; missingMin: number }[] };
+    };
+  await expect
+    .poll(async () => (await kept()).log.filter(({ act }) => act.kind !== 'cautionRead').map(({ act }) => act.kind))
+    .toEqual(['began', 'left']);
+  await main(page).getByRole('button', { name: 'End it early' }).click();
+  await main(page).getByRole('textbox', { name: 'Another reason' }).fill('the printer was wanted');
+  await page.keyboard.press('Enter');
+  await expect
+    .poll(async () => (await kept()).log.some(({ act }) => act.reason === 'the printer was wanted'))
+    .toBe(true);
+  await page.getByRole('link', { name: 'Count and end' }).click();
+  await expect(main(page).getByRole('region', { name: 'Not as planned' })).toContainText('the printer was wanted');
 });

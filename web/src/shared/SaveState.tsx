@@ -38,7 +38,10 @@ export function SaveState<T extends object, A>({ step, labels }: Props<T, A>) {
       {problem && (
         <Alert severity={step.phase === 'late' ? 'warning' : 'error'} sx={{ flexBasis: '100%' }}>
           {problem.message}
-          {step.phase === 'late' && ' What you typed is kept and sent again by itself.'}
+          {step.phase === 'late' &&
+            (step.isKept
+              ? ' What you typed is kept in this browser and sent again by itself.'
+              : ' This browser has no room to keep what you typed: leave the page open until it is saved.')}
         </Alert>
       )}
       {conflict && <ConflictPanel conflict={conflict} labels={labels} onResolve={step.resolve} />}

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { Controller, type FieldValues, type Path, useFormContext, type UseFormReturn } from 'react-hook-form';
 import { word } from './format';
 import { NumberField, type NumberFieldProps } from './NumberField';
+import { today } from './days';
 
 /** A number of the form around it; an empty field is null. */
 export function FormNumber<T extends FieldValues>({
@@ -103,8 +104,6 @@ export function FormCheck<T extends FieldValues>({ name, label }: { name: Path<T
 }
 
 const isPast = (day: unknown) => typeof day === 'string' && day !== '' && day < today();
-
-const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
 
 /** A day of the form around it; an empty field is null, one in the past is asked about. */
 export function FormDay<T extends FieldValues>({ name, label, sx }: { name: Path<T>; label: string; sx?: object }) {

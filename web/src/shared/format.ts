@@ -1,4 +1,5 @@
 import type { ThreePoint } from '../app/api/types';
+import { dayOf } from './days';
 
 /** A number with as many digits as mean something; thousands apart by a thin space no line breaks at. */
 export function number(value: number, digits = 3): string {
@@ -45,7 +46,7 @@ const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 const twoDigits = (n: number): string => String(n).padStart(2, '0');
 const dateOf = (day: Date): string => `${day.getDate()} ${months[day.getMonth()]} ${day.getFullYear()}`;
 
-export const date = (iso: string): string => dateOf(new Date(iso));
+export const date = (iso: string): string => dateOf(dayOf(iso));
 
 export function moment(iso: string): string {
   const at = new Date(iso);
@@ -55,6 +56,16 @@ export function moment(iso: string): string {
 export const box = (sides: readonly number[]): string => sides.map((side) => number(side, 4)).join(' × ');
 
 export const words: Record<string, string> = {
+  spilled: 'spilled',
+  remixed: 'mixed again',
+  late: 'late',
+  wrongLot: 'wrong lot',
+  equipment: 'equipment',
+  endedEarly: 'ended early',
+  begunEarly: 'begun early',
+  overrun: 'clock run out',
+  outOfBand: 'out of its band',
+  lost: 'reading lost',
   rigidThermoplastic: 'Rigid plastic',
   clearThermoplastic: 'Clear plastic',
   flexibleElastomer: 'Flexible elastomer',
@@ -97,8 +108,6 @@ export const words: Record<string, string> = {
   mild: 'Mild',
   strong: 'Strong',
   moldMaker: 'mold maker',
-  remixed: 'mixed again',
-  wrongLot: 'wrong lot',
 };
 
 export const word = (key: string): string => words[key] ?? key;

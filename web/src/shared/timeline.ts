@@ -1,4 +1,5 @@
 import type { Brief } from '../app/api/types';
+import { dayOf } from './days';
 
 const DAY = 86_400_000;
 const names = new Intl.DateTimeFormat('en-GB', { month: 'short' });
@@ -12,7 +13,9 @@ export interface Span {
 
 /** Two months at least, from today past the last row with its years; quantities to twice the largest. */
 export function spanOf(rows: Brief['demand'], now = Date.now()): Span {
-  const ends = rows.map((row) => Date.parse(row.neededBy) + (row.years || 0) * 365.25 * DAY).filter(Number.isFinite);
+  const ends = rows
+    .map((row) => dayOf(row.neededBy).getTime() + (row.years || 0) * 365.25 * DAY)
+    .filter(Number.isFinite);
   const last = Math.max(now + 60 * DAY, ...ends);
   return {
     from: now,

@@ -17,6 +17,8 @@ export interface Step<T, A> {
   problem: Problem | null;
   conflict: Conflict<T> | null;
   phase: Phase;
+  /** A copy of what is typed is in the browser, should that be closed before it is saved. */
+  isKept: boolean;
   /** Counts contents that did not come from this page's own typing: forms start over from them. */
   generation: number;
   change: (value: T | ((now: T) => T)) => void;
@@ -37,7 +39,7 @@ export function useStep<T extends object, A>(key: QueryKey, api: StepApi<T, A>):
     queryKey: key,
     queryFn: async ({ signal }) => latest(client.getQueryData<A>(key), await api.read(signal), api),
   });
-  const { phase, problem, conflict, pending, generation } = useSyncExternalStore(saver.subscribe, saver.now);
+  const { phase, problem, conflict, pending, isKept, generation } = useSyncExternalStore(saver.subscribe, saver.now);
   const saved = query.data && api.of(query.data);
 
   useEffect(() => {
@@ -60,6 +62,7 @@ export function useStep<T extends object, A>(key: QueryKey, api: StepApi<T, A>):
       problem,
       conflict,
       phase,
+      isKept,
       generation,
       change: saver.change,
       adopt: saver.adopt,
@@ -67,7 +70,7 @@ export function useStep<T extends object, A>(key: QueryKey, api: StepApi<T, A>):
       redo: () => void saver.move('redo'),
       resolve: saver.resolve,
     }),
-    [query.data, query.error, saved, pending, problem, conflict, phase, generation, saver],
+    [query.data, query.error, saved, pending, problem, conflict, phase, isKept, generation, saver],
   );
 }
 

@@ -7,7 +7,7 @@ import { useDevices } from '../shared/useDevices';
 import { DeviceState } from './DeviceState';
 import type { RoomProps } from './room';
 import { Row } from './Row';
-import { newId } from './shopForm';
+import { shortId } from './shopForm';
 
 const kinds = ['scale', 'gauge', 'oven', 'hardness', 'calliper'] as const;
 export const deviceNames: Record<(typeof kinds)[number], string> = {
@@ -48,7 +48,7 @@ export function Devices({ problem }: RoomProps) {
         variant="outlined"
         sx={{ mt: 1.5 }}
         onClick={() =>
-          append({ id: newId(), kind: 'scale', name: `Device ${fields.length + 1}`, host: '127.0.0.1', port: null })
+          append({ id: shortId(), kind: 'scale', name: `Device ${fields.length + 1}`, host: '127.0.0.1', port: null })
         }
       >
         Add a device

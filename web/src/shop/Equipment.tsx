@@ -6,7 +6,7 @@ import { FormNumber, FormText } from '../shared/formFields';
 import { type MachineKind, machineKinds } from '../shared/machines';
 import type { RoomProps } from './room';
 import { Row } from './Row';
-import { newId } from './shopForm';
+import { shortId } from './shopForm';
 
 const unknown = {
   diameterMm: null,
@@ -69,7 +69,7 @@ export function Equipment({ problem }: RoomProps) {
       <Button
         variant="outlined"
         sx={{ mt: 3 }}
-        onClick={() => append({ id: newId(), kind, name: free(machineKinds[kind].name, fields), ...unknown })}
+        onClick={() => append({ id: shortId(), kind, name: free(machineKinds[kind].name, fields), ...unknown })}
       >
         Add it
       </Button>

@@ -5,7 +5,7 @@ import { FormNumber, FormText } from '../shared/formFields';
 import { word } from '../shared/format';
 import { Days } from './Days';
 import { Row } from './Row';
-import { newId } from './shopForm';
+import { shortId } from './shopForm';
 import type { RoomProps } from './room';
 
 const roles = ['engineer', 'moldMaker', 'bench', 'inspector', 'apprentice'] as const;
@@ -68,7 +68,7 @@ export function People({ problem }: RoomProps) {
       <Button
         variant="outlined"
         sx={{ mt: 1.5 }}
-        onClick={() => append({ id: newId(), name: '', roles: ['bench'], fromH: 8, toH: 17, away: [] })}
+        onClick={() => append({ id: shortId(), name: '', roles: ['bench'], fromH: 8, toH: 17, away: [] })}
       >
         Add a person
       </Button>

@@ -1,4 +1,5 @@
 import { z } from '../shared/zod';
+import { newId } from '../shared/newId';
 
 const figure = z.number().nullable();
 const name = z.string().trim().min(1, 'A name.').max(80, 'At most 80 signs.');
@@ -64,6 +65,6 @@ export const shopSchema = z.object({
 });
 
 /** Ids are never shown and never change: what was done by somebody stays theirs. */
-export const newId = (): string => crypto.randomUUID().slice(0, 13);
+export const shortId = (): string => newId().slice(0, 12);
 
 export const labels = { people: 'People', machines: 'Equipment', calendar: 'Calendar', devices: 'Devices' };

@@ -18,18 +18,34 @@ export const operation = (
   lags: [],
   freesTool: false,
   followsAtOnce: false,
+  isElsewhere: false,
+  endsWhenDone: false,
   ...more,
 });
 
-const weigh = (what: string, target: number): Operation['asks'][number] => ({
-  id: `weigh-${what}`,
-  kind: 'weigh',
+export const ask = (
+  id: string,
+  kind: Operation['asks'][number]['kind'],
+  what: string,
+  more: Partial<Operation['asks'][number]> = {},
+): Operation['asks'][number] => ({
+  id,
+  kind,
   what,
-  target,
-  tolerance: 0.005 * target,
-  unit: 'g',
+  target: null,
+  tolerance: null,
+  unit: null,
   atMost: false,
+  atLeast: false,
+  afterWait: false,
+  isWatched: false,
+  isMust: false,
+  lotOf: null,
+  ...more,
 });
+
+const weigh = (what: string, target: number): Operation['asks'][number] =>
+  ask(`weigh-${what}`, 'weigh', what, { target, tolerance: 0.005 * target, unit: 'g' });
 
 /** What a small silicone mold with two patterns is planned with. */
 export const choices = {
@@ -265,17 +281,7 @@ export const answer = {
     operation('mix-1', 'eachShot', 'Mix: the clock starts'),
     operation('pour-1', 'eachShot', 'Pour from the low end', {
       followsAtOnce: true,
-      asks: [
-        {
-          id: 'tick-1',
-          kind: 'tick',
-          what: 'risers show resin',
-          target: null,
-          tolerance: null,
-          unit: null,
-          atMost: false,
-        },
-      ],
+      asks: [ask('tick-1', 'tick', 'risers show resin')],
       lags: [
         {
           after: 'mix-1',

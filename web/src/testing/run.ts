@@ -1,18 +1,12 @@
 import type { RunView } from '../app/api/types';
-import { operation } from './plan';
+import { ask, operation } from './plan';
 
 /** A run of two operations, nothing done yet: a weighing, and a pour within ten minutes of it. */
 export function aRun(): RunView {
   const weigh = operation('weigh', 'eachShot', 'Weigh A and B', {
-    asks: (['A', 'B'] as const).map((what, i) => ({
-      id: `weigh-${what.toLowerCase()}`,
-      kind: 'weigh',
-      what,
-      target: i === 0 ? 100 : 50,
-      tolerance: 0.5,
-      unit: 'g',
-      atMost: false,
-    })),
+    asks: (['A', 'B'] as const).map((what, i) =>
+      ask(`weigh-${what.toLowerCase()}`, 'weigh', what, { target: i === 0 ? 100 : 50, tolerance: 0.5, unit: 'g' }),
+    ),
     cautions: ['cast-urethane'],
   });
   const pour = operation('pour', 'eachShot', 'Pour', {
@@ -64,6 +58,7 @@ export function aRun(): RunView {
         phase: 'waiting',
         began: null,
         handsEnd: null,
+        waitEnd: null,
         ended: null,
         answers: [],
         targets: asks.map((a) => ({
@@ -75,7 +70,10 @@ export function aRun(): RunView {
         })),
         ratios: [],
         cautionsRead: [],
+        cautionsBefore: id === 'weigh' ? ['cast-urethane'] : [],
         unanswered: asks.map((a) => a.id),
+        lotsUnsaid: [],
+        watched: [],
       })),
     },
   };

@@ -24,6 +24,7 @@ export function serve(answers: Record<string, unknown>) {
     asked.push(one);
     const found = answers[`${one.method} ${one.path}`];
     const value: unknown = typeof found === 'function' ? (found as (asked: Asked) => unknown)(one) : found;
+    if (value instanceof Response) return value;
     const refused = value === undefined;
     return new Response(JSON.stringify(refused ? { code: 'none', detail: 'There is nothing here.' } : value), {
       status: refused ? 404 : 200,

@@ -26,6 +26,9 @@ export class Problem extends Error {
   }
 }
 
+/** It came from the server itself; what stands between, a proxy's page of its own, has no code of ours. */
+export const isOfTheServer = ({ status, code }: Problem): boolean => status !== 0 && code !== 'http';
+
 /** The browser's fetch is looked up at each call, so that whoever stands in for it is asked too. */
 export const client = createClient<paths>({
   baseUrl: window.location.origin,

@@ -4,6 +4,7 @@ import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { Picture } from '../../shared/Picture';
 import { useGo, Ways } from '../../shared/useGo';
 import { Broken } from './Broken';
+import { letHeldKeysPressOnce } from './heldKeys';
 import { PartingLine } from './PartingLine';
 import { steps } from './steps';
 import { Unsent } from './Unsent';
@@ -48,6 +49,8 @@ const Strip = memo(function Strip({ projectId }: { projectId: string | undefined
   const night = (mode === 'system' ? systemMode : mode) === 'dark';
   const [help, setHelp] = useState(false);
   const go = useGo();
+
+  useEffect(letHeldKeysPressOnce, []);
 
   useEffect(() => {
     document.title = project ? `${project.name} · Stampo` : 'Stampo';

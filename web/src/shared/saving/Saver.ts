@@ -1,5 +1,5 @@
 import type { QueryClient, QueryKey } from '@tanstack/react-query';
-import { Problem } from '../../app/api/client';
+import { isOfTheServer, Problem } from '../../app/api/client';
 import type { Versioned } from '../../app/api/types';
 import { drafts } from './drafts';
 import { holds } from './sameContent';
@@ -31,6 +31,8 @@ export interface SaverState<T> {
   conflict: Conflict<T> | null;
   /** Typed here and not known to be saved. */
   pending: T | null;
+  /** A copy of it is in the browser, should that be closed. */
+  isKept: boolean;
   /** Counts contents that did not come from this page's own typing: forms start over from them. */
   generation: number;
 }
@@ -46,7 +48,14 @@ const MOST_TO_OUTLIVE = 30_000;
  * the version it was made on, again and again while the server is away, and with the page when that is left.
  */
 export class Saver<T extends object, A> {
-  private state: SaverState<T> = { phase: 'rest', problem: null, conflict: null, pending: null, generation: 0 };
+  private state: SaverState<T> = {
+    phase: 'rest',
+    problem: null,
+    conflict: null,
+    pending: null,
+    isKept: true,
+    generation: 0,
+  };
   private listeners = new Set<() => void>();
   private keeper: () => void = () => undefined;
   /** The version that what is typed was made on. */
@@ -142,10 +151,17 @@ export class Saver<T extends object, A> {
 
   /** The page goes: what is unsent goes with it, and a copy stays in the browser until it is known to have arrived. */
   readonly leave = () => {
-    const pending = this.pending();
-    if (!pending || this.base === undefined || this.state.phase === 'refused') return;
-    drafts.keep(this.key, { value: pending, version: this.base, sent: this.sending ?? this.unsure });
+    if (this.state.phase === 'refused') return;
+    this.keep();
     void this.send();
+  };
+
+  /** A copy in the browser, in case it is closed before the server is there again. */
+  private keep = () => {
+    const pending = this.pending();
+    if (!pending || this.base === undefined) return;
+    const isKept = drafts.keep(this.key, { value: pending, version: this.base, sent: this.sending ?? this.unsure });
+    if (isKept !== this.state.isKept) this.state = { ...this.state, isKept };
   };
 
   private busy = () => this.waiting !== null || this.sending !== null || this.state.conflict !== null;
@@ -169,6 +185,7 @@ export class Saver<T extends object, A> {
   };
 
   private sendIn = (ms: number, phase: Phase) => {
+    if (phase === 'late') this.keep();
     window.clearTimeout(this.timer);
     this.timer = window.setTimeout(() => void this.send(), ms);
     this.set({ phase, pending: this.pending() });
@@ -262,4 +279,4 @@ export class Saver<T extends object, A> {
 }
 
 /** The server is away, too busy or out of order: the same change may go through later. */
-const comesAgain = (problem: Problem) => problem.status === 0 || problem.status === 429 || problem.status >= 500;
+const comesAgain = (problem: Problem) => !isOfTheServer(problem) || problem.status === 429 || problem.status >= 500;

@@ -6,6 +6,7 @@ import { moment } from '../../shared/format';
 import { useAtBench } from '../../shared/useAtBench';
 import { Who } from '../../shared/Who';
 import { retiredFor } from './words';
+import { newId } from '../../shared/newId';
 
 type State = ShelfTool['state'];
 type Line = { act: string; at: string; by: string; text: string; photo?: string | null };
@@ -39,7 +40,7 @@ export function Book({ state, onAct, isPending }: Props) {
               sx={{ p: 0, minWidth: 0 }}
               disabled={!by}
               aria-label={`Take back: ${line.text}`}
-              onClick={() => onAct({ kind: 'takenBack', id: crypto.randomUUID(), by, act: line.act })}
+              onClick={() => onAct({ kind: 'takenBack', id: newId(), by, act: line.act })}
             >
               Take back
             </Button>
@@ -89,7 +90,7 @@ function Write({ isRetired, onAct, isPending }: Omit<Props, 'state'> & { isRetir
     if (kind === 'recounted' && (!Number.isInteger(number) || number === 0))
       return setWrong('How many shots more, or with a minus fewer?');
     setWrong(null);
-    const head = { id: crypto.randomUUID(), by };
+    const head = { id: newId(), by };
     const acts: Record<Kind, ToolAct> = {
       marked: {
         kind: 'marked',

@@ -9,6 +9,7 @@ import { Book } from './Book';
 import { Survival } from './Survival';
 import { useTool } from './useShelf';
 import { retiredFor } from './words';
+import { newId } from '../../shared/newId';
 
 /** A mold: what it is made of, where it lies, what it has made, how long it will last. */
 export function ToolPage() {
@@ -51,7 +52,7 @@ export function ToolPage() {
           action={
             <Button
               disabled={!by}
-              onClick={() => record.mutate({ kind: 'takenBack', id: crypto.randomUUID(), by, act: state.retired!.act })}
+              onClick={() => record.mutate({ kind: 'takenBack', id: newId(), by, act: state.retired!.act })}
             >
               Take that back
             </Button>

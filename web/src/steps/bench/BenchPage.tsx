@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { client, Problem, unwrap } from '../../app/api/client';
 import type { BenchAnswer, RunSummary, RunView } from '../../app/api/types';
-import { count } from '../../shared/format';
+import { count, moment } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { Stretches } from '../../shared/Stretches';
 import { stackingTable } from '../../shared/stackingTable';
@@ -15,6 +15,7 @@ import { ClockStrip } from './ClockStrip';
 import { RunPage } from './RunPage';
 import { useAtBench } from '../../shared/useAtBench';
 import { useOpenRuns } from './useRun';
+import { newId } from '../../shared/newId';
 
 /** What is to be done of a plan, what was, and a run of it when the address names one. */
 export function BenchPage() {
@@ -100,6 +101,12 @@ function Overview({ projectId, stretch }: { projectId: string; stretch: string |
           <Begin bench={bench} projectId={projectId} by={by} />
         </>
       )}
+      {bench.unreadable.map((run) => (
+        <Alert key={run.id} severity="warning" sx={{ my: 1 }}>
+          A run of {run.by}, begun {moment(run.begun)}, can’t be read: {run.why} It stays in the data; open it with the
+          release that wrote it.
+        </Alert>
+      ))}
       <Runs runs={bench.runs} projectId={projectId} />
     </>
   );
@@ -112,7 +119,7 @@ function Begin({ bench, projectId, by }: { bench: BenchAnswer; projectId: string
   const ids = useRef(new Map<string, string>());
   const begin = useMutation<RunView, Problem, BenchAnswer['next'][number]>({
     mutationFn: (next) => {
-      const id = ids.current.get(next.title) ?? crypto.randomUUID();
+      const id = ids.current.get(next.title) ?? newId();
       ids.current.set(next.title, id);
       return unwrap(
         client.POST('/api/projects/{id}/bench/runs', {

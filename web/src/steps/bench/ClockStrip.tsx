@@ -2,6 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { OpenRuns } from '../../app/api/types';
+import { number } from '../../shared/format';
 import { toneColour } from './big';
 import { keyOf, type Level, nameOf, said, standingOf } from './clocks';
 import { useServerNow } from './serverClock';
@@ -21,6 +22,7 @@ export function ClockStrip({ open, here }: { open: OpenRuns | undefined; here?: 
       aria-label="Running clocks"
       sx={{ display: 'flex', gap: 1, alignItems: 'stretch', flexWrap: 'wrap', mb: 1.5 }}
     >
+      <Alarms open={open} />
       {clocks.length === 0 && (
         <Typography color="textSecondary" sx={{ alignSelf: 'center' }}>
           No clock is running.
@@ -57,6 +59,50 @@ export function ClockStrip({ open, here }: { open: OpenRuns | undefined; here?: 
       <SoundSwitch />
     </Box>
   );
+}
+
+const RING_AGAIN_MS = 15_000;
+
+/** What is lost while something depends on it: said first, and called out until it holds again. */
+function Alarms({ open }: { open: OpenRuns | undefined }) {
+  const lost = (open?.runs ?? []).flatMap((run) => run.alarms.map((alarm) => ({ run, alarm })));
+  const isLost = lost.length > 0;
+  useEffect(() => {
+    if (!isLost) return;
+    ring('lost');
+    const timer = setInterval(() => ring('lost'), RING_AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [isLost]);
+  return lost.map(({ run, alarm }) => (
+    <Box
+      key={`${run.id} ${alarm.operation} ${alarm.ask}`}
+      component={Link}
+      to={`/projects/${run.projectId}/bench?run=${run.id}&op=${alarm.operation}`}
+      role="alert"
+      sx={{
+        display: 'block',
+        minWidth: 190,
+        px: 1.5,
+        py: 0.75,
+        border: 2,
+        borderColor: 'error.main',
+        backgroundColor: 'error.main',
+        color: 'error.contrastText',
+        textDecoration: 'none',
+      }}
+    >
+      <Typography noWrap sx={{ fontSize: 13, maxWidth: 260 }}>
+        {run.project}, {run.title.toLowerCase()}
+      </Typography>
+      <Typography sx={{ fontSize: 22, fontWeight: 700, lineHeight: 1.2 }}>
+        {alarm.value === null ? 'Not heard' : 'Lost'}: {alarm.device}
+      </Typography>
+      <Typography noWrap sx={{ fontSize: 13, maxWidth: 260 }}>
+        {alarm.what}
+        {alarm.value !== null && `: ${number(alarm.value)} ${alarm.unit}`}
+      </Typography>
+    </Box>
+  ));
 }
 
 function SoundSwitch() {

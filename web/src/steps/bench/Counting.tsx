@@ -24,11 +24,11 @@ const defects = [
 
 /** What became of the part of each cavity; what is not good says why. */
 export function Counting({ run, record }: { run: RunView; record: Recorder }) {
-  const [asked, setAsked] = useState<{ cavity: number; fate: 'rework' | 'scrap' } | null>(null);
+  const [asked, setAsked] = useState<Partial<Record<number, 'rework' | 'scrap'>>>({});
   const count = (cavity: number, fate: (typeof fates)[number], defect: string | null) => {
     const before = run.state.counts.find((c) => c.cavity === cavity);
     record({ kind: 'counted', cavity, fate, defect, ...(before && { corrects: before.act }) });
-    setAsked(null);
+    setAsked((others) => ({ ...others, [cavity]: undefined }));
   };
   return (
     <Box component="section" aria-label="Parts of this shot" sx={{ my: 2 }}>
@@ -43,24 +43,26 @@ export function Counting({ run, record }: { run: RunView; record: Recorder }) {
               {fates.map((fate) => (
                 <BigButton
                   key={fate}
-                  variant={counted?.fate === fate ? 'contained' : 'outlined'}
+                  variant={(asked[cavity] ?? counted?.fate) === fate ? 'contained' : 'outlined'}
                   color={fate === 'scrap' ? 'error' : fate === 'rework' ? 'warning' : 'primary'}
-                  aria-pressed={counted?.fate === fate}
-                  onClick={() => (fate === 'good' ? count(cavity, fate, null) : setAsked({ cavity, fate }))}
+                  aria-pressed={(asked[cavity] ?? counted?.fate) === fate}
+                  onClick={() =>
+                    fate === 'good' ? count(cavity, fate, null) : setAsked((now) => ({ ...now, [cavity]: fate }))
+                  }
                 >
                   {fate}
                 </BigButton>
               ))}
               <Typography sx={bigText}>{counted?.defect}</Typography>
             </Box>
-            {asked?.cavity === cavity && (
+            {asked[cavity] && (
               <Box
                 role="group"
-                aria-label="What is wrong with it"
+                aria-label={`What is wrong with it, cavity ${cavity}`}
                 sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', my: 1 }}
               >
                 {defects.map((defect) => (
-                  <BigButton key={defect} onClick={() => count(cavity, asked.fate, defect)}>
+                  <BigButton key={defect} onClick={() => count(cavity, asked[cavity]!, defect)}>
                     {defect}
                   </BigButton>
                 ))}

@@ -1,6 +1,7 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import type { DeviceNow, Operation, OperationState } from '../../app/api/types';
+import { limitSaid } from '../../shared/asked';
 import { number } from '../../shared/format';
 import { NumberField } from '../../shared/NumberField';
 import { useDevices, useTelling } from '../../shared/useDevices';
@@ -32,7 +33,7 @@ export function Measure({ ask, state, onTake }: Props) {
   const band: Band = target ?? {
     target: ask.target,
     least: ask.atMost || ask.target === null ? null : ask.target - (ask.tolerance ?? 0),
-    most: ask.target === null ? null : ask.target + (ask.tolerance ?? 0),
+    most: ask.atLeast || ask.target === null ? null : ask.target + (ask.tolerance ?? 0),
   };
   const unit = ask.unit ?? '';
   const live = device?.status === 'live' ? device.reading : null;
@@ -42,7 +43,7 @@ export function Measure({ ask, state, onTake }: Props) {
     <Box role="group" aria-label={ask.what}>
       <Typography sx={bigText}>
         <b>{ask.kind === 'weigh' ? `Weigh ${ask.what}` : ask.what}</b>:{' '}
-        {band.target === null ? '' : `${ask.atMost ? 'at most ' : ''}${fixed(band.target, unit)} ${unit}`}
+        {band.target === null ? '' : `${limitSaid(ask)}${fixed(band.target, unit)} ${unit}`}
         {band.least !== null && band.most !== null && (
           <Typography component="span" color="textSecondary" sx={{ fontSize: 17 }}>
             {' '}

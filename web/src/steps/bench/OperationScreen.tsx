@@ -1,13 +1,17 @@
 import { Box, Typography } from '@mui/material';
+import { useState } from 'react';
 import type { Operation, OperationState, RunView } from '../../app/api/types';
 import { unbroken } from '../../shared/format';
 import { BigButton, bigText, hugeNumber, toneColour } from './big';
 import { CautionTicks } from './CautionTicks';
 import { said, standingOf } from './clocks';
 import { Counting } from './Counting';
+import { EndEarly } from './EndEarly';
+import { LotsAsked } from './LotsAsked';
 import { fixed, Measure } from './Measure';
 import { useServerNow } from './serverClock';
 import type { Recorder } from './useRun';
+import { Watched } from './Watched';
 
 interface Props {
   run: RunView;
@@ -23,7 +27,9 @@ interface Props {
 export function OperationScreen(props: Props) {
   const { run, operation, state, by } = props;
   const read = cautionsReadBy(run, by);
-  const unread = operation.cautions.filter((caution) => !read.has(caution));
+  // Before a clock starts, what follows on it is read too: while it runs nobody has the time.
+  const due = state.phase === 'waiting' ? state.cautionsBefore : operation.cautions;
+  const unread = due.filter((caution) => !read.has(caution));
   return (
     <Box component="section" aria-label={operation.name}>
       <Typography variant="h1" sx={{ fontSize: { xs: 27, md: 36 }, lineHeight: 1.15 }}>
@@ -43,6 +49,11 @@ export function OperationScreen(props: Props) {
         />
       ) : (
         <>
+          {operation.asks
+            .filter((ask) => ask.isWatched && state.phase !== 'waiting' && state.phase !== 'done')
+            .map((ask) => (
+              <Watched key={ask.id} ask={ask} operation={operation} state={state} />
+            ))}
           {state.phase !== 'waiting' && <Asks {...props} />}
           {operation.asks.some((a) => a.kind === 'count') && state.phase !== 'waiting' && (
             <Counting run={run} record={props.record} />
@@ -51,6 +62,16 @@ export function OperationScreen(props: Props) {
         </>
       )}
     </Box>
+  );
+}
+
+/** What goes on alone has had its time, was ended before it, or is over when a machine says so. */
+function useWaitOver(operation: Operation, state: OperationState): boolean {
+  const now = useServerNow(1000);
+  if (operation.waitMin === 0 || state.phase === 'done') return true;
+  if (state.phase !== 'alone' || !state.handsEnd) return false;
+  return (
+    operation.endsWhenDone || state.waitEnd !== null || now >= Date.parse(state.handsEnd) + 60_000 * operation.waitMin
   );
 }
 
@@ -91,9 +112,10 @@ function Clocks({ run, operation }: Pick<Props, 'run' | 'operation'>) {
   });
 }
 
-function Asks({ operation, state, record }: Props) {
+function Asks({ run, operation, state, record }: Props) {
+  const isWaitOver = useWaitOver(operation, state);
   const answered = new Map(state.answers.map((a) => [a.ask, a]));
-  const open = operation.asks.filter((a) => !answered.has(a.id) && a.kind !== 'count');
+  const open = operation.asks.filter((a) => !answered.has(a.id) && a.kind !== 'count' && (!a.afterWait || isWaitOver));
   const measured = open.find((a) => a.kind === 'weigh' || a.kind === 'read');
   const done = state.phase === 'done';
   return (
@@ -154,6 +176,9 @@ function Asks({ operation, state, record }: Props) {
               ☐ {ask.what}
             </BigButton>
           ))}
+      {operation.asks.some((a) => a.lotOf) && state.phase !== 'waiting' && (
+        <LotsAsked run={run} operation={operation} record={record} />
+      )}
       {!done && measured && (
         <Measure
           key={measured.id}
@@ -184,18 +209,26 @@ function GoOn({ run, operation, state, by, record, onNext }: Props) {
   const waits = run.state.clocks.find(
     (c) => c.operation === operation.id && !c.stopped && c.kind !== 'within' && standingOf(c, now).level < 100,
   );
-  const early = waits ? ', too early' : '';
+  const early = waits ? ', too early: kept as a deviation' : '';
+  const isWaitOver = useWaitOver(operation, state);
+  const [isEnding, setEnding] = useState(false);
   const index = run.sheet.operations.findIndex((o) => o.id === operation.id);
   const next = run.sheet.operations[index + 1];
   const follows = next?.followsAtOnce ? next : undefined;
-  const missing = state.unanswered.length;
+  const open = operation.asks.filter((a) => state.unanswered.includes(a.id) && (!a.afterWait || isWaitOver));
+  const missing = open.length;
+  const lots = state.lotsUnsaid.length;
+  const must = operation.asks.find(
+    (a) => a.isMust && state.answers.find((answer) => answer.ask === a.id)?.within !== true,
+  );
   const isOff = state.answers.some((a) => a.within === false) || state.ratios.some((r) => !r.within);
-  const late = `${isOff ? ', though out of its band' : ''}${missing > 0 ? `, ${missing} not answered` : ''}`;
-  const isDoubtful = isOff || missing > 0;
+  const late = `${isOff ? ', though out of its band' : ''}${missing > 0 ? `, ${missing} not answered` : ''}${lots > 0 ? `, ${lots === 1 ? 'a lot' : `${lots} lots`} not said` : ''}`;
+  const isDoubtful = isOff || missing > 0 || lots > 0;
   const end = () => {
     record({ kind: 'finished', operation: operation.id });
     const read = cautionsReadBy(run, by);
-    if (follows && follows.cautions.every((c) => read.has(c))) record({ kind: 'began', operation: follows.id });
+    const due = follows && run.state.operations.find((o) => o.id === follows.id)!.cautionsBefore;
+    if (follows && due!.every((c) => read.has(c))) record({ kind: 'began', operation: follows.id });
     onNext();
   };
   const go = (label: string, onClick: () => void, isEarly = false) => (
@@ -206,7 +239,8 @@ function GoOn({ run, operation, state, by, record, onNext }: Props) {
       sx={isEarly ? {} : { minHeight: 84, fontSize: 26, px: 4 }}
       data-key="g"
       aria-keyshortcuts="g"
-      onClick={onClick}
+      // The second of two taps would fall on whatever stands here next.
+      onClick={(event) => event.detail < 2 && onClick()}
     >
       {label}
     </BigButton>
@@ -216,10 +250,28 @@ function GoOn({ run, operation, state, by, record, onNext }: Props) {
       return go(`Begin${early}`, () => record({ kind: 'began', operation: operation.id }), early !== '');
     case 'hands':
       return operation.waitMin > 0
-        ? go(`Leave it alone${late}`, () => record({ kind: 'left', operation: operation.id }), isDoubtful)
+        ? go(`Start the wait${late}`, () => record({ kind: 'left', operation: operation.id }), isDoubtful)
         : go(follows ? `Done, go on: ${follows.name.toLowerCase()}${late}` : `Done${late}`, end, isDoubtful);
     case 'alone':
-      return go(`It is over${early}${late}`, end, isDoubtful || early !== '');
+      if (!isWaitOver)
+        return isEnding ? (
+          <EndEarly
+            onEnd={(reason) => {
+              record({ kind: 'waitEnded', operation: operation.id, reason });
+              setEnding(false);
+            }}
+            onStay={() => setEnding(false)}
+          />
+        ) : (
+          go('End it early', () => setEnding(true), true)
+        );
+      return must ? (
+        <Typography sx={{ ...bigText, color: 'error.main' }} role="status">
+          First: {must.what}, at most {must.target} {must.unit}.
+        </Typography>
+      ) : (
+        go(follows ? `It is over, go on: ${follows.name.toLowerCase()}${late}` : `It is over${late}`, end, isDoubtful)
+      );
     default:
       return next ? go(`Next: ${next.name.toLowerCase()}`, onNext) : null;
   }

@@ -14,12 +14,14 @@ const times = new Intl.DateTimeFormat('en-GB', {
 /** Everything that was recorded, in its order; what was wrong is withdrawn by a further act. */
 export function RunLog({ run, record }: { run: RunView; record: Recorder }) {
   const corrected = new Set(run.log.map(({ act }) => act.corrects).filter(Boolean));
+  // Curves of what is watched are drawn where they belong.
+  const told = run.log.filter(({ act }) => act.kind !== 'watched');
   const names = new Map(run.sheet.operations.map((o) => [o.id, o]));
   return (
     <Box sx={{ mt: 3 }}>
-      <Folded label="Log" says={`${run.log.length} acts, begun by ${run.by} ${times.format(new Date(run.begun))}`}>
+      <Folded label="Log" says={`${told.length} acts, begun by ${run.by} ${times.format(new Date(run.begun))}`}>
         <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-          {run.log.map(({ act, at, ordinal }) => (
+          {told.map(({ act, at, ordinal }) => (
             <Box
               component="li"
               key={act.id}
@@ -59,6 +61,12 @@ function says(act: Act, operation: RunView['sheet']['operations'][number] | unde
       return `${of}: begun`;
     case 'left':
       return `${of}: left alone`;
+    case 'waitEnded':
+      return `${of}: ended early, ${act.reason}`;
+    case 'lost':
+      return `${of}: ${ask?.what} lost${act.value === null ? ', nothing heard' : ` at ${act.value} ${ask?.unit ?? ''}`}`;
+    case 'heldAgain':
+      return `${of}: ${ask?.what} holds again, ${act.value} ${ask?.unit ?? ''}`;
     case 'finished':
       return `${of}: done`;
     case 'answered':

@@ -4,10 +4,12 @@ import { Link, useSearchParams } from 'react-router';
 import type { RunView } from '../../app/api/types';
 import { Refusal } from '../../shared/Refusal';
 import { useAddress } from '../../shared/useAddress';
+import { moment, word } from '../../shared/format';
 import { AtBench } from './AtBench';
 import { BigButton, bigText } from './big';
 import { Counting } from './Counting';
 import { OperationScreen } from './OperationScreen';
+import type { Post } from './Outbox';
 import { RunLog } from './RunLog';
 import { SideActs } from './SideActs';
 import { type Recorder, useRun } from './useRun';
@@ -24,14 +26,16 @@ export function RunPage({ id, isLive }: { id: string; isLive: boolean }) {
     <>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
         <Typography sx={{ ...bigText, fontWeight: 640, flex: 1 }}>{run.sheet.title}</Typography>
-        <Typography color={post.isCutOff || !isLive ? 'error' : 'textSecondary'} role="status">
+        <Typography color={post.isCutOff || post.failing || !isLive ? 'error' : 'textSecondary'} role="status">
           {post.isCutOff
-            ? `Cut off from the server: ${post.waiting.length} kept here and sent in order`
-            : post.waiting.length > 0
-              ? 'Sending …'
-              : isLive
-                ? 'All on disk'
-                : 'All on disk; what others do comes late'}
+            ? `Cut off from the server: ${post.waiting.length} ${whereKept(post)} and sent in order`
+            : post.failing
+              ? `The server can’t take it now: ${post.waiting.length} ${whereKept(post)} and sent again. It says: ${post.failing}`
+              : post.waiting.length > 0
+                ? 'Sending …'
+                : isLive
+                  ? 'All on disk'
+                  : 'All on disk; what others do comes late'}
         </Typography>
         <BigButton sx={{ minHeight: 48 }} aria-expanded={choosing || !by} onClick={() => setChoosing(!choosing)}>
           {by || 'Who is it?'}
@@ -56,10 +60,24 @@ export function RunPage({ id, isLive }: { id: string; isLive: boolean }) {
           Not taken: {refused.message}
         </Alert>
       ))}
+      {post.clipped.map((clipped) => (
+        <Alert
+          key={clipped.id}
+          severity="warning"
+          sx={{ my: 1 }}
+          action={<Button onClick={() => seen(clipped.id)}>Seen</Button>}
+        >
+          This browser’s clock is more than a month off: act {clipped.ordinal} is kept, and stands at{' '}
+          {moment(clipped.at)}. Say in a note when it was.
+        </Alert>
+      ))}
       {by && <Running run={run} by={by} record={record} onName={setBy} />}
     </>
   );
 }
+
+const whereKept = ({ isOnlyHere }: Post) =>
+  isOnlyHere ? 'only on this page (the browser has no room: leave it open)' : 'kept here';
 
 interface Props {
   run: RunView;
@@ -73,7 +91,14 @@ function useBenchKeys() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const at = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName)) return;
+      if (
+        event.repeat ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName)
+      )
+        return;
       document.querySelector<HTMLElement>(`main [data-key="${CSS.escape(event.key)}"]:not(:disabled)`)?.click();
     };
     window.addEventListener('keydown', onKey);
@@ -177,6 +202,8 @@ function TheEnd({ run, record, over }: { run: RunView; record: Recorder; over: b
   const { state, sheet } = run;
   const left = state.operations.filter((o) => o.phase !== 'done').length;
   const unanswered = state.operations.flatMap((o) => o.unanswered).length;
+  const lots = new Set(state.operations.flatMap((o) => o.lotsUnsaid)).size;
+  const odd = state.remarks.filter((remark) => remark.what !== null);
   const uncounted = sheet.parts - state.counts.length;
   return (
     <Box component="section" aria-label="Count and end">
@@ -188,11 +215,27 @@ function TheEnd({ run, record, over }: { run: RunView; record: Recorder; over: b
         {[
           left > 0 && `${left} of ${state.operations.length} operations not done`,
           unanswered > 0 && `${unanswered} not answered`,
+          lots > 0 && `${lots} lots not said`,
           uncounted > 0 && `${uncounted} of ${sheet.parts} parts not counted`,
         ]
           .filter(Boolean)
           .join('; ') || 'All done, answered and counted.'}
       </Typography>
+      {odd.length > 0 && (
+        <Box component="section" aria-label="Not as planned" sx={{ mt: 2 }}>
+          <Typography variant="h2" sx={{ fontSize: 20 }}>
+            Not as planned
+          </Typography>
+          <Box component="ul" sx={{ m: 0, pl: 3, fontSize: 18 }}>
+            {odd.map((remark, i) => (
+              <li key={`${remark.act} ${i}`}>
+                {sheet.operations.find((o) => o.id === remark.operation)?.name}: {remark.text ?? word(remark.what!)},{' '}
+                {remark.by}
+              </li>
+            ))}
+          </Box>
+        </Box>
+      )}
       {!over && (
         <BigButton
           variant="contained"

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { RunView } from '../../app/api/types';
 import { AtBench } from './AtBench';
 import { BigButton, bigText } from './big';
+import { LotForm } from './LotForm';
 import type { Recorder } from './useRun';
 
 const deviations = [
@@ -75,7 +76,7 @@ export function SideActs({ run, operation, record, onName }: Props) {
           {note('Note')}
         </Asked>
       )}
-      {open === 'lot' && <Lot operation={operation} record={record} onDone={close} />}
+      {open === 'lot' && <LotForm operation={operation} record={record} onDone={close} />}
       {open === 'over' && (
         <AtBench
           name={run.state.atBench}
@@ -159,47 +160,3 @@ const Asked = ({ label, can, onDo, children }: AskedProps) => (
     </BigButton>
   </Box>
 );
-
-const today = () => new Date().toISOString().slice(0, 10);
-
-/** A lot as it is scanned or typed: a scanner types and ends with Enter. */
-function Lot({ operation, record, onDone }: { operation: string; record: Recorder; onDone: () => void }) {
-  const [what, setWhat] = useState('');
-  const [lot, setLot] = useState('');
-  const [expires, setExpires] = useState('');
-  const past = expires !== '' && expires < today();
-  return (
-    <Asked
-      label={past ? 'Use it all the same' : 'Keep the lot'}
-      can={what.trim() !== '' && lot.trim() !== ''}
-      onDo={() => {
-        record({ kind: 'lotUsed', operation, what: what.trim(), lot: lot.trim(), expires: expires || null });
-        if (past)
-          record({
-            kind: 'deviated',
-            operation,
-            what: 'wrongLot',
-            note: `${what.trim()} ${lot.trim()} expired ${expires}`,
-          });
-        onDone();
-      }}
-    >
-      <TextField
-        label="What it is"
-        value={what}
-        onChange={(event) => setWhat(event.target.value)}
-        sx={{ width: 170 }}
-      />
-      <TextField label="Lot" value={lot} onChange={(event) => setLot(event.target.value)} sx={{ width: 170 }} />
-      <TextField
-        type="date"
-        label="Expires"
-        value={expires}
-        onChange={(event) => setExpires(event.target.value)}
-        error={past}
-        helperText={past ? 'Expired: it is kept as a deviation.' : undefined}
-        sx={{ width: 170 }}
-      />
-    </Asked>
-  );
-}

@@ -2,9 +2,10 @@ import { expect, test } from 'vitest';
 import type { Act } from '../../app/api/types';
 import { aRun } from '../../testing/run';
 import { withWaiting } from './overlay';
+import { newId } from '../../shared/newId';
 
 const now = Date.parse('2026-03-02T08:10:00Z');
-const act = (more: object) => ({ id: crypto.randomUUID(), by: 'Maud', ...more }) as Act;
+const act = (more: object) => ({ id: newId(), by: 'Maud', ...more }) as Act;
 
 test('what was tapped stands at once, and its clock runs', () => {
   const run = withWaiting(

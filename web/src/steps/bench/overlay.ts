@@ -8,12 +8,14 @@ export function withWaiting(run: RunView, acts: readonly Act[], nowMs: number): 
   if (acts.length === 0) return run;
   const known = new Set(run.log.map(({ act }) => act.id));
   const at = new Date(nowMs).toISOString();
-  const operations = acts
-    .filter((act) => !known.has(act.id) && !act.corrects)
+  const going = acts.filter((act) => !known.has(act.id) && !act.corrects);
+  const lots = new Set(going.flatMap((act) => (act.kind === 'lotUsed' ? [act.what] : [])));
+  const operations = going
     .reduce(
       (all, act) => ('operation' in act ? all.map((o) => (o.id === act.operation ? changed(o, act, at) : o)) : all),
       run.state.operations,
-    );
+    )
+    .map((o) => (lots.size > 0 ? { ...o, lotsUnsaid: o.lotsUnsaid.filter((of) => !lots.has(of)) } : o));
   return {
     ...run,
     state: {
@@ -31,6 +33,8 @@ function changed(o: OperationState, act: Act, at: string): OperationState {
       return o.began ? o : { ...o, phase: 'hands', began: at };
     case 'left':
       return { ...o, phase: o.phase === 'done' ? 'done' : 'alone', began: o.began ?? at, handsEnd: o.handsEnd ?? at };
+    case 'waitEnded':
+      return { ...o, waitEnd: o.waitEnd ?? at };
     case 'finished':
       return { ...o, phase: 'done', began: o.began ?? at, handsEnd: o.handsEnd ?? at, ended: o.ended ?? at };
     case 'cautionRead':
@@ -103,6 +107,11 @@ function started(run: RunView, operations: readonly OperationState[]): Clock[] {
 function stopped(clock: Clock, operations: readonly OperationState[]): Clock {
   if (clock.stopped) return clock;
   const state = operations.find((o) => o.id === clock.operation);
-  const over = clock.kind === 'notBefore' ? state?.began : state?.ended;
+  const over =
+    clock.kind === 'notBefore'
+      ? state?.began
+      : clock.kind === 'alone'
+        ? (state?.waitEnd ?? state?.ended)
+        : state?.ended;
   return over ? { ...clock, stopped: over } : clock;
 }

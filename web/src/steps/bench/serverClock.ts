@@ -7,7 +7,11 @@ export function hear(nowIso: string) {
   offset = Date.parse(nowIso) - performance.now();
 }
 
-export const serverNow = (): number => (offset === null ? Date.now() : offset + performance.now());
+export const serverNow = (): number => serverAt(performance.now());
+
+/** The server’s time when this page’s clock stood there. */
+export const serverAt = (pageMs: number): number =>
+  offset === null ? Date.now() - (performance.now() - pageMs) : offset + pageMs;
 
 /** The server’s time, a few times a second. */
 export function useServerNow(everyMs = 250): number {

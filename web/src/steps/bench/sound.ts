@@ -34,10 +34,17 @@ export const useSound = (): Sound =>
     return () => watchers.delete(watcher);
   }, now);
 
-const tones: Record<Exclude<Level, 0>, number[]> = { 50: [660], 80: [660, 660], 100: [880, 660, 880] };
+type Call = Exclude<Level, 0> | 'lost';
 
-/** One tone at half, two at four fifths, three when it is up. */
-export function ring(level: Exclude<Level, 0>) {
+const tones: Record<Call, number[]> = {
+  50: [660],
+  80: [660, 660],
+  100: [880, 660, 880],
+  lost: [990, 740, 990, 740, 990, 740],
+};
+
+/** One tone at half, two at four fifths, three when it is up; six, up and down, for a reading that is lost. */
+export function ring(level: Call) {
   if (now() !== 'on' || !context) return;
   tones[level].forEach((hertz, i) => {
     const [tone, loudness, at] = [context!.createOscillator(), context!.createGain(), context!.currentTime + i * 0.35];

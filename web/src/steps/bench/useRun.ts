@@ -3,11 +3,18 @@ import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Act, OpenRuns, RunView } from '../../app/api/types';
 import { useIsLive, useLive } from '../../shared/live';
-import { Outbox, unsentRuns } from './Outbox';
+import { kept } from './kept';
+import { Outbox } from './Outbox';
 import { withWaiting } from './overlay';
 import { hear, serverNow } from './serverClock';
+import { newId } from '../../shared/newId';
 
 const outboxes = new Map<string, Outbox>();
+
+// A page with work that is not on disk asks before it is left.
+window.addEventListener('beforeunload', (event) => {
+  if ([...outboxes.values()].some((outbox) => outbox.now().waiting.length > 0)) event.preventDefault();
+});
 
 type Queries = ReturnType<typeof useQueryClient>;
 
@@ -51,7 +58,7 @@ export function useRun(id: string, by: string) {
     [query.data, post.waiting],
   );
   const record = useCallback(
-    (...acts: NewAct[]) => outbox.add(acts.map((act) => ({ id: crypto.randomUUID(), by, ...act }) as Act)),
+    (...acts: NewAct[]) => outbox.add(acts.map((act) => ({ id: newId(), by, ...act }) as Act)),
     [outbox, by],
   );
   return { run, failure: query.error, post, record, seen: (act: string) => outbox.seen(act) };
@@ -73,7 +80,7 @@ export function useOpenRuns() {
   );
   useLive('run', changed);
   useEffect(() => {
-    for (const run of unsentRuns()) outboxOf(run, queries);
+    for (const run of kept.runs()) outboxOf(run, queries);
   }, [queries]);
   const query = useQuery<OpenRuns, Problem>({
     queryKey: ['runs'],

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import type { Brief } from '../../app/api/types';
 import { count, date, word } from '../../shared/format';
-import { isoDay } from './briefForm';
+import { dayOf, isoDay } from '../../shared/days';
 import { monthMarks, placeOf, type Span, spanOf } from '../../shared/timeline';
 
 const WIDTH = 560;
@@ -38,7 +38,7 @@ export function DemandTimeline() {
 
   const key = (event: React.KeyboardEvent, i: number) => {
     const row = rows[i]!;
-    const at = Date.parse(row.neededBy);
+    const at = dayOf(row.neededBy).getTime();
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [-7, 1],
       ArrowRight: [7, 1],
@@ -72,7 +72,7 @@ export function DemandTimeline() {
           </g>
         ))}
         {rows.map((row, i) => {
-          const at = Date.parse(row.neededBy);
+          const at = dayOf(row.neededBy).getTime();
           if (Number.isNaN(at) || !(row.quantity >= 1)) return null;
           const x = placeOf(at, span) * WIDTH;
           const y = FLOOR - (Math.log(row.quantity) / Math.log(span.most)) * (FLOOR - 16);

@@ -1,5 +1,6 @@
 import { z } from '../../shared/zod';
 import type { Brief } from '../../app/api/types';
+import { isoDay } from '../../shared/days';
 
 const day = z.iso.date('Give a date.');
 const size = z.number().positive().nullable();
@@ -172,6 +173,3 @@ export const propertyWords: Record<
 
 /** The day so many days from now, as the form keeps dates. */
 export const inDays = (days: number): string => isoDay(new Date(Date.now() + days * 86_400_000));
-
-export const isoDay = (day: Date): string =>
-  `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`;

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { client, postTable, type Problem, unwrap } from '../../app/api/client';
 import type { Entry, InspectionItem, InspectionView, ItemChart } from '../../app/api/types';
+import { newId } from '../../shared/newId';
 
 type Decision = 'use' | 'rework' | 'scrap';
 
@@ -58,7 +59,7 @@ export function useInspection(projectId: string, stretch: string | undefined) {
       unwrap(
         client.POST('/api/projects/{id}/inspection/decisions', {
           params,
-          body: { id: crypto.randomUUID(), note: note || null, ...decided },
+          body: { id: newId(), note: note || null, ...decided },
         }),
       ),
     onSuccess: stands,

@@ -1,11 +1,12 @@
 import type { ThreePoint } from '../../app/api/types';
+import { dayOf } from '../../shared/days';
 import { number } from '../../shared/format';
 
 const days = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 const times = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** The workshop's own clock: moments come without a zone and are shown as they are. */
-export const day = (moment: string): string => days.format(new Date(moment));
+export const day = (moment: string): string => days.format(dayOf(moment));
 
 export const time = (moment: string): string => times.format(new Date(moment));
 

@@ -12,6 +12,7 @@ import { handOf, stretchesOf } from './decide/hand';
 import { HandSequence, useSequence } from './decide/HandSequence';
 import { DecisionLog } from './DecisionLog';
 import { reasonField } from './reasonField';
+import { UnreadableDecisions } from './UnreadableDecisions';
 
 const schema = z.object({
   reason: z.string().trim().min(2, 'Why this one? Somebody will read it in a year.').max(2000),
@@ -93,6 +94,7 @@ export const DecisionPanel = memo(function DecisionPanel({ projectId, routes, ha
         </Button>
         {problem && <Alert severity="error">{problem.message}</Alert>}
       </Box>
+      <UnreadableDecisions projectId={projectId} />
       <DecisionLog projectId={projectId} decisions={decisions.data ?? none} open={opened} />
     </Box>
   );

@@ -25,7 +25,9 @@ export async function convertStep(
       `${step.name} has ${Math.round(step.size / 1e6)} MB; the limit is ${LARGEST_MB} MB. Export the part alone.`,
     );
   const bytes = await step.arrayBuffer();
-  const sha256 = hex(await crypto.subtle.digest('SHA-256', bytes));
+  // The browser's own digest is absent where the page came over plain HTTP.
+  const { sha256: digest } = await import('@noble/hashes/sha2.js');
+  const sha256 = hex(digest(new Uint8Array(bytes)));
   const worker = new Worker(new URL('./stepWorker.ts', import.meta.url), { type: 'module' });
   try {
     const stl = await new Promise<ArrayBuffer>((resolve, reject) => {
@@ -51,4 +53,4 @@ export async function convertStep(
   }
 }
 
-const hex = (digest: ArrayBuffer) => [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
+const hex = (digest: Uint8Array) => [...digest].map((b) => b.toString(16).padStart(2, '0')).join('');

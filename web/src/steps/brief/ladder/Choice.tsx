@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { client, type Problem, unwrap } from '../../../app/api/client';
 import type { Brief, LadderAnswer, Versioned } from '../../../app/api/types';
 import { date, number } from '../../../shared/format';
-import { isoDay } from '../briefForm';
+import { today } from '../../../shared/days';
 import { Rungs, type RungsProps } from './Rungs';
 
 const POINTS = 5;
@@ -45,7 +45,6 @@ export function Choice({
   const asked = brief.data?.value.hardness;
   const inBrief = (shoreA: number) => asked?.scale === 'a' && asked.value === shoreA;
   const chosen = answer.rungs.find((r) => r.materialId === ladder.chosenMaterialId);
-  const today = isoDay(new Date());
   return (
     <Box sx={{ display: 'grid', gap: 1.5 }}>
       <TextField
@@ -66,8 +65,8 @@ export function Choice({
         put={put}
         inBrief={inBrief}
         onChoose={(rung) => {
-          put({ chosenMaterialId: rung.materialId, chosenOn: today });
-          write.mutate({ shoreA: rung.shoreA, reason: ladder.reason, on: today });
+          put({ chosenMaterialId: rung.materialId, chosenOn: today() });
+          write.mutate({ shoreA: rung.shoreA, reason: ladder.reason, on: today() });
         }}
       />
       {write.error && <Alert severity="error">{write.error.message}</Alert>}

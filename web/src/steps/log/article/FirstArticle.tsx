@@ -9,6 +9,7 @@ import { stackingTable } from '../../../shared/stackingTable';
 import { useAtBench } from '../../../shared/useAtBench';
 import { Who } from '../../../shared/Who';
 import { gauges, limits, valued } from '../words';
+import { newId } from '../../../shared/newId';
 
 interface Props {
   projectId: string;
@@ -32,7 +33,7 @@ export function FirstArticle({ projectId, stretch }: Props) {
       unwrap(
         client.POST('/api/projects/{id}/inspection/first-article/{shot}/signatures', {
           params: path,
-          body: { id: crypto.randomUUID(), ...signed },
+          body: { id: newId(), ...signed },
         }),
       ),
     onSuccess: (now) => queries.setQueryData(queryKey, now),

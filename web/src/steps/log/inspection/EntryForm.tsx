@@ -8,6 +8,7 @@ import { useAtBench } from '../../../shared/useAtBench';
 import { useDevices } from '../../../shared/useDevices';
 import { Who } from '../../../shared/Who';
 import { numberOf, valued } from '../words';
+import { newId } from '../../../shared/newId';
 
 interface Props {
   item: InspectionItem;
@@ -32,7 +33,8 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
   const picker = useRef<HTMLInputElement>(null);
   const field = useRef<HTMLInputElement>(null);
   const device = useDevices().data?.find((d) => d.kind === (item.kind === 'hardness' ? 'hardness' : 'calliper'));
-  const send = (look?: number, keyed?: number) => {
+  const lastKey = useRef<string | null>(null);
+  const send = (look?: number, keyed?: number, key?: string) => {
     const numbers = keyed === undefined ? value.trim().split(/\s+/).map(numberOf) : [keyed];
     const shotNumber = numberOf(shot);
     if (!Number.isInteger(shotNumber) || shotNumber < 1) return setWrong('Which shot? A whole number from 1.');
@@ -41,7 +43,7 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
     if (!by) return setWrong('Who measures?');
     setWrong(null);
     const entry: Entry = {
-      id: crypto.randomUUID(),
+      id: key ?? newId(),
       item: item.id,
       shot: shotNumber,
       cavity,
@@ -67,8 +69,10 @@ export function EntryForm({ item, cavities, correcting, onStop, onEnter, onTable
   };
   // What is sent by the calliper's own key is entered, for the shot and cavity that stand here.
   useLive('device', ({ id, reading }: DeviceNow) => {
-    if (id === device?.id && item.kind === 'size' && reading?.isKeyed && reading.value != null)
-      send(undefined, reading.value);
+    if (id !== device?.id || item.kind !== 'size' || !reading?.key || reading.value == null) return;
+    if (reading.key === lastKey.current) return;
+    lastKey.current = reading.key;
+    send(undefined, reading.value, reading.key);
   });
   const takeReading = () => {
     const reading = device?.reading?.value;

@@ -4,6 +4,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import type { InspectionItem } from '../../../app/api/types';
 import { z } from '../../../shared/zod';
 import { gauges, numberOf } from '../words';
+import { newId } from '../../../shared/newId';
 
 const amount = (said: string) => z.string().refine((text) => text.trim() !== '' && numberOf(text) >= 0, said);
 const some = z
@@ -61,7 +62,7 @@ export function ItemForm({ everyShots, onDone }: { everyShots: number; onDone: (
   const isLook = kind === 'look';
   const done = (typed: Typed) =>
     onDone({
-      id: crypto.randomUUID(),
+      id: newId(),
       kind: typed.kind,
       name: typed.name.trim(),
       nominal: isLook ? 1 : numberOf(typed.nominal),

@@ -6,6 +6,7 @@ import { useAtBench } from '../../../shared/useAtBench';
 import { Who } from '../../../shared/Who';
 import { z } from '../../../shared/zod';
 import { numberOf } from '../words';
+import { newId } from '../../../shared/newId';
 
 const day = z.string().regex(/^$|^\d{4}-\d\d-\d\d$/, 'A day, or nothing.');
 const above = (least: number, says: string) =>
@@ -58,7 +59,7 @@ export function InvoiceForm({
   const priced = stretch?.prices.find((p) => p.key === what);
   const done = (typed: Typed) =>
     onDone({
-      id: crypto.randomUUID(),
+      id: newId(),
       routeId: stretches.find((s) => s.id === typed.stretch)!.route.id,
       supplier: typed.supplier.trim(),
       as: isKind(typed.what) ? typed.what : 'priced',

@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { Operation, WorkPlan } from '../../../app/api/types';
+import { asked } from '../../../shared/asked';
 import { number } from '../../../shared/format';
 import { day, minutes, time } from '../moments';
 
@@ -101,7 +102,7 @@ function Line({
           .map((ask) => (
             <Typography key={ask.id} variant="body2">
               {ask.kind === 'tick' ? '☐' : '✎'} {ask.what}
-              {ask.kind === 'read' && `: ${number(ask.target!)} ± ${number(ask.tolerance!, 2)} ${ask.unit}`}
+              {ask.kind === 'read' && `: ${asked(ask)}`}
             </Typography>
           ))}
         {operation.cautions.length > 0 && (

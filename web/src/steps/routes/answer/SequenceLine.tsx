@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { RouteCard, Sequence, SequenceStretch } from '../../../app/api/types';
+import { dayOf } from '../../../shared/days';
 import { count, date, number, unbroken } from '../../../shared/format';
 import { OpensLine } from '../../../shared/OpensLine';
 import { RouteGlyph } from '../../../shared/RouteGlyph';
@@ -90,10 +91,10 @@ function Money({ stretch: s, route, opens }: RowProps) {
 }
 
 function Drawing({ sequence: { stretches }, routes }: Props) {
-  const begin = Math.min(...stretches.map((s) => Date.parse(s.orderBy)));
-  const end = Math.max(...stretches.map((s) => Date.parse(s.until)));
+  const begin = Math.min(...stretches.map((s) => dayOf(s.orderBy).getTime()));
+  const end = Math.max(...stretches.map((s) => dayOf(s.until).getTime()));
   const span = { from: begin, to: end + Math.max(0.04 * (end - begin), 86_400_000 * 10), most: 1 };
-  const at = (iso: string) => placeOf(Date.parse(iso), span) * WIDTH;
+  const at = (iso: string) => placeOf(dayOf(iso).getTime(), span) * WIDTH;
   const height = stretches.length * LANE + 24;
   return (
     <Box

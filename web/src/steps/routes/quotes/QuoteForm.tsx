@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import { z } from '../../../shared/zod';
 import type { Quote } from '../../../app/api/types';
 import { breaksOf } from './breaks';
+import { newId } from '../../../shared/newId';
 
 const plain = (text: string) => Number(text.trim().replace(/\s/g, ''));
 const amount = (said: string) => z.string().refine((text) => text.trim() !== '' && plain(text) >= 0, said);
@@ -51,7 +52,7 @@ export function QuoteForm({ routeId, onDone }: { routeId: string; onDone: (quote
   });
   const done = (typed: Typed) =>
     onDone({
-      id: crypto.randomUUID(),
+      id: newId(),
       routeId,
       supplier: typed.supplier.trim(),
       cavities: plain(typed.cavities),

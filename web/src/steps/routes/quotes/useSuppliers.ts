@@ -3,6 +3,7 @@ import { useCallback } from 'react';
 import { client, type Problem, unwrap } from '../../../app/api/client';
 import type { SuppliersView } from '../../../app/api/types';
 import { useLive } from '../../../shared/live';
+import { newId } from '../../../shared/newId';
 
 /** Who can be asked for a route over the supplier desk, and what became of what was asked. */
 export function useSuppliers(projectId: string, routeId: string) {
@@ -28,7 +29,7 @@ export function useSuppliers(projectId: string, routeId: string) {
       unwrap(
         client.POST('/api/projects/{id}/suppliers', {
           params: { path },
-          body: { id: crypto.randomUUID(), routeId, ...asked },
+          body: { id: newId(), routeId, ...asked },
         }),
       ),
     onSettled: again,

@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import type { FormingChoices, FormingFigures } from '../../../../app/api/types';
 import { Figure } from '../../../../shared/Figure';
 import { number } from '../../../../shared/format';
+import { FormCheck } from '../../../../shared/formFields';
 import { PlanFindings } from '../../PlanFindings';
 import { PlanNumber } from '../../planForm';
 import { FigureGrid, StationSheet, type StationProps } from './station';
@@ -38,6 +39,7 @@ export default function HeatStation({ figures, work }: StationProps) {
             max={180}
             hint={heat ? `${number(heat.moldC, 3)} °C` : undefined}
           />
+          <FormCheck<FormingChoices> name="heat.fans" label="Fans on the sheet while it cools" />
         </>
       }
     >
