@@ -9,6 +9,9 @@ fi
 if [ "${1:-}" = --faults ]; then
   exec node bench/faults.mjs
 fi
+if [ "${1:-}" = --soak ]; then
+  exec node bench/soak.mjs "${2:-60}"
+fi
 if [ "${1:-}" = --kills ]; then
   exec node bench/bench.mjs "$@"
 fi
