@@ -106,12 +106,7 @@ public static class RunFold
         return (phase, reason, over);
     }
 
-    private static OperationState OperationOf(
-        RunSheet sheet,
-        Operation operation,
-        List<Stands<OperationAct>> acts,
-        HashSet<string> lots
-    )
+    private static OperationState OperationOf(RunSheet sheet, Operation operation, List<Stands<OperationAct>> acts, HashSet<string> lots)
     {
         Instant? First<T>() => acts.Find(a => a.Act is T)?.At;
         var ended = First<Finished>();

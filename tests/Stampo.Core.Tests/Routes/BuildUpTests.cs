@@ -300,6 +300,13 @@ public class BuildUpTests
     }
 
     [Fact]
+    public void Where_no_sheet_is_thick_enough_the_cycle_is_the_norm()
+    {
+        var block = new PartFacts(80, 80, 80, 400, 900, new PartDeclaration { NominalWallMm = 40 });
+        Assert.Equal(0.055, Amount(Estimate("form-soft", part: block), "Forming machine"), 1e-9);
+    }
+
+    [Fact]
     public void A_formed_shell_takes_sheet_with_a_margin_and_the_gauge_it_is_drawn_from()
     {
         var tray = new PartFacts(420, 320, 55, 200, 3200, new PartDeclaration { Shape = ShapeClass.OpenShell, NominalWallMm = 1.5 });

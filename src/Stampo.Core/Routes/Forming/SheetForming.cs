@@ -96,13 +96,14 @@ public abstract class SheetForming : IRoute
         );
     }
 
-    /// <summary>As the plan reckons it, with nothing chosen yet; by the norm while it is not known how the sheet takes up heat.</summary>
+    /// <summary>As the plan reckons it, with nothing chosen yet; by the norm while it is not known how the sheet takes up heat,
+    /// or when no sheet is so thick.</summary>
     private Amount Cycle(Job job)
     {
         var norm = job.Rate(CycleKey);
-        if (job.Material.Sheet is null)
+        if (job.Material.Sheet is null || FormingCase.Stock(job.Material, Gauge(job).Mm) is not { } gauge)
             return Amount.Of(norm);
-        var choices = new FormingChoices { Sheet = new SheetChoices { GaugeMm = Gauge(job).Mm } };
+        var choices = new FormingChoices { Sheet = new SheetChoices { GaugeMm = gauge } };
         var method = new FormingMethod(job.Material.Id, MoldIds);
         var forming = new FormingCase(job, choices, method, Mold, null, [], null, null, 1, new Worksheet());
         if (HeatSection.Heat(forming) is not { } heat || HeatSection.CycleS(forming, Mold, heat.HeatS) is not { } seconds)
