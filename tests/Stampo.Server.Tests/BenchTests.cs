@@ -3,6 +3,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.Data.Sqlite;
 using Stampo.Core.Bench;
+using Stampo.Core.Planning;
 using Stampo.Server.Bench;
 
 namespace Stampo.Server.Tests;
@@ -24,17 +25,7 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
     private async Task<JsonElement> BegunAsync(string? id = null, int? shot = null, int tool = 1) =>
         await _server.PostAsync(
             $"/api/projects/{await ProjectAsync()}/bench/runs",
-            new
-            {
-                id = id ?? NewId(),
-                piece = new
-                {
-                    repeats = "eachShot",
-                    tool,
-                    shot = shot ?? Interlocked.Increment(ref _shot),
-                },
-                by = Maud,
-            }
+            new NewRun(id ?? NewId(), new WorkPiece(Repeats.EachShot, tool, shot ?? Interlocked.Increment(ref _shot)), Maud)
         );
 
     private static string IdOf(JsonElement run) => run.GetProperty("id").GetString()!;
@@ -66,17 +57,7 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(id, IdOf(await BegunAsync(id, 400)));
         var twice = await _server.RefusedPostAsync(
             $"/api/projects/{await ProjectAsync()}/bench/runs",
-            new
-            {
-                id = NewId(),
-                piece = new
-                {
-                    repeats = "eachShot",
-                    tool = 1,
-                    shot = 400,
-                },
-                by = Maud,
-            }
+            new NewRun(NewId(), new WorkPiece(Repeats.EachShot, 1, 400), Maud)
         );
         Assert.Equal((422, "run.twice", "piece"), twice);
     }
@@ -140,17 +121,7 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
         var id = NewId();
         var run = await before.PostAsync(
             $"/api/projects/{project}/bench/runs",
-            new
-            {
-                id,
-                piece = new
-                {
-                    repeats = "eachShot",
-                    tool = 1,
-                    shot = 900,
-                },
-                by = Maud,
-            }
+            new NewRun(id, new WorkPiece(Repeats.EachShot, 1, 900), Maud)
         );
         await before.PostAsync(
             $"/api/runs/{id}/acts",

@@ -84,12 +84,12 @@ public sealed class GeneratedRequestsTests(OddRequestsTests.World world) : IClas
     {
         if (whole is null)
             yield break;
-        foreach (var path in Paths(whole).ToList())
+        foreach (var path in JsonPlaces.Of(whole, itemsOfAList: 1).ToList())
         {
             foreach (var odd in new Func<JsonNode?>?[] { null, () => null, () => new JsonArray((JsonNode?)null), () => 7, () => "x" })
             {
                 var copy = whole.DeepClone();
-                var parent = path[..^1].Aggregate(copy, (node, step) => step is int i ? node[i]! : node[(string)step]!);
+                var parent = JsonPlaces.Holder(copy, path);
                 if (parent is JsonObject at)
                 {
                     if (odd is null)
@@ -103,22 +103,6 @@ public sealed class GeneratedRequestsTests(OddRequestsTests.World world) : IClas
                     parent.AsArray()[(int)path[^1]] = odd();
                 yield return copy.ToJsonString();
             }
-        }
-    }
-
-    private static IEnumerable<object[]> Paths(JsonNode node)
-    {
-        var parts = node switch
-        {
-            JsonObject of => of.Select(p => ((object)p.Key, p.Value)),
-            JsonArray list => list.Take(1).Select((item, i) => ((object)i, item)),
-            _ => [],
-        };
-        foreach (var (step, part) in parts)
-        {
-            yield return [step];
-            foreach (var deeper in part is null ? [] : Paths(part))
-                yield return [step, .. deeper];
         }
     }
 

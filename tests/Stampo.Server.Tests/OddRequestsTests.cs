@@ -238,12 +238,12 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     /// <summary>Each value of a document in turn: taken out, and replaced by each odd one.</summary>
     private static IEnumerable<string> Spoiled(JsonNode whole)
     {
-        foreach (var path in Paths(whole).ToList())
+        foreach (var path in JsonPlaces.Of(whole, itemsOfAList: 2).ToList())
         {
             foreach (var odd in Odd)
                 yield return Replaced(whole, path, odd);
             var without = whole.DeepClone();
-            var parent = path[..^1].Aggregate(without, Step);
+            var parent = JsonPlaces.Holder(without, path);
             if (parent is JsonObject from)
                 from.Remove((string)path[^1]);
             else
@@ -257,30 +257,12 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     {
         const string mark = "put-in-here";
         var copy = whole.DeepClone();
-        var parent = path[..^1].Aggregate(copy, Step);
+        var parent = JsonPlaces.Holder(copy, path);
         if (parent is JsonObject at)
             at[(string)path[^1]] = mark;
         else
             parent[(int)path[^1]] = mark;
         return copy.ToJsonString().Replace($"\"{mark}\"", odd, StringComparison.Ordinal);
-    }
-
-    private static JsonNode Step(JsonNode node, object step) => step is int index ? node[index]! : node[(string)step]!;
-
-    private static IEnumerable<object[]> Paths(JsonNode? node)
-    {
-        var parts = node switch
-        {
-            JsonObject of => of.Select(pair => ((object)pair.Key, pair.Value)),
-            JsonArray list => list.Take(2).Select((item, i) => ((object)i, item)),
-            _ => [],
-        };
-        foreach (var (step, part) in parts)
-        {
-            yield return [step];
-            foreach (var deeper in Paths(part))
-                yield return [step, .. deeper];
-        }
     }
 
     /// <summary>The figures the description says must be there.</summary>

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Stampo.Core.Bench;
+using Stampo.Core.Planning;
 using Stampo.Server.Bench;
 
 namespace Stampo.Server.Tests;
@@ -23,17 +24,7 @@ public sealed class WatchTests
         var id = NewId();
         await server.PostAsync(
             $"/api/projects/{gateway}/bench/runs?stretch=s2",
-            new
-            {
-                id,
-                piece = new
-                {
-                    repeats = "eachShot",
-                    tool = 1,
-                    shot = 900,
-                },
-                by = Maud,
-            }
+            new NewRun(id, new WorkPiece(Repeats.EachShot, 1, 900), Maud)
         );
         await server.PostAsync("/api/devices/pot/do", new { @do = "set", kpa = 300 });
         await UntilAsync(async () => await PotAsync(server) > 290);

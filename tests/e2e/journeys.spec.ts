@@ -61,6 +61,10 @@ test('the ruler changes the cheapest route', async ({ page, application }) => {
   await page.keyboard.press('Home');
   await expect(page.getByRole('heading', { name: 'Routes for 1 part' })).toBeVisible();
   await expect(first).toContainText('Printed parts');
+  await page.keyboard.press('PageUp');
+  await expect(page.getByRole('heading', { name: 'Routes for 10 parts' })).toBeVisible();
+  await page.keyboard.press('PageUp');
+  await expect(first).toContainText('Urethane cast in silicone');
   await page.keyboard.press('End');
   await expect(first).toContainText('Injection');
   const rail = (await marker.boundingBox())!;

@@ -53,7 +53,7 @@ public sealed class PrintRoute : IRoute
     public RouteEstimate Estimate(Job job, int cavities)
     {
         var build = new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, job.Material.Print?.Process ?? PrintProcess.Resin);
-        var platform = build.BuildHours(build.OnPlatform);
+        var (platform, bed) = (build.BuildHours(build.OnPlatform), build.BedHours());
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Print files and orientation", Amount.Of(job.Rate("engineering.print")), "labour.engineer")
             .AddMaterial(
@@ -64,7 +64,7 @@ public sealed class PrintRoute : IRoute
             )
             .Add(ChargedOn.Piece, "Clean, cure, remove support", Amount.Of(job.Rate("print.clean")), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.PartFinishHours(job), "labour.bench");
-        if (build.BedHours() is { } bed)
+        if (bed is not null)
             book.Add(ChargedOn.Piece, "Its share of the powder bed", bed, "print.powderMachine");
         else
             book.Add(ChargedOn.Batch, "Printer time of a platform", platform, "print.machine");
@@ -72,20 +72,20 @@ public sealed class PrintRoute : IRoute
             book.Add(ChargedOn.Piece, "Printer time by volume", volume, "print.machine");
         if (build.BondHours(1) is { } bond)
             book.Add(ChargedOn.Piece, "Bond and fair the pieces", bond, "labour.bench");
-        var each = build.BedHours()?.Value.Likely ?? platform.Value.Likely / build.OnPlatform + (build.VolumeHours()?.Value.Likely ?? 0);
+        var each = bed?.Value.Likely ?? platform.Value.Likely / build.OnPlatform + (build.VolumeHours()?.Value.Likely ?? 0);
         return new RouteEstimate(
             1,
             book.Lines,
             null,
             [],
             job.Norm("print.yield"),
-            build.BedHours() is null ? build.OnPlatform : null,
+            bed is null ? build.OnPlatform : null,
             [new LeadStep("Print the first build", platform.Value * (1 / HoursADay) + 0.25), new LeadStep("Clean, finish", PartLead(job))],
             HoursADay / each,
             0.25
         )
         {
-            FixedBatch = build.BedHours() is null,
+            FixedBatch = bed is null,
         };
     }
 

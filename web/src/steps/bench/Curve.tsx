@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { useInk } from '../../app/theme/useInk';
 import { number } from '../../shared/format';
 import { curveOf } from '../../shared/useDevices';
+import { levelsOf } from './levels';
 
 interface Props {
   device: string;
@@ -24,10 +25,7 @@ export function Curve({ device, limit, isLog, unit }: Props) {
   }, []);
   const seen = curveOf(device).filter((h) => h.at > now - SPAN_MS);
   if (seen.length < 2) return null;
-  const scale = (value: number) => (isLog ? Math.log10(Math.max(value, 0.1)) : value);
-  const values = [...seen.map((h) => scale(h.value)), ...(limit === null ? [] : [scale(limit)])];
-  const [low, high] = [Math.min(...values), Math.max(...values)];
-  const y = (value: number) => HEIGHT - 14 - ((scale(value) - low) / Math.max(high - low, 1e-6)) * (HEIGHT - 28);
+  const y = levelsOf([...seen.map((h) => h.value), ...(limit === null ? [] : [limit])], isLog, HEIGHT, 14);
   const x = (at: number) => WIDTH * (1 - (now - at) / SPAN_MS);
   return (
     <Box

@@ -21,7 +21,8 @@ const take = (asked: Asked) => ({
 const left = (id: string, page: string, n: number, agoMs: number) =>
   kept.keep('r1', { act: note(id), page, n, steadyMs: 5, wallMs: Date.now() - agoMs });
 
-test('acts go in the order they were done, and one that was not answered goes again', async () => {
+/** A line that is cut until it is mended. */
+function cutLine() {
   let isCut = true;
   const asked = serve({
     'POST /api/runs/r1/acts': (request: Asked) => {
@@ -29,13 +30,21 @@ test('acts go in the order they were done, and one that was not answered goes ag
       return take(request);
     },
   });
+  const mend = () => {
+    isCut = false;
+    window.dispatchEvent(new Event('online'));
+  };
+  return { asked, mend };
+}
+
+test('acts go in the order they were done, and one that was not answered goes again', async () => {
+  const { asked, mend } = cutLine();
   const outbox = new Outbox('r1', () => {});
   outbox.add([note('one')]);
   await vi.waitFor(() => expect(outbox.now().isCutOff).toBe(true));
   outbox.add([note('two'), note('three')]);
   expect(kept.runs()).toEqual(['r1']);
-  isCut = false;
-  window.dispatchEvent(new Event('online'));
+  mend();
   await vi.waitFor(() => expect(outbox.now().waiting).toEqual([]), 5000);
   expect(idsIn(asked.at(-1)!)).toEqual(['one', 'two', 'three']);
   expect(sentIn(asked.at(-1)!)[0]!.ageMs).toBeGreaterThan(0);
@@ -111,18 +120,11 @@ test('without room in the browser that is said, and the act is sent all the same
   const full = vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
   });
-  let isCut = true;
-  const asked = serve({
-    'POST /api/runs/r1/acts': (request: Asked) => {
-      if (isCut) throw new TypeError('cut off');
-      return take(request);
-    },
-  });
+  const { asked, mend } = cutLine();
   const outbox = new Outbox('r1', () => {});
   outbox.add([note('one')]);
   await vi.waitFor(() => expect(outbox.now()).toMatchObject({ isCutOff: true, isOnlyHere: true }));
-  isCut = false;
-  window.dispatchEvent(new Event('online'));
+  mend();
   await vi.waitFor(() => expect(outbox.now()).toMatchObject({ waiting: [], isOnlyHere: false }), 5000);
   expect(idsIn(asked.at(-1)!)).toEqual(['one']);
   full.mockRestore();

@@ -3,6 +3,7 @@ import type { Operation, WatchedAsk } from '../../app/api/types';
 import { useInk } from '../../app/theme/useInk';
 import { number } from '../../shared/format';
 import type { Heard } from '../../shared/useDevices';
+import { levelsOf } from './levels';
 import { serverAt, serverNow } from './serverClock';
 
 interface Props {
@@ -32,15 +33,11 @@ export function WatchedCurve({ points, heard, now, ask, fromMs, minutes }: Props
   if (seen.length < 2) return null;
   const target = ask.target ?? 0;
   const band = ask.atMost ? [0, target] : [target - (ask.tolerance ?? 0), target + (ask.tolerance ?? 0)];
-  const isLog = ask.unit === 'mbar';
-  const scale = (value: number) => (isLog ? Math.log10(Math.max(value, 0.1)) : value);
-  const all = [...seen.map((p) => scale(p.value)), ...band.map(scale)];
-  const [low, high] = [Math.min(...all), Math.max(...all)];
+  const values = seen.map((p) => p.value);
   const start = Math.min(fromMs, seen[0]!.at);
   const end = Math.max(seen.at(-1)!.at, fromMs + 60_000 * minutes, start + 1);
   const x = (at: number) => (WIDTH * (at - start)) / (end - start);
-  const y = (value: number) => HEIGHT - 6 - ((scale(value) - low) / Math.max(high - low, 1e-6)) * (HEIGHT - 12);
-  const values = seen.map((p) => p.value);
+  const y = levelsOf([...values, ...band], ask.unit === 'mbar', HEIGHT, 6);
   return (
     <Box
       component="svg"
