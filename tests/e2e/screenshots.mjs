@@ -70,13 +70,17 @@ async function simulated(page) {
 async function atBench(page, { id, send, tell }, operation) {
   const run = crypto.randomUUID();
   const piece = { repeats: 'eachShot', tool: 2, shot: 4 };
-  const { sheet } = await send(`/api/projects/${id('Scale foot')}/bench/runs`, { id: run, piece, by: 'Maud Quill' });
+  const { sheet, state } = await send(`/api/projects/${id('Scale foot')}/bench/runs`, {
+    id: run,
+    piece,
+    by: 'Maud Quill',
+  });
   const acts = [];
   const act = (more) =>
     acts.push({ act: { id: crypto.randomUUID(), by: 'Maud Quill', corrects: null, ...more }, ageMs: 0 });
   const end = sheet.operations.findIndex((o) => o.id === operation);
   for (const [i, o] of sheet.operations.slice(0, end + 1).entries()) {
-    for (const caution of o.cautions) act({ kind: 'cautionRead', operation: o.id, caution });
+    for (const caution of state.operations[i].cautionsBefore) act({ kind: 'cautionRead', operation: o.id, caution });
     act({ kind: 'began', operation: o.id });
     if (i < end) act({ kind: 'finished', operation: o.id });
   }
