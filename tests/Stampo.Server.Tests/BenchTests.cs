@@ -112,7 +112,7 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
     [Fact]
     public async Task The_same_clocks_run_after_a_restart()
     {
-        using var before = new StampoServer(keepData: true, settings: ("Stampo:Demo", StampoServer.DemoFolder));
+        using var before = new StampoServer(keepData: true, settings: DemoCopy.Settings);
         var project = (await before.GetAsync("/api/projects"))
             .EnumerateArray()
             .Single(p => p.GetProperty("name").GetString() == "Scale foot")
@@ -290,7 +290,7 @@ public sealed class BenchTests(DemoServer demo) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_run_of_a_later_release_costs_itself_a_line_and_no_other()
     {
-        using var server = new StampoServer(settings: ("Stampo:Demo", StampoServer.DemoFolder));
+        using var server = new StampoServer(settings: DemoCopy.Settings);
         var gateway = (await server.GetAsync("/api/projects"))
             .EnumerateArray()
             .Single(p => p.GetProperty("name").GetString() == "Gateway housing");

@@ -12,7 +12,7 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
     /// <summary>The demo, laid in once; nothing here changes what it looks at.</summary>
     public sealed class World : IAsyncLifetime
     {
-        public StampoServer Server { get; } = new(settings: ("Stampo:Demo", StampoServer.DemoFolder));
+        public StampoServer Server { get; } = new(settings: DemoCopy.Settings);
 
         public string ProjectId { get; private set; } = "";
 

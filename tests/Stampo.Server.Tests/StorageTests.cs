@@ -62,7 +62,7 @@ public class StorageTests
         var kept = Path.Combine(Path.GetTempPath(), $"stampo-kept-{Guid.NewGuid():N}.db");
         try
         {
-            (string, string)[] settings = [("Stampo:Demo", StampoServer.DemoFolder), ("Stampo:DemoKept", kept)];
+            var settings = DemoCopy.SettingsOf(kept);
             string[] ids;
             using (var first = new StampoServer(settings: settings))
                 ids = [.. await IdsAsync(first)];
@@ -74,7 +74,7 @@ public class StorageTests
                 foreach (var id in ids.Where(id => id != ids[^2]))
                     await second.Client.DeleteAsync($"/api/projects/{id}/part/study");
                 await second.MeasuredAsync(ids[^2]);
-                for (var tries = 0; tries < 300 && await StudiesAsync(kept) == 0; tries++)
+                for (var tries = 0; tries < 300 && DemoCopy.Studies(kept) == 0; tries++)
                     await Task.Delay(100, TestContext.Current.CancellationToken);
             }
 
@@ -88,15 +88,13 @@ public class StorageTests
         }
     }
 
-    private static async Task<long> StudiesAsync(string database) => (long)(await Sql.AskAsync(database, "SELECT count(*) FROM Studies"))!;
-
     private static async Task<IEnumerable<string>> IdsAsync(StampoServer server) =>
         (await server.GetAsync("/api/projects")).EnumerateArray().Select(p => p.GetProperty("id").GetString()!);
 
     [Fact]
     public async Task The_demo_world_lies_in_with_eight_projects_at_their_stages_and_no_date_in_the_past()
     {
-        using var server = new StampoServer(settings: ("Stampo:Demo", StampoServer.DemoFolder));
+        using var server = new StampoServer(settings: DemoCopy.Settings);
         var projects = (await server.GetAsync("/api/projects")).EnumerateArray().ToList();
         Assert.Equal(
             ["Gateway housing", "Probe grommet", "Scale foot", "Feeder tray", "Weather roof", "Frame grip", "Vent disc", "Sensor prism"],

@@ -15,7 +15,7 @@ public sealed class WatchTests
     [Fact]
     public async Task A_pot_that_loses_its_pressure_is_kept_with_the_run_and_alarmed()
     {
-        using var server = new StampoServer(settings: [("Stampo:Demo", StampoServer.DemoFolder), ("Stampo:StandIns", "true")]);
+        using var server = new StampoServer(settings: [.. DemoCopy.Settings, ("Stampo:StandIns", "true")]);
         var gateway = (await server.GetAsync("/api/projects"))
             .EnumerateArray()
             .Single(p => p.GetProperty("name").GetString() == "Gateway housing")

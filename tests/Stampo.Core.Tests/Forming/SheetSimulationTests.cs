@@ -83,7 +83,7 @@ public class SheetSimulationTests
     [Fact]
     public void Half_the_resolution_moves_the_thinnest_spot_by_little()
     {
-        foreach (var mesh in new[] { Cone(60, 15), Molds.Tray(210, 160, -40, 6), Molds.Turned(96, (50, 0), (45, -40), (0, -40)) })
+        foreach (var mesh in new[] { Cone(36, 9), Molds.Tray(120, 90, -24, 6), Molds.Turned(96, (35, 0), (31, -28), (0, -28)) })
         {
             var (coarse, fine) = (Form(mesh, 2, gaugeMm: 3), Form(mesh, 1, gaugeMm: 3));
             Assert.InRange(coarse.MinMm / fine.MinMm, 0.95, 1.05);
@@ -94,17 +94,17 @@ public class SheetSimulationTests
     [Fact]
     public void A_symmetric_tray_forms_symmetrically_and_turned_it_forms_the_same()
     {
-        var sheet = Form(Molds.Tray(210, 160, -40, 6), 1.5, gaugeMm: 3);
-        foreach (var (x, y, z) in new[] { (102.0, 20.0, -20.0), (60.0, 77.0, -20.0), (90.0, 60.0, -40.0), (0.0, 0.0, -40.0) })
+        var sheet = Form(Molds.Tray(140, 106, -27, 6), 1.5, gaugeMm: 3);
+        foreach (var (x, y, z) in new[] { (67.0, 13.0, -13.0), (40.0, 50.0, -13.0), (60.0, 40.0, -27.0), (0.0, 0.0, -27.0) })
         {
             var all = new[] { (1, 1), (-1, 1), (1, -1), (-1, -1) }.Select(s => sheet.ProbeAt(new(s.Item1 * x, s.Item2 * y, z)).Mm).ToList();
             Assert.InRange(all.Max() / all.Min(), 1, 1.03);
         }
 
-        var turned = Form(Molds.Tray(210, 160, -40, 6, p => p.Turned(Molds.Up, 0.6)), 1.5, gaugeMm: 3);
+        var turned = Form(Molds.Tray(140, 106, -27, 6, p => p.Turned(Molds.Up, 0.6)), 1.5, gaugeMm: 3);
         Assert.InRange(turned.MinMm / sheet.MinMm, 0.97, 1.03);
         Assert.InRange(turned.MeanMm / sheet.MeanMm, 0.99, 1.01);
-        Assert.InRange(turned.ProbeAt(new Vec3(102, 20, -20).Turned(Molds.Up, 0.6)).Mm / sheet.ProbeAt(new(102, 20, -20)).Mm, 0.97, 1.03);
+        Assert.InRange(turned.ProbeAt(new Vec3(67, 13, -13).Turned(Molds.Up, 0.6)).Mm / sheet.ProbeAt(new(67, 13, -13)).Mm, 0.97, 1.03);
     }
 
     [Fact]
@@ -122,18 +122,18 @@ public class SheetSimulationTests
     [Fact]
     public void A_plug_leaves_more_in_the_bottom_and_a_cooler_zone_where_it_is()
     {
-        var mesh = Molds.Turned(96, (50, 0), (46, -60), (0, -60));
+        var mesh = Molds.Turned(96, (35, 0), (32.2, -42), (0, -42));
         var plain = Form(mesh, 2);
-        var plugged = Form(mesh, 2, plug: new Plug(50, 32));
-        Assert.True(plugged.ProbeAt(new(0, 0, -60)).Mm > 1.3 * plain.ProbeAt(new(0, 0, -60)).Mm);
-        Assert.True(Around(plugged, 44, -60).Mean > 1.2 * Around(plain, 44, -60).Mean);
+        var plugged = Form(mesh, 2, plug: new Plug(35, 22.4));
+        Assert.True(plugged.ProbeAt(new(0, 0, -42)).Mm > 1.3 * plain.ProbeAt(new(0, 0, -42)).Mm);
+        Assert.True(Around(plugged, 30.8, -42).Mean > 1.2 * Around(plain, 30.8, -42).Mean);
         // What stays in the bottom is missing on the wall; a shallow plug as hot as the sheet keeps less there than a cold one.
-        Assert.True(Around(plugged, 49, -15).Mean < Around(plain, 49, -15).Mean);
-        var (hot, cold) = (Form(mesh, 2, plug: new Plug(25, 25, 0)), Form(mesh, 2, plug: new Plug(25, 25, 1)));
-        Assert.True(hot.ProbeAt(new(0, 0, -60)).Mm < 0.95 * cold.ProbeAt(new(0, 0, -60)).Mm);
+        Assert.True(Around(plugged, 34.3, -10.5).Mean < Around(plain, 34.3, -10.5).Mean);
+        var (hot, cold) = (Form(mesh, 2, plug: new Plug(17.5, 17.5, 0)), Form(mesh, 2, plug: new Plug(17.5, 17.5, 1)));
+        Assert.True(hot.ProbeAt(new(0, 0, -42)).Mm < 0.98 * cold.ProbeAt(new(0, 0, -42)).Mm);
         Assert.InRange(plugged.VolumeAfterMm3 / plugged.VolumeBeforeMm3, 0.99, 1.01);
         var zones = new HeatZones(3, [1, 1, 1, 1, 0.7, 1, 1, 1, 1]);
-        Assert.True(Form(mesh, 2, zones: zones).ProbeAt(new(0, 0, -60)).Mm > 1.1 * plain.ProbeAt(new(0, 0, -60)).Mm);
+        Assert.True(Form(mesh, 2, zones: zones).ProbeAt(new(0, 0, -42)).Mm > 1.1 * plain.ProbeAt(new(0, 0, -42)).Mm);
         var even = Form(mesh, 2, zones: new HeatZones(2, [1, 1, 1, 1]));
         Assert.Equal(plain.MinMm, even.MinMm, 0.02);
     }

@@ -45,7 +45,7 @@ public sealed class ThirdPieceTests
     [Fact]
     public void A_part_that_locks_two_halves_is_freed_by_a_third_piece()
     {
-        const int asked = 16,
+        const int asked = 10,
             mostRefused = 2;
         var refused = 0;
         Gen.Select(Locking, Gen.Bool, Gen.Double[5, 20], Gen.Double[-3, 3])
