@@ -37,7 +37,7 @@ public sealed record Lag(string After, Edge From, Edge To, double LeastMin, doub
             : IsAtOnce
                 ? null
                 : (From, To) is (Edge.End, Edge.Start)
-                    ? $"begins within {Text.Number(most, 2)} min of {Event}"
+                    ? $"begins within {(IsSoon ? $"{Text.Number(most, 2)} min" : Text.Duration(most))} of {Event}"
                     : Each > 1
                         ? $"each of {Each} cups ends within {Text.Number(most / Each, 2)} min of its own {Event}"
                         : $"ends within {Text.Number(most, 2)} min of {Event}";

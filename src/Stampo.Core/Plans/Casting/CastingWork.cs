@@ -149,7 +149,12 @@ public sealed class CastingWork
         if (figures.Silicone is { } silicone)
             buy.Add(new(_in.Silicone.Supply.Name, molds * silicone.Mold.MassG / 1000, "kg", [], "siliconeMass"));
         if (figures.Printed is { } printed)
-            buy.Add(new(_in.Print.Name, molds * printed.SolidCm3 * _in.Print.DensityGPerCm3 / 1000, "kg", []));
+        {
+            // A shell is lost with its part: each shot takes new ones.
+            var builds = printed.Kind.IsShell() ? order.Shots : molds;
+            buy.Add(new(_in.Print.Name, builds * printed.SolidCm3 * _in.Print.DensityGPerCm3 / 1000, "kg", []));
+        }
+
         if (figures.FilledPrint is { } fill)
             buy.Add(new(_in.Print.Name, order.Parts * fill.PrintG / 1000, "kg", []));
         if (order.FillerKg > 0)

@@ -195,6 +195,15 @@ public class CastingPlannerTests
         Assert.Contains("Break", broken.Operations.Single(o => o.Id == "demold").Name, StringComparison.Ordinal);
         var dissolved = Plan("cast-sacrificial", p => p with { Printed = p.Printed with { Kind = PrintedMoldKind.Soluble } });
         Assert.True(dissolved.Operations.Single(o => o.Id == "demold").WaitMin > 0);
+        // Each shot loses as many as it has cavities, and that much print resin is bought.
+        var two = Plan("cast-sacrificial", p => p with { Pour = p.Pour with { Cavities = 2 } });
+        var print = MaterialLibrary.Find(new PrintedChoices().PrintId)!;
+        Assert.Equal(
+            two.Order.Shots * two.Printed!.SolidCm3 * print.DensityGPerCm3 / 1000,
+            two.Plan.Buy.Single(b => b.What == print.Name).Amount,
+            1e-9
+        );
+        Assert.Equal(2, two.Printed.SolidCm3 / broken.Printed!.SolidCm3, 1e-9);
     }
 
     [Fact]

@@ -12,14 +12,18 @@ internal static class PrintOperations
 {
     public static IEnumerable<Operation> OfMold(PrintedMold mold, CastingFigures plan, CastingChoices choices, Job job)
     {
-        var lost = mold.Kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
+        var lost = mold.Kind.IsShell();
         var repeats = lost ? Repeats.EachShot : Repeats.EachTool;
         yield return new(
             "print-mold",
             repeats,
-            lost ? "Print the shell"
-                : mold.HasThirdPiece ? "Print both halves and the third piece"
-                : "Print both halves",
+            lost
+                ? choices.Pour.Cavities == 1
+                    ? "Print the shell"
+                    : $"Print the {choices.Pour.Cavities} shells of the shot"
+                : mold.HasThirdPiece
+                    ? "Print both halves and the third piece"
+                    : "Print both halves",
             25,
             60 * mold.PrintH
         )

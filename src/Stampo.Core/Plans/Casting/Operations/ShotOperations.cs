@@ -18,7 +18,10 @@ internal static class ShotOperations
         PredegasMin = 15,
         WeighedMin = 60,
         WarmMin = 10,
-        LoadMin = 1.5;
+        LoadMin = 1.5,
+        PrepareMin = 1,
+        ClothAndBoothMin = 10,
+        CleanKeepsMin = 8 * 60;
 
     public static IEnumerable<Operation> Of(CastingFigures plan, CastingChoices choices, Job job)
     {
@@ -31,6 +34,8 @@ internal static class ShotOperations
             yield return Predegas(charges[0].Id);
         }
 
+        if (Inserts(plan, job) is > 0 and var inserts)
+            yield return Prepare(inserts);
         if (plan.FilledPrint is null)
             yield return Close(plan, job);
         if (chamber)
@@ -102,11 +107,24 @@ internal static class ShotOperations
     private static Operation FromWarm(Operation operation) =>
         operation.Id == "mix-1" ? operation with { Lags = [Lag.BeginsWithin(WarmMin, "warm", "the oven"), .. operation.Lags] } : operation;
 
+    private static int Inserts(CastingFigures plan, Job job) => job.Brief.Inserts * plan.Batch.Charges.Sum(c => c.Cavities);
+
+    /// <summary>Resin holds on clean, rough metal only, and metal that lies about is soon neither.</summary>
+    private static Operation Prepare(int inserts) =>
+        new("inserts", Repeats.EachShot, $"Blast, degrease, prime {Text.Count(inserts, "insert")}", ClothAndBoothMin + PrepareMin * inserts)
+        {
+            Detail =
+                "Blast or abrade what the resin grips, threads masked; wipe with solvent, gloves from then on. "
+                + "Prime as the resin's data sheet asks for this metal, and let it dry.",
+            Asks = Ask.Ticks("matt and dry all round, threads clean"),
+            Cautions = ["dust", "spray"],
+        };
+
     private static Operation Close(CastingFigures plan, Job job)
     {
         var things = plan.Enclosed.Things.Select(t => $"{t.Name} {t.Hold}").ToList();
         var cavities = plan.Batch.Charges.Sum(c => c.Cavities);
-        var all = job.Brief.Inserts * cavities;
+        var all = Inserts(plan, job);
         var inserts = all > 0 ? $"{Text.Count(all, "insert")} on {(all == 1 ? "its pin" : "their pins")}, one by one. " : "";
         var pins = (plan.Pattern?.Holes.Count(h => h.Advice == HoleAdvice.Pin) ?? 0) * cavities;
         if (pins > 0)
@@ -133,6 +151,7 @@ internal static class ShotOperations
                 : "halves in line all round, a light behind thin walls",
             ]),
             Cautions = ["spray"],
+            Lags = all > 0 ? [Lag.BeginsWithin(CleanKeepsMin, "inserts", "priming")] : [],
         };
     }
 

@@ -29,6 +29,8 @@ public sealed class PrintedMoldCheck
 
     private bool IsShell => _kind.IsShell();
 
+    private bool IsBroken => _kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Eggshell;
+
     public static PrintedMold Of(
         Job job,
         PrintedChoices choices,
@@ -58,7 +60,7 @@ public sealed class PrintedMoldCheck
             resin.AsInput()
         );
         var peak = Exotherm.PeakC(_job.Material, _job.Part.SectionMm, resinC, _sheet);
-        var ratio = _kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Eggshell ? BreakRatio() : null;
+        var ratio = IsBroken ? BreakRatio() : null;
         var inhibition =
             _job.Material.Polymer == "silicone"
                 ? Patterns.Inhibition.Of(PatternOf(_print), SiliconeCure.Addition, _choices.Sealed, _choices.Sealed, _choices.Sealed)
@@ -82,18 +84,19 @@ public sealed class PrintedMoldCheck
 
     private double Solid()
     {
+        var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.cavities");
         if (IsShell)
             return _sheet.Write(
                 "moldSolid",
-                "Solid of one shell",
-                "area × shell ÷ 10",
-                _job.Part.AreaCm2 * _choices.ShellMm / 10,
+                "Solid of the shells of one shot",
+                "area × shell ÷ 10 × cavities",
+                _job.Part.AreaCm2 * _choices.ShellMm / 10 * _shape.Cavities,
                 "cm³",
-                "a thin skin all over the part",
+                "a thin skin all over each part",
                 new WorkInput("area", _job.Part.AreaCm2, "cm²", "part"),
-                new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm")
+                new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm"),
+                cavities
             );
-        var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.cavities");
         if (_shape.Made is { } made)
             return _sheet.Write(
                 "moldSolid",
@@ -166,7 +169,7 @@ public sealed class PrintedMoldCheck
 
     private IEnumerable<Finding> Breaking(double? ratio)
     {
-        if (ratio is not { } r)
+        if (!IsBroken)
             yield break;
         var tough = _print.ElongationPct > ToughElongationPct;
         if (tough && _choices.ShellMm > ThickestShellMm)
@@ -182,7 +185,7 @@ public sealed class PrintedMoldCheck
                 "shell-bends",
                 $"{_print.Name} bends before it breaks: draw score lines every 20 mm, or take a brittle or soluble material."
             );
-        if (r >= 1 && !_job.Material.IsSoft)
+        if (ratio is >= 1 and var r && !_job.Material.IsSoft)
             yield return new(
                 Severity.Warning,
                 "shell-strong",

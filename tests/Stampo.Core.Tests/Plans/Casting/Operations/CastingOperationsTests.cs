@@ -105,6 +105,9 @@ public class CastingOperationsTests
         Assert.Contains("3 inserts", fittings, StringComparison.Ordinal);
         Assert.Contains("1 guard", fittings, StringComparison.Ordinal);
         Assert.Contains("2 plugs", fittings, StringComparison.Ordinal);
+        // Resin holds on clean, rough metal: blasted and primed the same day, each of the shot's.
+        Assert.StartsWith("Blast, degrease, prime 6 inserts", One(operations, "inserts").Name, StringComparison.Ordinal);
+        Assert.Contains(One(operations, "close").Lags, l => l is { After: "inserts", MostMin: 8 * 60 });
         Assert.Contains("6 inserts on their pins", One(operations, "close").Detail, StringComparison.Ordinal);
     }
 

@@ -64,6 +64,7 @@ public class PrintedMoldTests
     public void Its_solid_is_the_shell_the_block_or_the_generated_halves()
     {
         Assert.Equal(120 * 1.0 / 10, Mold(For(Rigid), PrintedMoldKind.Sacrificial, Clear).SolidCm3, 1e-9);
+        Assert.Equal(3 * 12.0, Mold(For(Rigid), PrintedMoldKind.Sacrificial, Clear, cavities: 3).SolidCm3, 1e-9);
         Assert.Equal(84 * 64 * 54 / 1000.0 - 20, Mold(For(Rigid), PrintedMoldKind.Split, Clear).SolidCm3, 1e-9);
         Assert.Equal(3 * 88, Mold(For(Rigid), PrintedMoldKind.Split, Clear, made: 88, cavities: 3).SolidCm3, 1e-9);
         var mold = Mold(For(Rigid), PrintedMoldKind.Split, Clear, made: 88);
@@ -90,6 +91,8 @@ public class PrintedMoldTests
     public void A_tough_thick_shell_does_not_break_and_a_thin_brittle_one_does()
     {
         Assert.Contains("shell-tough", Codes(Mold(For(Rigid), PrintedMoldKind.Sacrificial, Pa, shell: 2)));
+        // Of a soft part no strength is given: the shell bends all the same.
+        Assert.Contains("shell-tough", Codes(Mold(For(Soft), PrintedMoldKind.Sacrificial, Tough, shell: 4)));
         Assert.Contains("shell-bends", Codes(Mold(For(Rigid), PrintedMoldKind.Sacrificial, Tough)));
         Assert.Contains("shell-strong", Codes(Mold(For(Rigid, wallMm: 1), PrintedMoldKind.Sacrificial, Clear, shell: 1.2)));
         var brittle = Mold(For(Rigid, wallMm: 4), PrintedMoldKind.Sacrificial, Clear, shell: 0.8);

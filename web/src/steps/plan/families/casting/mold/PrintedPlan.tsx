@@ -131,7 +131,7 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
       )}
       <FigureGrid>
         <Figure
-          label={shell ? 'Solid of one shell' : 'Solid of the mold'}
+          label={shell ? 'Solid of the shells of a shot' : 'Solid of the mold'}
           value={number(printed.solidCm3, 3)}
           unit="cm³"
           line="moldSolid"
