@@ -43,7 +43,7 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
             var into = Of(drawn, line.On);
             foreach (var markup in line.Markups)
             {
-                var times = source.Of(markup.Value, markup.Key);
+                var times = source.Of(markup.Value, markup.Key, Hands.OfPrice(markup.Key));
                 for (var d = 0; d < draws; d++)
                     amount[d] *= times[d];
             }
@@ -88,13 +88,15 @@ public sealed record CandidateRoute(
 {
     private readonly Verdict _verdict = Gates.Max(g => g.Verdict);
 
+    private readonly int _missed = Gates.Count(g => g is { Verdict: Verdict.AtRisk, Concern: null });
+
     public bool IsOutAt(double quantity) => quantity >= OutFrom;
 
     /// <summary>Neither ruled out nor held back by a question nobody has answered.</summary>
     public bool Competes => !Gates.Any(g => g.Stops);
 
     /// <summary>How safe it is by the gates that hold at any quantity.</summary>
-    public SafeRank SafetyOf(Way way) => new(_verdict, way.FirstArticleDays, way.Estimate.ToleranceMm);
+    public SafeRank SafetyOf(Way way) => new(_verdict, _missed, way.FirstArticleDays, way.Estimate.ToleranceMm);
 
     /// <summary>The way that is cheapest at this quantity, by likely cost.</summary>
     public Way BestWay(double quantity) => Best(Ways, quantity);

@@ -33,13 +33,27 @@ internal static class Hands
         : Trades.FirstOrDefault(t => line.RateKey.StartsWith(t.Begins, StringComparison.Ordinal)).Trade is { } trade ? $"hours/{trade}"
         : null;
 
-    /// <summary>Of what it is charged at: a labour rate is its own.</summary>
-    public static string? OfRate(CostLine line) =>
-        line.RateKey.StartsWith("labour.", StringComparison.Ordinal) ? null
-        : line.RateKey.StartsWith("material.", StringComparison.Ordinal) ? "prices/material"
-        : line.RateKey.StartsWith("tool.", StringComparison.Ordinal) ? "prices/tool"
-        : OfAmount(line) is null ? "prices/supplies"
-        : null;
+    /// <summary>
+    /// Of what it is charged at. A toolmaker's hourly rate, his prices and his overhead are one supplier's, a molder's press and his
+    /// overhead another's; the rate of the shop's own people is its own.
+    /// </summary>
+    public static string? OfRate(CostLine line) => OfPrice(line.RateKey) ?? (OfAmount(line) is null ? "prices/supplies" : null);
+
+    /// <summary>Of a rate or a markup by its key; null: by the line it stands in, or its own.</summary>
+    public static string? OfPrice(string key) =>
+        Suppliers.FirstOrDefault(s => key.StartsWith(s.Begins, StringComparison.Ordinal)).Of is { } supplier ? $"prices/{supplier}" : null;
+
+    private static readonly (string Begins, string Of)[] Suppliers =
+    [
+        ("labour.toolmaker", "tool"),
+        ("source.boughtIn", "tool"),
+        ("tool.", "tool"),
+        ("inject.press", "molder"),
+        ("rubber.press", "molder"),
+        ("lsr.press", "molder"),
+        ("molder.", "molder"),
+        ("material.", "material"),
+    ];
 
     /// <summary>Of how long its tools last: by family of routes.</summary>
     public static string OfLife(string routeId) => $"lives/{routeId.Split('-')[0]}";

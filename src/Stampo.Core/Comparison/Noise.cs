@@ -3,10 +3,13 @@ using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;
 
-/// <summary>How safe a route is, the safest first: fits before at risk, then there earlier, then tighter.</summary>
-public readonly record struct SafeRank(Verdict Verdict, double FirstArticleDays, double ToleranceMm)
+/// <summary>
+/// How safe a route is, the safest first: fits before at risk, then what misses less of the brief, then there earlier, then tighter. What
+/// the part's shape makes hard can be worked on; what is asked and not reached stays so.
+/// </summary>
+public readonly record struct SafeRank(Verdict Verdict, int Missed, double FirstArticleDays, double ToleranceMm)
 {
-    public (Verdict, double, double) InOrder => (Verdict, FirstArticleDays, ToleranceMm);
+    public (Verdict, int, double, double) InOrder => (Verdict, Missed, FirstArticleDays, ToleranceMm);
 }
 
 /// <summary>

@@ -29,7 +29,7 @@ public sealed record WouldChange(ChangeOf Of, string What, IReadOnlyList<string>
 /// less.</param>
 /// <param name="NearMiss">A sequence late by a few days that costs clearly less than <paramref name="Best"/>.</param>
 /// <param name="Cheapest">The cheapest sequence in time, where the safer one inside the noise leads.</param>
-/// <param name="Throughout">One route for everything, in time; null when none is.</param>
+/// <param name="Throughout">One route for everything, in time; null when none is, or it costs over five times the best.</param>
 /// <param name="ThroughoutLate">One route for everything that is late, where it costs clearly less or nothing is in time.</param>
 /// <param name="Sentences">What to know beside: ties, lateness, why one route throughout is not it.</param>
 /// <param name="Changes">What would change it.</param>

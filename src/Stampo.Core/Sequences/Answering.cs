@@ -9,6 +9,9 @@ public static class Answering
 {
     private const int MostLeastBad = 5;
 
+    /// <summary>One route throughout that costs so many times the answer heads no page: it is listed among the single routes.</summary>
+    private const double FarOff = 5;
+
     public static Answer Of(RouteComparison comparison, IReadOnlyList<IRoute> routes)
     {
         List<RouteCard> cards = [.. comparison.Candidates.Select(c => c.Route.Card)];
@@ -31,8 +34,8 @@ public static class Answering
             OrNull(choice.InTime),
             OrNull(choice.NearMiss),
             OrNull(cheapest),
-            OrNull(Alone(throughout)),
-            OrNull(Alone(late)),
+            OrNull(Alone(Near(throughout))),
+            OrNull(Alone(Near(late))),
             [.. Sentences(choice)],
             [.. changed.Select((c, i) => c.Trials.Count == 0 ? c.Change : c.Change with { Line = $"would{i + 1}.total" })],
             Contenders.Of(table),
@@ -57,6 +60,8 @@ public static class Answering
 
         Answer Without(string why, IReadOnlyList<LeastBad> leastBad) =>
             new(0, null, null, null, null, null, null, [why], [], [], leastBad, cards);
+        Trial? Near(Trial? single) =>
+            single is not null && choice.TotalOf([single]) <= FarOff * choice.TotalOf(choice.Best) ? single : null;
         Sequence? OrNull(IReadOnlyList<Trial>? trials) => trials is null ? null : Sequences.Of(account, trials);
         IReadOnlyList<WorkLine> Lines(IReadOnlyList<Trial>? trials, string scope, string name) =>
             trials is null ? [] : Sequences.Working(account, trials, scope, name);

@@ -75,7 +75,7 @@ public class AnswerTests
                     .Of(comparison, RouteCatalogue.All)
                     .Contenders.All(c => Math.Abs(Hand(comparison, new HandStretch(c.RouteId)).Total - c.Cost) < 0.005);
             },
-            iter: 8
+            iter: 2
         );
 
     [Fact]
@@ -166,6 +166,10 @@ public class AnswerTests
         Assert.Equal(best.Total, best.Stretches.Sum(s => s.Cost.Made + s.Cost.Holding + s.Cost.Change), 1e-9);
         Assert.True(answer.Throughout is not { DaysLate: 0 } single || single.Total >= best.Total);
         Assert.True(answer.ThroughoutLate is not { DaysLate: 0 });
+        Assert.All(
+            new[] { answer.Throughout, answer.ThroughoutLate }.OfType<Sequence>(),
+            s => Assert.InRange(s.Total, 0, 5 * best.Total + 0.01)
+        );
         Assert.Equal(best.Total, answer.Working.Single(l => l.Id == "total").Value.Likely, 1e-9);
         Assert.All(best.Stretches, s => Assert.Equal(s.Cost.Total, answer.Working.Single(l => l.Id == $"{s.Id}.total").Value.Likely, 1e-9));
         // What adds up does, in every scope, and what an input comes from is there.

@@ -27,7 +27,12 @@ export function Throughout({ projectId, answer, aims: written, onChoose }: Props
       {singles.map((single) => (
         <Single key={single.said} single={single} best={answer.best!} />
       ))}
-      {singles.length === 0 && <Typography variant="body2">None may serve every row.</Typography>}
+      {answer.contenders.length === 0 && <Typography variant="body2">None may serve every row.</Typography>}
+      {!answer.throughout && answer.contenders.some((c) => c.daysLate === 0) && (
+        <Typography variant="body2" sx={{ mt: 0.5 }}>
+          In time, one route alone would cost over five times as much.
+        </Typography>
+      )}
       {answer.contenders.length > 1 && (
         <Contenders projectId={projectId} contenders={answer.contenders} written={written} onChoose={onChoose} />
       )}
