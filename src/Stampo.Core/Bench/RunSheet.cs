@@ -56,7 +56,10 @@ public sealed record RunSheet(
 
     public static RunSheet Of(WorkPlan plan, WorkPiece piece, string route)
     {
-        var operations = plan.Operations.Where(piece.Holds).ToList();
+        var operations = plan
+            .Operations.Where(piece.Holds)
+            .Select(o => o with { Asks = [.. o.Asks.Where(a => a.IsAskedAt(piece.Shot))] })
+            .ToList();
         return new(
             piece,
             TitleOf(plan.Order, piece),

@@ -11,7 +11,11 @@ internal static class FormingOperations
     private const double GlueH = 4,
         SealH = 2,
         TempH = 1,
+        CountMin = 1,
+        MeasureMin = 4,
         OvenHoldsC = 3;
+
+    private const int MeasuredEach = 10;
 
     public static IReadOnlyList<Operation> Of(FormingCase of, FormingFigures figures) =>
         [.. Once(of, figures), .. Mold(of, figures), .. Sheet(of, figures)];
@@ -144,32 +148,28 @@ internal static class FormingOperations
             Asks = Ask.Ticks("on the line all round, no whitened edge"),
             Cautions = ["blade", "dust"],
         };
-        yield return new("measure", Repeats.EachShot, "Measure cold, count", 4, 60 * TempH)
+        yield return new(
+            "measure",
+            Repeats.EachShot,
+            "Look over and count cold; measure one in ten",
+            CountMin + (MeasureMin / MeasuredEach),
+            60 * TempH
+        )
         {
             Asks =
             [
-                .. of.Sheet is not null
-                    ?
-                    [
-                        Ask.ReadAtLeast("thinnest", "thickness at the thinnest place of the map", of.ThinnestMm, "mm") with
-                        {
-                            AfterWait = true,
-                        },
-                    ]
-                    : Array.Empty<Ask>(),
-                Ask.Read(
-                    "length",
-                    "longest side",
-                    of.LengthMm,
-                    figures.Shrink.ToleranceMm ?? Math.Max(0.5, figures.Shrink.MissesMm),
-                    "mm"
-                ) with
-                {
-                    AfterWait = true,
-                },
+                .. Measures(figures, of).Select(a => a with { AfterWait = true, Each = MeasuredEach }),
                 Ask.Count("good, rework, scrap"),
             ],
         };
+    }
+
+    private static IEnumerable<Ask> Measures(FormingFigures figures, FormingCase of)
+    {
+        if (of.Sheet is not null)
+            yield return Ask.ReadAtLeast("thinnest", "thickness at the thinnest place of the map", of.ThinnestMm, "mm");
+        var tolerance = figures.Shrink.ToleranceMm ?? Math.Max(0.5, figures.Shrink.MissesMm);
+        yield return Ask.Read("length", "longest side", of.LengthMm, tolerance, "mm");
     }
 
     private static string Way(FormingCase of) =>

@@ -82,7 +82,7 @@ public abstract class SheetForming : IRoute
             .AddMaterial(ChargedOn.Piece, "Sheet", sheet, job.Material)
             .Add(ChargedOn.Piece, "Forming machine", cycle, "form.machine")
             .Add(ChargedOn.Piece, "Forming: hands", cycle, "labour.bench")
-            .Add(ChargedOn.Piece, "Trim", Amount.Of(job.Rate("form.trim")), "labour.bench");
+            .Add(ChargedOn.Piece, "Trim by hand along a fixture", Trim(job), "labour.bench");
         return new RouteEstimate(
             1,
             book.Lines,
@@ -120,6 +120,13 @@ public abstract class SheetForming : IRoute
             new WorkInput("recovery of the mold", heat.RecoverS, "s"),
             spread.AsInput()
         );
+    }
+
+    /// <summary>As the plan trims it with nothing chosen yet, along the part's box.</summary>
+    private static Amount Trim(Job job)
+    {
+        var (norm, metres) = (job.Rate("form.trimHand"), 2 * (job.Part.LongestMm + job.Part.MiddleMm) / 1000);
+        return new Amount(norm.Value * (metres / 60), "h", "norm × path ÷ 60", norm.AsInput(), new WorkInput("path", metres, "m", "part"));
     }
 
     private static bool Fits(Job job, double length, double width)

@@ -1,5 +1,6 @@
 using CsCheck;
 using NodaTime;
+using Stampo.Core.Bench;
 using Stampo.Core.Briefs;
 using Stampo.Core.Forming;
 using Stampo.Core.Materials;
@@ -328,6 +329,22 @@ public class FormingPlannerTests
         Assert.Equal((107, 1), (plan.Order.Shots, plan.Order.Each));
         Assert.Equal("form.resin.life", plan.Order.Rates.LifeKey);
         Assert.NotNull(plan.Schedule);
+        // One sheet in ten is measured, all are counted; the minutes go by that.
+        Assert.InRange(plan.Operations.Single(o => o.Id == "measure").HandsMin, 1, 2);
+        bool Measured(int shot) =>
+            RunSheet
+                .Of(plan, new WorkPiece(Repeats.EachShot, 1, shot), "Formed")
+                .Operations.Single(o => o.Id == "measure")
+                .Asks.Any(a => a.Kind == AskKind.Read);
+        Assert.Equal([1, 11, 21], Enumerable.Range(1, 30).Where(Measured));
+        Assert.All(
+            [2, 11],
+            shot =>
+                Assert.Contains(
+                    RunSheet.Of(plan, new WorkPiece(Repeats.EachShot, 1, shot), "Formed").Operations.Single(o => o.Id == "measure").Asks,
+                    a => a.Kind == AskKind.Count
+                )
+        );
         // Ten to a stock sheet, eleven stock sheets.
         Assert.Equal((10, 11), (figures.Blank.FromStock, figures.Blank.Stock));
         Assert.Equal(11, plan.Buy[0].Amount);
