@@ -68,6 +68,8 @@ test('from measured parts to a signed first article, to a defect and its cause, 
   await expect(page.getByText(/looks like inches: 4.409 in is 111.98\d* mm/)).toBeVisible();
   await entry.getByLabel('Value, mm').fill('111.98');
   await entry.getByRole('button', { name: 'Enter' }).click();
+  await page.getByLabel('Made with').click();
+  await page.getByRole('option', { name: 'all molds, strung together' }).click();
   await expect(page.getByRole('img', { name: /^Lid opening, length: 30 values/ })).toBeVisible();
   await page.getByLabel('Made with').click();
   await page.getByRole('option', { name: 'mold 2' }).click();

@@ -44,8 +44,8 @@ internal static class InspectionEndpoints
         );
         inspection.MapGet(
             "/charts/{item}",
-            ([AsParameters] PlanAt at, string item, int? tool, Inspections all, CancellationToken cancel) =>
-                all.ChartAsync(at, item, tool, cancel)
+            ([AsParameters] PlanAt at, string item, int? tool, int? cavity, Inspections all, CancellationToken cancel) =>
+                all.ChartAsync(at, item, tool, cavity, cancel)
         );
         inspection
             .MapGet(

@@ -125,16 +125,20 @@ public sealed class Inspections(Plans plans, StepStore steps, Measurements measu
 
     /// <param name="at">Which stretch.</param>
     /// <param name="item">Of its plan.</param>
-    /// <param name="tool">Shots of this tool alone: a mold wears by itself; null for all.</param>
+    /// <param name="tool">Shots of this tool alone: a mold wears by itself; null strings all together.</param>
+    /// <param name="cavity">Of this cavity alone: each is as it was cut; null strings all together.</param>
     /// <param name="cancel">When nobody waits any more.</param>
-    public async Task<ItemChart> ChartAsync(PlanAt at, string item, int? tool, CancellationToken cancel)
+    public async Task<ItemChart> ChartAsync(PlanAt at, string item, int? tool, int? cavity, CancellationToken cancel)
     {
         var (where, plan) = await PlanAsync(at, cancel);
-        var entries = await measurements.OfItemAsync(where.Of, item, cancel);
-        if (tool is null)
-            return ItemChart.Of(plan.Of(item), entries);
-        var shots = (await ShotsAsync(where.Of, cancel)).Where(r => r.Piece.Tool == tool).Select(r => r.Piece.Shot).ToHashSet();
-        return ItemChart.Of(plan.Of(item), [.. entries.Where(k => shots.Contains(k.Entry.Shot))]);
+        IEnumerable<KeptEntry> entries = await measurements.OfItemAsync(where.Of, item, cancel);
+        if (tool is not null)
+        {
+            var shots = (await ShotsAsync(where.Of, cancel)).Where(r => r.Piece.Tool == tool).Select(r => r.Piece.Shot).ToHashSet();
+            entries = entries.Where(k => shots.Contains(k.Entry.Shot));
+        }
+
+        return ItemChart.Of(plan.Of(item), [.. entries.Where(k => cavity is null || k.Entry.Cavity == cavity)]);
     }
 
     private async Task<IEnumerable<RunRecord>> ShotsAsync(OfPlan of, CancellationToken cancel) =>

@@ -80,6 +80,11 @@ public class EntriesTests
         Assert.Contains(chart.Control!.Signals, s => s is { Index: 19, Rule: "beyond" });
         Assert.True(chart.Capability!.Enough);
         Assert.Equal(10.01 / 10.08, chart.Replication!.Degrees[0], 1e-12);
+        // A run that creeps is not in control: the trend is said, and no capability of it.
+        var creeping = ItemChart.Of(Bore, [.. Enumerable.Range(1, 40).Select(i => Kept(Of(10 + 0.002 * i, i, null, $"entry-{i:00}"), i))]);
+        Assert.Equal("Not in control: a trend of 0.2 mm in a hundred shots.", creeping.NotInControl);
+        Assert.Null(creeping.Capability);
+        Assert.Null(chart.NotInControl);
         var single = ItemChart.Of(Bore, kept[..1]);
         Assert.Equal((null, null, null), (single.Control, single.Capability, single.Replication));
     }

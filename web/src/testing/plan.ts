@@ -41,6 +41,7 @@ export const ask = (
   isWatched: false,
   isMust: false,
   lotOf: null,
+  each: 1,
   ...more,
 });
 

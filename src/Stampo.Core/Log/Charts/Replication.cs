@@ -1,4 +1,3 @@
-using MathNet.Numerics.Distributions;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Log.Charts;
@@ -22,9 +21,6 @@ public sealed record Replication(
 {
     private const int Least = 3;
 
-    /// <summary>Of the mean degree, over the whole run: what doubles round away is far less, what a gauge sees far more.</summary>
-    private const double Rounding = 1e-9;
-
     public static Replication Of(IReadOnlyList<ReplicationPair> pairs)
     {
         Check.Between(Check.Whole(pairs, "pairs").Count, Least, ControlChart.Most, "pairs", "pairs", "a slope needs three");
@@ -36,15 +32,9 @@ public sealed record Replication(
         }
 
         var degrees = pairs.Select(p => p.PartMm / p.ToolMm).ToArray();
-        var (meanShot, mean) = (pairs.Average(p => (double)p.Shot), degrees.Average());
-        var shots = pairs.Sum(p => (p.Shot - meanShot) * (p.Shot - meanShot));
-        if (shots == 0)
-            throw new RefusalException("replication.one-shot", "All pairs are of the same shot; a drift needs several.", "pairs");
-        var slope = pairs.Zip(degrees).Sum(p => (p.First.Shot - meanShot) * (p.Second - mean)) / shots;
-        var left = pairs.Zip(degrees).Sum(p => Math.Pow(p.Second - mean - slope * (p.First.Shot - meanShot), 2));
-        var error = Math.Sqrt(left / (pairs.Count - 2) / shots);
-        var half = StudentT.InvCDF(0, 1, pairs.Count - 2, 0.975) * error;
-        var rounding = Rounding * mean / Math.Max(1, pairs.Max(p => p.Shot) - pairs.Min(p => p.Shot));
-        return new Replication(degrees, mean, slope, slope - half, slope + half, slope - half > rounding || slope + half < -rounding);
+        var drift =
+            Slope.Of([.. pairs.Select(p => p.Shot)], degrees)
+            ?? throw new RefusalException("replication.one-shot", "All pairs are of the same shot; a drift needs several.", "pairs");
+        return new Replication(degrees, degrees.Average(), drift.PerShot, drift.Low, drift.High, drift.IsSeen);
     }
 }

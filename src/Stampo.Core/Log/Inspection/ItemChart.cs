@@ -1,4 +1,5 @@
 using Stampo.Core.Log.Charts;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Log.Inspection;
 
@@ -9,7 +10,8 @@ public sealed record ChartPoint(string Entry, int Shot, int Cavity, double Value
 /// <param name="Item">Which.</param>
 /// <param name="Points">By shot and cavity, the last ones.</param>
 /// <param name="Control">Its signals are of the points shown. Null with fewer than two values.</param>
-/// <param name="Capability">Null with fewer than two values, and for a look.</param>
+/// <param name="NotInControl">Said when more than half of the values give a signal; null otherwise.</param>
+/// <param name="Capability">Null with fewer than two values, for a look, and for what is not in control: there is no one spread then.</param>
 /// <param name="Replication">Null where the tool was not measured, or with fewer than three shots.</param>
 /// <param name="Out">How many lie out of their limits.</param>
 /// <param name="Values">How many there are; the points are the last of them.</param>
@@ -17,6 +19,7 @@ public sealed record ItemChart(
     InspectionItem Item,
     IReadOnlyList<ChartPoint> Points,
     ControlChart? Control,
+    string? NotInControl,
     Capability? Capability,
     Replication? Replication,
     int Out,
@@ -33,15 +36,28 @@ public sealed record ItemChart(
             values[i] = standing[i].Entry.Value!.Value;
         var charted = values.Length >= 2 && item.Kind != InspectedKind.Look;
         var hidden = Math.Max(0, values.Length - MostShown);
+        var control = charted ? ControlChart.Of(values) : null;
+        var unsteady = control is null ? null : Unsteady(item, control, standing, values);
         return new ItemChart(
             item,
             [.. standing.Skip(hidden).Select(k => PointOf(item, k.Entry))],
-            charted ? Shown(ControlChart.Of(values), hidden) : null,
-            charted ? Capability.Of(values, item.Lower, item.Upper) : null,
+            control is null ? null : Shown(control, hidden),
+            unsteady,
+            charted && unsteady is null ? Capability.Of(values, item.Lower, item.Upper) : null,
             Shown(ReplicationOf(item, standing), hidden),
             values.Count(v => !item.Within(v)),
             values.Length
         );
+    }
+
+    private static string? Unsteady(InspectionItem item, ControlChart control, IReadOnlyList<KeptEntry> standing, double[] values)
+    {
+        var signals = control.Signals.DistinctBy(s => s.Index).Count();
+        if (signals <= values.Length / 2.0)
+            return null;
+        return Slope.Of([.. standing.Select(k => k.Entry.Shot)], values) is { IsSeen: true } trend
+            ? $"Not in control: a trend of {Text.Number(100 * trend.PerShot, 2)} {item.Unit} in a hundred shots."
+            : $"Not in control: {signals} of {values.Length} values give a signal. Find out what changed between them.";
     }
 
     private static ChartPoint PointOf(InspectionItem item, Entry entry) =>

@@ -36,6 +36,7 @@ const chart = (values: number[], over: Partial<ItemChart> = {}): ItemChart => ({
     within: value >= 9.9 && value <= 10.1,
   })),
   control: { centre: 10, lower: 9.95, upper: 10.05, signals: [] },
+  notInControl: null,
   capability: null,
   replication: null,
   out: values.filter((v) => v > 10.1).length,

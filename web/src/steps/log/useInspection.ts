@@ -72,15 +72,19 @@ export const useItemChart = (
   stretch: string | undefined,
   item: string | null,
   tool: number | null,
+  cavity: number | null,
 ) =>
   useQuery<ItemChart, Problem>({
-    queryKey: ['item chart', projectId, stretch ?? '', item, tool],
+    queryKey: ['item chart', projectId, stretch ?? '', item, tool, cavity],
     enabled: item !== null,
     placeholderData: (before) => (before?.item.id === item ? before : undefined),
     queryFn: ({ signal }) =>
       unwrap(
         client.GET('/api/projects/{id}/inspection/charts/{item}', {
-          params: { path: { id: projectId, item: item! }, query: { stretch, tool: tool ?? undefined } },
+          params: {
+            path: { id: projectId, item: item! },
+            query: { stretch, tool: tool ?? undefined, cavity: cavity ?? undefined },
+          },
           signal,
         }),
       ),

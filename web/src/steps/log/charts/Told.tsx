@@ -18,6 +18,7 @@ export function Told({ chart }: { chart: ItemChart }) {
             {c.enough && c.ppkHigh! < 1 && 'Parts out of the limits are to be expected. '}
           </>
         )}
+        {chart.notInControl && <b>{chart.notInControl} How well it fits its limits can't be said until it is. </b>}
         {c && c.ppk == null && 'No spread: the gauge may be too coarse. '}
       </Typography>
       {r && (

@@ -27,11 +27,14 @@ export function Inspection({ projectId, stretch, inspection, data }: Props) {
   const { save, move, enter, read, decide } = inspection;
   const items = data.plan.value.items;
   const item = items.find((i) => i.id === params.get('item')) ?? items[0] ?? null;
-  const tool = data.tools.includes(Number(params.get('tool'))) ? Number(params.get('tool')) : null;
+  // Each mold and each cavity by itself, unless somebody strings them together.
+  const tool = one(params.get('tool'), data.tools, data.tools.at(-1));
+  const cavities = Array.from({ length: data.cavities }, (_, i) => i + 1);
+  const cavity = one(params.get('cavity'), cavities, 1);
   const [placing, setPlacing] = useState(false);
   const [adding, setAdding] = useState(false);
   const [entry, setEntry] = useState<string | null>(null);
-  const chart = useItemChart(projectId, stretch, item?.id ?? null, tool).data;
+  const chart = useItemChart(projectId, stretch, item?.id ?? null, tool, cavity).data;
   const part = useQuery({
     queryKey: ['part', projectId],
     queryFn: ({ signal }) => partApi(projectId).read(signal),
@@ -123,23 +126,8 @@ export function Inspection({ projectId, stretch, inspection, data }: Props) {
           <div>
             <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
               <Typography variant="h2">{item.name}</Typography>
-              {data.tools.length > 1 && (
-                <TextField
-                  select
-                  label="Made with"
-                  value={tool ?? ''}
-                  onChange={(event) => put('tool', event.target.value || null)}
-                  slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-                  sx={{ minWidth: 140 }}
-                >
-                  <MenuItem value="">all molds</MenuItem>
-                  {data.tools.map((number) => (
-                    <MenuItem key={number} value={String(number)}>
-                      mold {number}
-                    </MenuItem>
-                  ))}
-                </TextField>
-              )}
+              <OneOf name="mold" numbers={data.tools} value={tool} onPick={(value) => put('tool', value)} />
+              <OneOf name="cavity" numbers={cavities} value={cavity} onPick={(value) => put('cavity', value)} />
             </Box>
             {chart && (
               <>
@@ -163,6 +151,39 @@ export function Inspection({ projectId, stretch, inspection, data }: Props) {
         )}
       </Box>
     </>
+  );
+}
+
+/** The one that is asked for, the usual one where nothing is asked, none where all are strung together. */
+const one = (asked: string | null, numbers: readonly number[], usual: number | undefined): number | null =>
+  asked === ALL || numbers.length < 2 ? null : (numbers.find((n) => n === Number(asked)) ?? usual ?? null);
+
+const ALL = 'all';
+
+interface OneOfProps {
+  name: 'mold' | 'cavity';
+  numbers: readonly number[];
+  value: number | null;
+  onPick: (value: string) => void;
+}
+
+function OneOf({ name, numbers, value, onPick }: OneOfProps) {
+  if (numbers.length < 2) return null;
+  return (
+    <TextField
+      select
+      label={name === 'mold' ? 'Made with' : 'In'}
+      value={value ?? ALL}
+      onChange={(event) => onPick(event.target.value)}
+      sx={{ minWidth: 140 }}
+    >
+      {numbers.map((number) => (
+        <MenuItem key={number} value={String(number)}>
+          {name} {number}
+        </MenuItem>
+      ))}
+      <MenuItem value={ALL}>all {name === 'mold' ? 'molds' : 'cavities'}, strung together</MenuItem>
+    </TextField>
   );
 }
 
