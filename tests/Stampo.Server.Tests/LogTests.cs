@@ -282,7 +282,10 @@ public sealed class LogTests(DemoServer demo)
             (await _server.GetAsync("/api/log/learned"))
                 .GetProperty("figures")
                 .EnumerateArray()
-                .Single(f => f.GetProperty("what").GetString() == what);
+                .Single(f =>
+                    f.GetProperty("what").GetString() == what
+                    && f.GetProperty("route").GetString()!.EndsWith("rigid, hand-sized", StringComparison.Ordinal)
+                );
         async Task<JsonElement> RateAsync() =>
             (await _server.GetAsync("/api/library"))
                 .GetProperty("rates")
@@ -291,7 +294,20 @@ public sealed class LogTests(DemoServer demo)
                 .GetProperty("entry");
         var proposed = (await FigureAsync("yield")).GetProperty("proposed").GetProperty("likely").GetDouble();
         var before = (await RateAsync()).GetProperty("likely").GetDouble();
-        object taken = new { rateKey = "cast.yield", by = Sefa };
+        // Feet of rubber are counted by themselves: each kind of part has its own share.
+        var of = (await FigureAsync("yield")).GetProperty("route").GetString();
+        Assert.Contains(
+            (await _server.GetAsync("/api/log/learned")).GetProperty("figures").EnumerateArray(),
+            f =>
+                f.GetProperty("what").GetString() == "yield"
+                && f.GetProperty("route").GetString()!.Contains(": soft", StringComparison.Ordinal)
+        );
+        object taken = new
+        {
+            rateKey = "cast.yield",
+            by = Sefa,
+            of,
+        };
         await _server.PostAsync("/api/log/learned/accept", taken);
         var rate = await RateAsync();
         Assert.Equal(proposed, rate.GetProperty("likely").GetDouble());

@@ -35,6 +35,9 @@ public sealed record RunSheet(
     /// <summary>What its outcome may correct.</summary>
     public LearnedRates Rates { get; init; } = LearnedRates.None;
 
+    /// <summary>Parts alike, for what is learned of them; null in a sheet of an earlier release.</summary>
+    public string? PartKind { get; init; }
+
     /// <summary>
     /// What is read before an operation begins: its own cautions, and those of all that follows on a clock it starts. While a pot life runs
     /// nobody stops to read.
@@ -72,6 +75,7 @@ public sealed record RunSheet(
         {
             LifeShots = plan.Order.LifeShots,
             Rates = plan.Order.Rates,
+            PartKind = plan.Order.PartKind,
         };
     }
 

@@ -50,6 +50,11 @@ public sealed record RunRecord(
     /// <summary>What its outcome may correct.</summary>
     public LearnedRates Rates { get; init; } = LearnedRates.None;
 
+    /// <summary>Feet of rubber tell nothing of housings: what is learned goes by route and kind of part.</summary>
+    public string? PartKind { get; init; }
+
+    public string LearnedOf => PartKind is { } kind ? $"{Route}: {kind}" : Route;
+
     /// <summary>Parts that came out so.</summary>
     public int Count(Fate fate) => Counts.Count(c => c.Fate == fate);
 
@@ -92,6 +97,7 @@ public sealed record RunRecord(
         {
             LifeShots = sheet.LifeShots,
             Rates = sheet.Rates,
+            PartKind = sheet.PartKind,
         };
     }
 }

@@ -32,6 +32,9 @@ public sealed record OrderedWork(int Parts, int Shots, int Tools, int Each, stri
 
     /// <summary>Rates that its share of good parts and its tool's life come from; null where none does.</summary>
     public LearnedRates Rates { get; init; } = LearnedRates.None;
+
+    /// <summary>What is learned of it goes for parts alike: "rigid, hand-sized".</summary>
+    public string? PartKind { get; init; }
 }
 
 /// <summary>Keys of rates that what was run may correct, and what the rate of the life was when it was planned.</summary>

@@ -53,6 +53,18 @@ public sealed record Job(PartFacts Part, Brief Brief, Material Material, RateCar
 
     public IReadOnlyList<Material> Materials { get; init; } = MaterialLibrary.All;
 
+    private const double SmallCm3 = 5,
+        LargeCm3 = 500;
+
+    /// <summary>Parts from which one may learn about each other.</summary>
+    public string PartKind =>
+        (Material.IsSoft ? "soft, " : "rigid, ")
+        + (
+            Part.VolumeCm3 < SmallCm3 ? "small"
+            : Part.VolumeCm3 < LargeCm3 ? "hand-sized"
+            : "large"
+        );
+
     public Rate Rate(string key) => Rates[key];
 
     public ThreePoint Norm(string key) => Rates[key].Value;

@@ -33,7 +33,11 @@ public enum LearnedPart
 }
 
 /// <summary>A person takes a proposal for the shop's own figure.</summary>
-public sealed record AcceptLearned(string RateKey, string By, LearnedPart Part = LearnedPart.Figure);
+/// <param name="RateKey">What is to be the shop's own.</param>
+/// <param name="By">Who takes it.</param>
+/// <param name="Part">Which proposal of it.</param>
+/// <param name="Of">Whose figure, where several kinds of part propose one for the same rate; null takes the first.</param>
+public sealed record AcceptLearned(string RateKey, string By, LearnedPart Part = LearnedPart.Figure, string? Of = null);
 
 /// <summary>From records to the shop's own rates: proposed, taken by a person, and undone in the library like any other change.</summary>
 public sealed class Learning(RunHistory history, Shelf shelf, Spending spending, ShopLibrary library, TimeProvider clock)
@@ -50,7 +54,7 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         List<LearnedFigure> figures =
         [
             .. shots
-                .GroupBy(r => r.Route)
+                .GroupBy(r => r.LearnedOf)
                 .OrderBy(g => g.Key, StringComparer.Ordinal)
                 .SelectMany(g => FiguresOf(g.Key, [.. g], tools, RateOf)),
             .. (await HoursAsync(shots, cancel)).Select(f => Proposing(f, RateOf)),
@@ -90,7 +94,7 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
     {
         Check.Between(Check.Given(accept.By, "by").Trim().Length, 2, 80, "by", "signs", "a person takes it, by name");
         var view = await OfAsync(cancel);
-        var taken = accept.Part == LearnedPart.Figure ? FigureOf(view, accept.RateKey) : WidthOf(view, accept.RateKey);
+        var taken = accept.Part == LearnedPart.Figure ? FigureOf(view, accept.RateKey, accept.Of) : WidthOf(view, accept.RateKey);
         var (proposed, records) =
             taken ?? throw new RefusalException("learned.nothing", "The records propose nothing for that rate.", "rateKey");
         var standing = await library.StandingAsync(cancel);
@@ -99,8 +103,8 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         return await OfAsync(cancel);
     }
 
-    private static (ThreePoint, int)? FigureOf(LearningView view, string key) =>
-        view.Figures.FirstOrDefault(f => f.RateKey == key && f.Proposed is not null) is { } figure
+    private static (ThreePoint, int)? FigureOf(LearningView view, string key, string? of) =>
+        view.Figures.FirstOrDefault(f => f.RateKey == key && f.Proposed is not null && (of is null || f.Route == of)) is { } figure
             ? (figure.Proposed!.Value, figure.Records)
             : null;
 
@@ -138,8 +142,8 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         Func<string, ThreePoint?> rateOf
     )
     {
-        List<double> worn = [.. tools.Where(t => t.Kind == route && t.IsWorn).Select(t => (double)t.State.Shots)];
-        List<double> rest = [.. tools.Where(t => t.Kind == route && !t.IsWorn).Select(t => (double)t.State.Shots)];
+        List<double> worn = [.. tools.Where(t => IsOfThese(t) && t.IsWorn).Select(t => (double)t.State.Shots)];
+        List<double> rest = [.. tools.Where(t => IsOfThese(t) && !t.IsWorn).Select(t => (double)t.State.Shots)];
         return new[]
         {
             LearnedFigure.Yield(route, shots, rateOf),
@@ -148,6 +152,8 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         }
             .OfType<LearnedFigure>()
             .Select(f => Proposing(f, rateOf));
+
+        bool IsOfThese(KnownTool tool) => tool.Runs.Any(r => r.IsShot && r.LearnedOf == route);
     }
 
     /// <summary>What stands already is not proposed again.</summary>

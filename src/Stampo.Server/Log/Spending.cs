@@ -230,7 +230,10 @@ public sealed class Spending(
             stretch.Id,
             of.Route.Route.Card,
             stretch.Quantity,
-            Waterfall.Of(stretch.Cost.Made, estimate, AsRun(of, shots.LastOrDefault()?.Counts.Count), stretch.Quantity, facts),
+            Waterfall.Of(stretch.Cost.Total, estimate, AsRun(of, shots.LastOrDefault()?.Counts.Count), stretch.Quantity, facts) with
+            {
+                Besides = stretch.Cost.Total - stretch.Cost.Made,
+            },
             [
                 .. of
                     .Route.EstimatedWays.SelectMany(w => w.Estimate.Costs)

@@ -49,6 +49,9 @@ public sealed record WaterfallStep(string Name, double? Stated, double? Was, str
 /// </summary>
 public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Steps, double Expected, IReadOnlyList<string> NotKnown)
 {
+    /// <summary>Of what was decided, changes to expect and money held: no record tells of them.</summary>
+    public double Besides { get; init; }
+
     /// <summary>The estimate with one figure after the other replaced by what was; the differences add up to the whole.</summary>
     /// <param name="decided">What the stretch was decided at.</param>
     /// <param name="estimate">It was decided on.</param>
@@ -149,7 +152,10 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
             ],
             stretches.Sum(s => s.Expected),
             []
-        );
+        )
+        {
+            Besides = stretches.Sum(s => s.Besides),
+        };
 
     /// <summary>Hours at the bench for a piece, as estimated.</summary>
     public static double HandsOf(RouteEstimate estimate) => estimate.Costs.Where(IsHands).Sum(l => l.Amount.Likely);

@@ -114,6 +114,7 @@ public sealed class CastingWork
         new(figures.Order.Parts, figures.Order.Shots, Molds(figures), Plan.Pour.Cavities, "Shot", "Mold")
         {
             ReadyH = FullCureH,
+            PartKind = Job.PartKind,
             LifeShots = figures.Life?.Shots,
             Rates = new LearnedRates(_in.Method.YieldKey, _in.Method.LifeKey, _in.Method.LifeKey is { } key ? Job.Rates[key].Value : null),
         };

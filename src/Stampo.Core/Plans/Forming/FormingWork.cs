@@ -50,6 +50,7 @@ internal static class FormingWork
             new OrderedWork(of.Parts, of.Shots, of.Choices.Order.Molds, of.Up, "Sheet", "Mold")
             {
                 LifeShots = of.Job.Norm(of.Mold.LifeKey),
+                PartKind = of.Job.PartKind,
                 Rates = new LearnedRates("form.yield", of.Mold.LifeKey, of.Job.Norm(of.Mold.LifeKey)),
             },
             [],

@@ -38,7 +38,7 @@ internal sealed class MachiningWork
         );
         Plan = new WorkPlan(
             Head(kg),
-            new OrderedWork(_parts, (int)blocks, choices.Order.Machines, 1, "Part", "Machine"),
+            new OrderedWork(_parts, (int)blocks, choices.Order.Machines, 1, "Part", "Machine") { PartKind = job.PartKind },
             [],
             null,
             WorkPlan.DateFor(job, _parts),

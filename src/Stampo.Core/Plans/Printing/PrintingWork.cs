@@ -56,7 +56,10 @@ internal sealed class PrintingWork
         Write();
         Plan = new WorkPlan(
             Head(),
-            new OrderedWork(_parts, Figures.Builds, choices.Order.Machines, Figures.Chosen.InBuild, "Build", "Printer"),
+            new OrderedWork(_parts, Figures.Builds, choices.Order.Machines, Figures.Chosen.InBuild, "Build", "Printer")
+            {
+                PartKind = job.PartKind,
+            },
             [],
             null,
             WorkPlan.DateFor(job, _parts),

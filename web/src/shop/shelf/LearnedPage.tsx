@@ -37,7 +37,7 @@ export function LearnedPage() {
     queryKey: ['learned'],
     queryFn: ({ signal }) => unwrap(client.GET('/api/log/learned', { signal })),
   });
-  const accept = useMutation<LearningView, Problem, { rateKey: string; part: 'figure' | 'width' }>({
+  const accept = useMutation<LearningView, Problem, { rateKey: string; part: 'figure' | 'width'; of?: string }>({
     mutationFn: (taken) => unwrap(client.POST('/api/log/learned/accept', { body: { ...taken, by } })),
     onSuccess: (now) => {
       void queries.invalidateQueries();
@@ -78,7 +78,7 @@ export function LearnedPage() {
                 key={`${figure.what} ${figure.rateKey}`}
                 figure={figure}
                 onAccept={
-                  by && !accept.isPending ? () => accept.mutate({ rateKey: figure.rateKey!, part: 'figure' }) : null
+                  by && !accept.isPending ? () => accept.mutate({ rateKey: figure.rateKey!, part: 'figure', of: figure.route }) : null
                 }
               />
             ))}

@@ -7,6 +7,7 @@ import { Spent } from './Spent';
 
 const fall: Waterfall = {
   decided: 2361,
+  besides: 120,
   steps: [
     { name: 'Good parts', stated: 0.92, was: 0.79, unit: 'share', records: 29, difference: 190 },
     { name: 'Price of a tool', stated: 900, was: 700, unit: '€', records: 1, difference: -200 },
@@ -19,7 +20,7 @@ test('a fall says what was decided, each reason with its sign, and what nobody k
   serve({});
   draw(<Fall title="In all" fall={fall} />);
   const text = screen.getByRole('region', { name: 'In all' }).textContent;
-  expect(text).toContain('Decided at 2\u202f361 €; now 2\u202f351 € is to be expected, 10 € less.');
+  expect(text).toContain('Decided at 2\u202f361 €; now 2\u202f351 € is to be expected, 10 € less. Of it 120 € for changes to expect and money held.');
   expect(text).toContain('Good parts: stated 92 %, was 79 % (29 records)');
   expect(text).toContain('+190 €');
   expect(text).toContain('−200 €');
