@@ -78,7 +78,9 @@ export function LearnedPage() {
                 key={`${figure.what} ${figure.rateKey}`}
                 figure={figure}
                 onAccept={
-                  by && !accept.isPending ? () => accept.mutate({ rateKey: figure.rateKey!, part: 'figure', of: figure.route }) : null
+                  by && !accept.isPending
+                    ? () => accept.mutate({ rateKey: figure.rateKey!, part: 'figure', of: figure.route })
+                    : null
                 }
               />
             ))}
