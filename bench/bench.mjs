@@ -24,7 +24,7 @@ const send = async (application, method, path, body) => {
 async function begun(application, shot) {
   const { id: project } = (await get(application, '/api/projects')).find((p) => p.name === 'Scale foot');
   const id = crypto.randomUUID();
-  const piece = { repeats: 'eachShot', tool: 9, shot };
+  const piece = { repeats: 'eachShot', tool: 1, shot };
   await send(application, 'POST', `/api/projects/${project}/bench/runs`, { id, piece, by: 'Maud Quill' });
   return id;
 }

@@ -77,9 +77,16 @@ async function dayOfWork(application) {
     for (const { id } of projects.slice(0, 7)) {
       const at = `/api/projects/${id}`;
       await Promise.all(
-        ['', '/part', '/brief', `/comparison?quantity=${10 + round * 37}`, '/answer', '/decisions', '/plan', '/memo'].map(
-          (p) => ask(at + p),
-        ),
+        [
+          '',
+          '/part',
+          '/brief',
+          `/comparison?quantity=${10 + round * 37}`,
+          '/answer',
+          '/decisions',
+          '/plan',
+          '/memo',
+        ].map((p) => ask(at + p)),
       );
     }
     const { id } = projects[round % 7];

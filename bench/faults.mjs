@@ -4,10 +4,10 @@ import { once } from 'node:events';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { answering, launch, newFolder, startApplication } from '../tests/e2e/application.mjs';
+import { say } from './said.mjs';
 
 const STARTS = 40;
 const KILLS = 25;
-const say = (what, figure, well) => console.log(`${what.padEnd(58)} ${figure.padEnd(44)} ${well ? 'well' : 'FAULT'}`);
 const rest = (ms) => new Promise((go) => setTimeout(go, ms));
 
 async function killedStarting() {

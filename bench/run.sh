@@ -7,7 +7,8 @@ if [ "${1:-}" = --fuzz ]; then
   exec dotnet run --no-build -c Release --project bench -- "$@"
 fi
 if [ "${1:-}" = --faults ]; then
-  exec node bench/faults.mjs
+  node bench/faults.mjs
+  exec node bench/misused.mjs
 fi
 if [ "${1:-}" = --soak ]; then
   exec node bench/soak.mjs "${2:-60}"

@@ -6,11 +6,28 @@ import { root, startApplication } from '../tests/e2e/application.mjs';
 const minutes = Number(process.argv[2] ?? 60);
 const application = await startApplication();
 const ask = (path, init) => fetch(`${application.url}${path}`, init);
-const json = (method, body) => ({ method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
-const held = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${application.server.pid}/status`, 'utf8'))[1]) / 1024;
+const json = (method, body) => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+});
+const held = () =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${application.server.pid}/status`, 'utf8'))[1]) / 1024;
 const newId = () => crypto.randomUUID().replaceAll('-', '');
 const projects = await (await ask('/api/projects')).json();
-const pages = ['part', 'brief', 'comparison', 'answer', 'decisions', 'plan', 'bench', 'inspection', 'advice', 'spent', 'memo'];
+const pages = [
+  'part',
+  'brief',
+  'comparison',
+  'answer',
+  'decisions',
+  'plan',
+  'bench',
+  'inspection',
+  'advice',
+  'spent',
+  'memo',
+];
 const lists = ['projects', 'runs', 'shelf', 'log/search?q=a', 'log/learned', 'shop/schedule', 'library', 'devices'];
 const mesh = readFileSync(join(root, 'demo/meshes/gateway-housing.stl'));
 const failed = new Map();

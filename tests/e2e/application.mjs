@@ -24,8 +24,8 @@ export const chromium = {
 };
 
 /** Starts the built application on a free port with the demo data (or none) in a folder of its own. */
-export async function startApplication({ demo = true, data = newFolder(), more = [] } = {}) {
-  const { server, url } = await launch({ demo, data, more });
+export async function startApplication({ demo = true, data = newFolder(), more = [], env = {} } = {}) {
+  const { server, url } = await launch({ demo, data, more, env });
   try {
     await answering(`${url}/api/health`, server);
   } catch (cause) {
@@ -60,7 +60,7 @@ const running = new Set();
 process.on('exit', () => running.forEach((server) => server.kill('SIGKILL')));
 
 /** Starts it without waiting for an answer. */
-export async function launch({ demo = false, data, stderr = 'inherit', more = [] }) {
+export async function launch({ demo = false, data, stderr = 'inherit', more = [], env = {} }) {
   const url = `http://127.0.0.1:${await freePort()}`;
   const server = spawn(
     'dotnet',
@@ -71,7 +71,7 @@ export async function launch({ demo = false, data, stderr = 'inherit', more = []
       '--Stampo:StandIns=true',
       ...more,
     ],
-    { stdio: ['ignore', 'ignore', stderr], env: { ...process.env, ...memory } },
+    { stdio: ['ignore', 'ignore', stderr], env: { ...process.env, ...memory, ...env } },
   );
   running.add(server);
   server.once('exit', () => running.delete(server));

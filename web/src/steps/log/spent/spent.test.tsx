@@ -20,7 +20,9 @@ test('a fall says what was decided, each reason with its sign, and what nobody k
   serve({});
   draw(<Fall title="In all" fall={fall} />);
   const text = screen.getByRole('region', { name: 'In all' }).textContent;
-  expect(text).toContain('Decided at 2\u202f361 €; now 2\u202f351 € is to be expected, 10 € less. Of it 120 € for changes to expect and money held.');
+  expect(text).toContain(
+    'Decided at 2\u202f361 €; now 2\u202f351 € is to be expected, 10 € less. Of it 120 € for changes to expect and money held.',
+  );
   expect(text).toContain('Good parts: stated 92 %, was 79 % (29 records)');
   expect(text).toContain('+190 €');
   expect(text).toContain('−200 €');
