@@ -93,10 +93,7 @@ internal static class NotAsPlanned
     }
 
     private static string OutOfBand(Ask ask, AskAnswer answer) =>
-        $"{ask.What} {Text.Number(answer.Value!.Value, 4)} {ask.Unit}, asked {ask.LimitSaid}"
-        + $"{Text.Number(answer.Target!.Value, 4)}{WithinSaid(ask)} {ask.Unit}".TrimEnd();
-
-    private static string WithinSaid(Ask ask) => ask.Tolerance is > 0 and { } off ? $" ± {Text.Number(off, 2)}" : "";
+        $"{ask.What} {Text.Number(answer.Value!.Value, 4)} {ask.Unit}, asked {ask.BandSaid(answer.Target)}";
 }
 
 /// <summary>Which acts began and ended an operation, and ended its wait.</summary>

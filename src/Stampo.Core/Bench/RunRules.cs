@@ -167,8 +167,7 @@ public static class RunRules
             if (stands.Answers.FirstOrDefault(a => a.Ask == must.Id) is not { Within: true })
                 throw new RefusalException(
                     "act.must",
-                    $"{operation.Name} can't end yet: {must.What} must be {must.LimitSaid}"
-                        + $"{Working.Text.Number(must.Target ?? 0)} {must.Unit}. Read it, or type what stands on it.",
+                    $"{operation.Name} can't end yet: {must.What} must be {must.BandSaid()}. Read it, or type what stands " + "on it.",
                     "act.operation"
                 );
         }

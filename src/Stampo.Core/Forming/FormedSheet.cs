@@ -12,6 +12,8 @@ public sealed class FormedSheet
     private const int MostLastTouched = 12,
         MostAbout = 8;
 
+    private const double Folds = 1.05;
+
     private readonly MoldFace _face;
 
     private FormedSheet(MoldFace face, int columns, int rows)
@@ -30,7 +32,10 @@ public sealed class FormedSheet
     /// <summary>Three coordinates a point, row by row, in the face's own axes.</summary>
     public float[] Points { get; }
 
-    /// <summary>At each point: the volume of the cells about it over their area.</summary>
+    /// <summary>
+    /// At each point: the volume of the cells about it over their area, at most the gauge. Where a membrane is pushed together a sheet gets
+    /// no thicker: it folds.
+    /// </summary>
     public float[] ThicknessMm { get; }
 
     public double AreaMm2 { get; private set; }
@@ -58,6 +63,9 @@ public sealed class FormedSheet
     public double P5Mm { get; private set; }
 
     public double MaxMm { get; private set; }
+
+    /// <summary>Of what stays, where the sheet is pushed together by more than a twentieth: it lies in folds there.</summary>
+    public double FoldedMm2 { get; private set; }
 
     /// <summary>Where air is caught: what touches last, far enough apart for a vent each.</summary>
     public IReadOnlyList<Vec3> LastTouched { get; private set; } = [];
@@ -126,7 +134,7 @@ public sealed class FormedSheet
         {
             var (at, point) = (j * grid.Stride + i, j * (grid.Columns + 1) + i);
             (sheet.Points[3 * point], sheet.Points[3 * point + 1], sheet.Points[3 * point + 2]) = (grid.X[at], grid.Y[at], grid.Z[at]);
-            sheet.ThicknessMm[point] = (float)(order.GaugeMm * sheet.ShareLeft(i, j, 1, rest, areas));
+            sheet.ThicknessMm[point] = (float)(order.GaugeMm * Math.Min(1, sheet.ShareLeft(i, j, 1, rest, areas)));
         }
 
         sheet.Sum(order.GaugeMm, rest, areas);
@@ -164,10 +172,7 @@ public sealed class FormedSheet
         for (var i = 0; i < Columns; i++)
         {
             var a = j * (Columns + 1) + i;
-            VolumeAfterMm3 +=
-                areas[j * Columns + i]
-                * (ThicknessMm[a] + ThicknessMm[a + 1] + ThicknessMm[a + Columns + 1] + ThicknessMm[a + Columns + 2])
-                / 4;
+            VolumeAfterMm3 += areas[j * Columns + i] * gaugeMm * ShareAbout(i, j, rest, areas);
             if (IsPartBetween(a, a + Columns + 2))
                 cells.Add(j * Columns + i);
         }
@@ -176,14 +181,24 @@ public sealed class FormedSheet
         var thinnest = points.MinBy(p => LeftAt(p, gaugeMm, rest, areas));
         (MinMm, MinAt) = (LeftAt(thinnest, gaugeMm, rest, areas), PointAt(thinnest));
         MaxMm = points.Max(p => ThicknessMm[p]);
+        FoldedMm2 = cells.Where(c => rest[c] > Folds * areas[c]).Sum(c => areas[c]);
         (PartAreaMm2, PartVolumeMm3) = (cells.Sum(c => areas[c]), gaugeMm * cells.Sum(c => rest[c]));
         MeanMm = PartVolumeMm3 / PartAreaMm2;
         cells.Sort((a, b) => (areas[b] / rest[b]).CompareTo(areas[a] / rest[a]));
         var (left, at) = (PartAreaMm2 / 20, 0);
         while (at < cells.Count - 1 && (left -= areas[cells[at]]) > 0)
             at++;
-        P5Mm = gaugeMm * rest[cells[at]] / areas[cells[at]];
+        P5Mm = gaugeMm * Math.Min(1, rest[cells[at]] / areas[cells[at]]);
     }
+
+    /// <summary>Mean of what is left at a cell's four corners.</summary>
+    private double ShareAbout(int i, int j, double[] rest, double[] areas) =>
+        (
+            ShareLeft(i, j, 1, rest, areas)
+            + ShareLeft(i + 1, j, 1, rest, areas)
+            + ShareLeft(i, j + 1, 1, rest, areas)
+            + ShareLeft(i + 1, j + 1, 1, rest, areas)
+        ) / 4;
 
     private bool IsPartBetween(int a, int b) =>
         _face.IsPart((Points[3 * a] + Points[3 * b]) / 2, (Points[3 * a + 1] + Points[3 * b + 1]) / 2);

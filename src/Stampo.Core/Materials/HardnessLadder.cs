@@ -37,6 +37,17 @@ public sealed record LadderRequest(
 );
 
 /// <summary>A hardness to try in a material on hand, with the two components of one sample.</summary>
+/// <param name="MaterialId">In the library.</param>
+/// <param name="Name">Of the material.</param>
+/// <param name="ShoreA">Its hardness.</param>
+/// <param name="ModulusMpa">Its stiffness.</param>
+/// <param name="SampleG">To mix.</param>
+/// <param name="PartAG">Of it A.</param>
+/// <param name="PartBG">Of it B.</param>
+/// <param name="PotLifeMin">To pour within.</param>
+/// <param name="DemoldH">Before it comes out.</param>
+/// <param name="Tint">Paste that tells the samples apart on the table.</param>
+/// <param name="TintG">Stirred into A and weighed on top of it.</param>
 public sealed record LadderRung(
     string MaterialId,
     string Name,
@@ -46,7 +57,9 @@ public sealed record LadderRung(
     double PartAG,
     double PartBG,
     double PotLifeMin,
-    double DemoldH
+    double DemoldH,
+    string Tint,
+    double TintG
 );
 
 /// <param name="ModulusMpa">What the section asks for.</param>
@@ -68,7 +81,12 @@ public static class HardnessLadder
     private const double Softest = 20,
         Hardest = 90;
 
-    private const int MostRungs = 5;
+    /// <summary>From the softest to the hardest; as many as there are rungs at most.</summary>
+    private static readonly string[] Tints = ["white", "yellow", "red", "blue", "black"];
+
+    /// <summary>Paste for a hundred of A; less than a scale shows is not weighed.</summary>
+    private const double TintPct = 1,
+        ScaleStepG = 0.1;
 
     /// <summary>A 30° lead-in and rubber on a dry post.</summary>
     private const double LeadInDeg = 30,
@@ -282,24 +300,28 @@ public static class HardnessLadder
                 .Where(m => m is { Cast: not null, IsSoft: true, ShoreScale: ShoreScale.A })
                 .OrderBy(m => Math.Abs(m.ShoreValue - shoreA))
                 .DistinctBy(m => m.ShoreValue)
-                .Take(MostRungs)
+                .Take(Tints.Length)
                 .OrderBy(m => m.ShoreValue)
-                .Select(m =>
-                {
-                    var (grams, cast) = (Math.Ceiling(Math.Max(LeastG, volumeCm3 * m.DensityGPerCm3 * Extra) * 10) / 10, m.Cast!);
-                    // By volume or by weight alike: a cup of so many grams in these proportions; the batch card refines it.
-                    var a = grams * cast.RatioA / (cast.RatioA + cast.RatioB);
-                    return new LadderRung(
-                        m.Id,
-                        m.Name,
-                        m.ShoreValue,
-                        Stiffness.GentMpa(Math.Min(m.ShoreValue, 99)),
-                        grams,
-                        a,
-                        grams - a,
-                        cast.PotLifeMin,
-                        cast.DemoldH
-                    );
-                }),
+                .Select(
+                    (m, i) =>
+                    {
+                        var (grams, cast) = (Math.Ceiling(Math.Max(LeastG, volumeCm3 * m.DensityGPerCm3 * Extra) * 10) / 10, m.Cast!);
+                        // By volume or by weight alike: a cup of so many grams in these proportions; the batch card refines it.
+                        var a = grams * cast.RatioA / (cast.RatioA + cast.RatioB);
+                        return new LadderRung(
+                            m.Id,
+                            m.Name,
+                            m.ShoreValue,
+                            Stiffness.GentMpa(Math.Min(m.ShoreValue, 99)),
+                            grams,
+                            a,
+                            grams - a,
+                            cast.PotLifeMin,
+                            cast.DemoldH,
+                            Tints[i],
+                            Math.Max(ScaleStepG, Math.Round(a * TintPct / 100, 1))
+                        );
+                    }
+                ),
         ];
 }

@@ -1,4 +1,4 @@
-using System.Text.Json.Serialization;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Planning;
 
@@ -35,12 +35,17 @@ public sealed record Ask(string Id, AskKind Kind, string What)
     /// <summary>The target is a limit: more is as good.</summary>
     public bool AtLeast { get; init; }
 
-    /// <summary>What a sentence says before the target.</summary>
-    [JsonIgnore]
-    public string LimitSaid =>
-        AtMost ? "at most "
-        : AtLeast ? "at least "
-        : "";
+    /// <summary>The band in words: "at most 30 mbar", "295 ± 15 kPa".</summary>
+    /// <param name="target">That stood when it was asked; null: as it stands.</param>
+    public string BandSaid(double? target = null)
+    {
+        var limit =
+            AtMost ? "at most "
+            : AtLeast ? "at least "
+            : "";
+        var off = Tolerance is > 0 and { } tolerance ? $" ± {Text.Number(tolerance, 2)}" : "";
+        return $"{limit}{Text.Number(target ?? Target ?? 0, 4)}{off} {Unit}".TrimEnd();
+    }
 
     /// <summary>Answered when the wait is over: before it nobody can know.</summary>
     public bool AfterWait { get; init; }

@@ -5,6 +5,7 @@ using Stampo.Core.Log.Learning;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
+using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Storage;
 using TheLibrary = Stampo.Core.Reference.Library;
@@ -12,12 +13,14 @@ using TheLibrary = Stampo.Core.Reference.Library;
 namespace Stampo.Server.Log;
 
 /// <summary>
-/// What the shop has learned, how far its ranges held, and the ranges that are to be wider or narrower for it.
+/// What the shop has learned, how far its ranges held, the ranges that are to be wider or narrower for it, and what could not be read and
+/// is left out.
 /// </summary>
 public sealed record LearningView(
     IReadOnlyList<LearnedFigure> Figures,
     IReadOnlyList<Calibration> Calibration,
-    IReadOnlyList<NamedResize> Resized
+    IReadOnlyList<NamedResize> Resized,
+    IReadOnlyList<string> LeftOut
 );
 
 /// <summary>A range that did not hold, by the name of its rate.</summary>
@@ -50,36 +53,43 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         var current = await library.CurrentAsync(cancel);
         var shots = (await history.AllAsync(cancel)).Where(r => r.IsShot && r.Phase == RunPhase.Ended).ToList();
         var tools = await shelf.ToolsAsync(cancel);
-        var bought = await spending.BoughtAsync(await spending.ProjectsAsync(cancel), cancel);
+        var (bought, leftOut) = (new List<BoughtItem>(), new List<string>());
+        foreach (var projectId in await spending.ProjectsAsync(cancel))
+            bought.AddRange(await ReadAsync(() => spending.BoughtAsync(projectId, cancel), leftOut) ?? []);
         List<LearnedFigure> figures =
         [
             .. shots
                 .GroupBy(r => r.LearnedOf)
                 .OrderBy(g => g.Key, StringComparer.Ordinal)
                 .SelectMany(g => FiguresOf(g.Key, [.. g], tools, RateOf)),
-            .. (await HoursAsync(shots, cancel)).Select(f => Proposing(f, RateOf)),
+            .. (await HoursAsync(shots, leftOut, cancel)).Select(f => Proposing(f, RateOf)),
             .. Bought.Prices(bought, key => Named(current, key)).Select(f => Proposing(f, RateOf)),
             .. Bought.AgainstQuotes(bought),
             .. Bought.Leads(bought),
         ];
-        var outcomes = await OutcomesAsync(shots, tools, bought, cancel);
+        var outcomes = await OutcomesAsync(shots, tools, bought, leftOut, cancel);
         return new LearningView(
             figures,
             [.. outcomes.Select(o => Calibration.From(o.What, o.All)).OfType<Calibration>()],
-            [.. outcomes.SelectMany(o => ResizedOf(o.What, o.All, current))]
+            [.. outcomes.SelectMany(o => ResizedOf(o.What, o.All, current))],
+            leftOut
         );
 
         ThreePoint? RateOf(string key) => Named(current, key)?.Price;
     }
 
     /// <summary>Of each norm the stretch with the most shots that hangs on it.</summary>
-    private async Task<IEnumerable<LearnedFigure>> HoursAsync(List<RunRecord> shots, CancellationToken cancel)
+    private async Task<IEnumerable<LearnedFigure>> HoursAsync(List<RunRecord> shots, List<string> leftOut, CancellationToken cancel)
     {
         var found = new List<(HandsNorm Norm, List<RunRecord> Shots)>();
         foreach (var project in shots.GroupBy(s => s.ProjectId))
         {
             var byPlan = project.ToLookup(s => s.Plan);
-            foreach (var (plan, norm) in await spending.HandsAsync(project.Key, p => byPlan[p].LastOrDefault()?.Counts.Count, cancel))
+            var hands = await ReadAsync(
+                () => spending.HandsAsync(project.Key, p => byPlan[p].LastOrDefault()?.Counts.Count, cancel),
+                leftOut
+            );
+            foreach (var (plan, norm) in hands ?? [])
                 found.Add((norm, [.. byPlan[plan]]));
         }
 
@@ -88,6 +98,22 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
             .OfType<LearnedFigure>()
             .GroupBy(f => f.RateKey)
             .Select(g => g.MaxBy(f => f.Records)!);
+    }
+
+    /// <summary>What can't be read of one project costs itself: it is named and left out.</summary>
+    private static async Task<T?> ReadAsync<T>(Func<Task<T>> read, List<string> leftOut)
+        where T : class
+    {
+        try
+        {
+            return await read();
+        }
+        catch (Exception bad) when (bad is UnreadableException or RefusalException)
+        {
+            if (!leftOut.Contains(bad.Message))
+                leftOut.Add(bad.Message);
+            return null;
+        }
     }
 
     public async Task<LearningView> AcceptAsync(AcceptLearned accept, CancellationToken cancel)
@@ -168,13 +194,19 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         List<RunRecord> shots,
         IReadOnlyList<KnownTool> tools,
         IReadOnlyList<BoughtItem> bought,
+        List<string> leftOut,
         CancellationToken cancel
     )
     {
         var rates = new Dictionary<string, RateCard>();
         foreach (var projectId in shots.Select(s => s.ProjectId).Distinct())
-            rates[projectId] = await spending.RatesAsync(projectId, cancel);
+        {
+            if (await ReadAsync(() => spending.RatesAsync(projectId, cancel), leftOut) is { } card)
+                rates[projectId] = card;
+        }
+
         var yields = shots
+            .Where(s => rates.ContainsKey(s.ProjectId))
             .GroupBy(s => (s.ProjectId, s.Plan))
             .Select(g => (Rate: rates[g.Key.ProjectId].Find(g.First().Rates.YieldKey), Counts: g.SelectMany(s => s.Counts).ToList()))
             .Where(g => g.Rate is not null && g.Counts.Count >= EnoughParts)

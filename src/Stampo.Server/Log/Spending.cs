@@ -89,21 +89,15 @@ public sealed class Spending(
         return await OfAsync(projectId, cancel);
     }
 
-    /// <summary>All that was bought for these projects, each with its quote and what was stated for it.</summary>
-    public async Task<IReadOnlyList<BoughtItem>> BoughtAsync(IEnumerable<string> projectIds, CancellationToken cancel)
+    /// <summary>All that was bought for a project, each with its quote and what was stated for it.</summary>
+    public async Task<IReadOnlyList<BoughtItem>> BoughtAsync(string projectId, CancellationToken cancel)
     {
-        var items = new List<BoughtItem>();
-        foreach (var projectId in projectIds)
-        {
-            var paid = (await steps.ReadAsync(projectId, Step, InvoiceBook.Empty, cancel)).Value;
-            if (paid.All.Count == 0)
-                continue;
-            var quotes = (await steps.ReadAsync(projectId, Comparisons.QuotesStep, QuoteBook.Empty, cancel)).Value;
-            var estimated = await EstimatedAsync(projectId, cancel);
-            items.AddRange(paid.All.Select(i => ItemOf(i, quotes, estimated)));
-        }
-
-        return items;
+        var paid = (await steps.ReadAsync(projectId, Step, InvoiceBook.Empty, cancel)).Value;
+        if (paid.All.Count == 0)
+            return [];
+        var quotes = (await steps.ReadAsync(projectId, Comparisons.QuotesStep, QuoteBook.Empty, cancel)).Value;
+        var estimated = await EstimatedAsync(projectId, cancel);
+        return [.. paid.All.Select(i => ItemOf(i, quotes, estimated))];
     }
 
     /// <summary>Projects that have invoices.</summary>

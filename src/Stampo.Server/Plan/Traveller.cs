@@ -89,8 +89,7 @@ public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepS
     private static string Asked(Ask ask) =>
         ask.Kind switch
         {
-            AskKind.Read when ask.AtMost || ask.AtLeast => $"{ask.What}: {ask.LimitSaid}{Text.Number(ask.Target ?? 0)} {ask.Unit}  ____",
-            AskKind.Read => $"{ask.What}: {Text.Number(ask.Target ?? 0)} ± {Text.Number(ask.Tolerance ?? 0, 2)} {ask.Unit}  ____",
+            AskKind.Read => $"{ask.What}: {ask.BandSaid()}  ____",
             AskKind.Count or AskKind.Note => $"{ask.What}  ____",
             _ => ask.What,
         };

@@ -199,11 +199,14 @@ public sealed class Decisions(
                 + "It stays in the data; decide anew, or open it with the release that wrote it."
         );
 
-    private DecisionRecord ReadForm(Decision row) =>
-        Json.Read<DecisionRecord>(forms.BroughtUp(DocumentForms.Decision, row.Schema, row.Json)) with
-        {
-            Id = row.Id,
-        };
+    private DecisionRecord ReadForm(Decision row)
+    {
+        var record = Json.Read<DecisionRecord>(forms.BroughtUp(DocumentForms.Decision, row.Schema, row.Json)) with { Id = row.Id };
+        // A rate is a range only when it is asked for; one that is none is found here, not in whoever asks.
+        foreach (var rate in record.Rates)
+            _ = rate.Value;
+        return record;
+    }
 
     private static List<Difference> RatesBetween(IReadOnlyList<Rate> then, RateCard now) =>
         [

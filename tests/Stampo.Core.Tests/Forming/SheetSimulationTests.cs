@@ -132,6 +132,9 @@ public class SheetSimulationTests
         var (hot, cold) = (Form(mesh, 2, plug: new Plug(17.5, 17.5, 0)), Form(mesh, 2, plug: new Plug(17.5, 17.5, 1)));
         Assert.True(hot.ProbeAt(new(0, 0, -42)).Mm < 0.98 * cold.ProbeAt(new(0, 0, -42)).Mm);
         Assert.InRange(plugged.VolumeAfterMm3 / plugged.VolumeBeforeMm3, 0.99, 1.01);
+        // No place is thicker than the sheet was: what is pushed together folds.
+        Assert.All(plugged.ThicknessMm, mm => Assert.InRange(mm, 0, 4));
+        Assert.Equal(0, plain.FoldedMm2, 1);
         var zones = new HeatZones(3, [1, 1, 1, 1, 0.7, 1, 1, 1, 1]);
         Assert.True(Form(mesh, 2, zones: zones).ProbeAt(new(0, 0, -42)).Mm > 1.1 * plain.ProbeAt(new(0, 0, -42)).Mm);
         var even = Form(mesh, 2, zones: new HeatZones(2, [1, 1, 1, 1]));

@@ -46,6 +46,8 @@ public class HardnessLadderTests
                 return shores.Count is >= 3 and <= 5
                     && shores.SequenceEqual(shores.Order())
                     && answer.ShoreA is >= 20 and <= 90
+                    && answer.Rungs.Select(r => r.Tint).Distinct().Count() == shores.Count
+                    && answer.Rungs.All(r => r.TintG >= 0.1 && r.TintG <= 0.02 * r.PartAG + 0.1)
                     && answer.Rungs.All(r => Math.Abs(r.PartAG + r.PartBG - r.SampleG) < 1e-9 && r.SampleG >= 20);
             });
 

@@ -11,7 +11,7 @@ public sealed record ChartPoint(string Entry, int Shot, int Cavity, double Value
 /// <param name="Points">By shot and cavity, the last ones.</param>
 /// <param name="Control">Its signals are of the points shown. Null with fewer than two values.</param>
 /// <param name="NotInControl">Said when more than half of the values give a signal; null otherwise.</param>
-/// <param name="Capability">Null with fewer than two values, for a look, and for what is not in control: there is no one spread then.</param>
+/// <param name="Capability">Null with fewer than two values, for a look, and for what is not in control.</param>
 /// <param name="Replication">Null where the tool was not measured, or with fewer than three shots.</param>
 /// <param name="Out">How many lie out of their limits.</param>
 /// <param name="Values">How many there are; the points are the last of them.</param>

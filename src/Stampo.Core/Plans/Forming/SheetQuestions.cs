@@ -87,6 +87,10 @@ public sealed record SheetFigures(
     bool IsFirstLook
 ) : IFirstLook
 {
+    /// <summary>Where the sheet is pushed together: it lies in folds there.</summary>
+    [JsonPropertyName("foldedCm2")]
+    public double FoldedCm2 { get; init; }
+
     /// <summary>What is left of the gauge at the thinnest place.</summary>
     public double ThinnestShare => MinMm / GaugeMm;
 }
@@ -172,7 +176,10 @@ public sealed record SheetFormed(
             ValleyFigures.Of(face, isFirst ? 4 : 0.75),
             cellMm,
             isFirst
-        );
+        )
+        {
+            FoldedCm2 = sheet.FoldedMm2 / 100,
+        };
         return new SheetAnswer(figures, SheetDrawing.Of(sheet));
     }
 }

@@ -11,7 +11,8 @@ internal static class SheetSection
     private const string Simulated = "the sheet simulated on the part's own face: sticks where it touches, volume kept";
 
     private const double MostDraw = 3,
-        MostDrawWithPlug = 5;
+        MostDrawWithPlug = 5,
+        MostFolded = 0.01;
 
     public static NeedFigures Need(FormingCase of)
     {
@@ -248,6 +249,12 @@ internal static class SheetSection
                 "drawn-far",
                 $"The sheet is drawn to {Text.Number(sheet.DrawRatio, 2)} times its area; beyond {Text.Number(mostDraw)} it "
                     + "seldom goes well."
+            );
+        if (sheet.FoldedCm2 > MostFolded * of.Job.Part.AreaCm2)
+            yield return Warn(
+                "folds",
+                $"Over {Text.Number(sheet.FoldedCm2, 2)} cm² the sheet is pushed together and lies in folds. Take a smaller or later "
+                    + "plug, a ring about it, or another way."
             );
         if (sheet.Valleys is { GapMm: { } gap } && gap < 2 * of.GaugeMm)
             yield return new Finding(

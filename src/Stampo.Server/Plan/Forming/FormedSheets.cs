@@ -31,7 +31,7 @@ public sealed class FormedSheets(
 ) : IShapeAnswerer
 {
     /// <summary>Raised when the simulating changes, so that old sheets are not taken for new ones.</summary>
-    private const int Edition = 1;
+    private const int Edition = 2;
 
     private const int FirstLookWeight = 2;
 

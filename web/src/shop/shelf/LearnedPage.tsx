@@ -63,6 +63,11 @@ export function LearnedPage() {
       </Typography>
       <Who label="Who takes it" />
       {accept.error && <Alert severity="error">{accept.error.message}</Alert>}
+      {data.leftOut.map((why) => (
+        <Alert key={why} severity="warning">
+          {why}
+        </Alert>
+      ))}
       {routes.length === 0 && (
         <Typography color="textSecondary" sx={{ mt: 2 }}>
           Nothing was run yet.
