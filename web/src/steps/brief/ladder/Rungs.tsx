@@ -38,9 +38,9 @@ export function Rungs({ answer, ladder, put, inBrief, onChoose }: RungsProps) {
             <Box sx={{ flex: 1, minWidth: 220 }}>
               <Typography>{rung.name}</Typography>
               <Typography variant="body2" color="textSecondary">
-                {number(rung.modulusMpa)} MPa · A {number(rung.partAG)} g with{' '}
-                {number(rung.tintG)} g of {rung.tint} paste + B {number(rung.partBG)} g · pour within{' '}
-                {number(rung.potLifeMin)} min · out after {number(rung.demoldH)} h
+                {number(rung.modulusMpa)} MPa · A {number(rung.partAG)} g with {number(rung.tintG)} g of {rung.tint}{' '}
+                paste + B {number(rung.partBG)} g · pour within {number(rung.potLifeMin)} min · out after{' '}
+                {number(rung.demoldH)} h
               </Typography>
             </Box>
             <TextField
