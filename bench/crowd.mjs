@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { join } from 'node:path';
 import { measured, root, startApplication } from '../tests/e2e/application.mjs';
+import { sent } from './asked.mjs';
 
 const say = (what, figure, limit, kept) =>
   console.log(`${what.padEnd(58)} ${figure.padEnd(34)} limit ${limit.padStart(7)}   ${kept ? 'kept' : 'MISSED'}`);
@@ -91,11 +92,8 @@ async function dayOfWork(application) {
     }
     const { id } = projects[round % 7];
     const brief = await (await fetch(`${application.url}/api/projects/${id}/brief`)).json();
-    await fetch(`${application.url}/api/projects/${id}/brief`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ value: { ...brief.value, inserts: round % 4 }, version: brief.version }),
-    });
+    const value = { ...brief.value, inserts: round % 4 };
+    await fetch(`${application.url}/api/projects/${id}/brief`, sent('PUT', { value, version: brief.version }));
   }
   const worked = held(application);
   say('held after some hours of work on seven projects', `${worked.toFixed(0)} MB`, '300 MB', worked <= 300);

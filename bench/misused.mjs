@@ -1,14 +1,9 @@
 // What nobody means to do: two tabs on one step, a signature sent again, an archive taken in while its project is edited, a clock that jumps.
 import { existsSync } from 'node:fs';
 import { startApplication } from '../tests/e2e/application.mjs';
+import { newId, sent } from './asked.mjs';
 import { say } from './said.mjs';
 
-const newId = () => crypto.randomUUID().replaceAll('-', '');
-const sent = (method, body) => ({
-  method,
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(body),
-});
 const ask = async (application, path, init) => {
   const answer = await fetch(`${application.url}/api/${path}`, init);
   return { status: answer.status, body: await answer.json().catch(() => null) };

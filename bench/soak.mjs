@@ -2,18 +2,13 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root, startApplication } from '../tests/e2e/application.mjs';
+import { newId, sent } from './asked.mjs';
 
 const minutes = Number(process.argv[2] ?? 60);
 const application = await startApplication();
 const ask = (path, init) => fetch(`${application.url}${path}`, init);
-const json = (method, body) => ({
-  method,
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(body),
-});
 const held = () =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${application.server.pid}/status`, 'utf8'))[1]) / 1024;
-const newId = () => crypto.randomUUID().replaceAll('-', '');
 const projects = await (await ask('/api/projects')).json();
 const pages = [
   'part',
@@ -48,10 +43,10 @@ async function person(end, n) {
     const brief = await (await ask(`/api/projects/${id}/brief`)).json();
     await used(
       `/api/projects/${id}/brief`,
-      json('PUT', { value: { ...brief.value, inserts: i % 5 }, version: brief.version }),
+      sent('PUT', { value: { ...brief.value, inserts: i % 5 }, version: brief.version }),
     );
     if (i % 10 === 0) {
-      const made = await (await ask('/api/projects', json('POST', { name: `Soak ${n}-${i}` }))).json();
+      const made = await (await ask('/api/projects', sent('POST', { name: `Soak ${n}-${i}` }))).json();
       const form = new FormData();
       form.append('file', new Blob([mesh]), 'part.stl');
       await used(`/api/projects/${made.id}/part/file?version=0&unit=mm`, { method: 'POST', body: form });
@@ -60,7 +55,7 @@ async function person(end, n) {
     if (runs[0])
       await used(
         `/api/runs/${runs[0].id}/acts`,
-        json('POST', { acts: [{ act: { kind: 'paused', id: newId(), by: 'Soak', reason: null }, ageMs: 0 }] }),
+        sent('POST', { acts: [{ act: { kind: 'paused', id: newId(), by: 'Soak', reason: null }, ageMs: 0 }] }),
       );
     await new Promise((go) => setTimeout(go, 300));
   }

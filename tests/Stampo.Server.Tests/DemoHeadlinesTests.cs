@@ -66,10 +66,11 @@ public sealed class DemoHeadlinesTests(DemoServer demo)
         Within(headline.LastPiece, pieces / quantity, "a piece, tools aside");
     }
 
-    private static double Likely(List<JsonElement> working, string line) =>
-        working.Single(l => l.GetProperty("id").GetString() == line).GetProperty("value") is { ValueKind: JsonValueKind.Object } range
-            ? range.GetProperty("likely").GetDouble()
-            : working.Single(l => l.GetProperty("id").GetString() == line).GetProperty("value").GetDouble();
+    private static double Likely(List<JsonElement> working, string line)
+    {
+        var value = working.Single(l => l.GetProperty("id").GetString() == line).GetProperty("value");
+        return value.ValueKind == JsonValueKind.Object ? value.GetProperty("likely").GetDouble() : value.GetDouble();
+    }
 
     [Theory]
     [InlineData("Feeder tray", "inject-aluminium", 900, 20_000, 30_000)]

@@ -129,15 +129,17 @@ public sealed class FormedSheet
                     (areas[j * grid.Columns + i], rest[j * grid.Columns + i]) = (grid.AreaOf(i, j), grid.RestOf(i, j));
             }
         );
+        var left = new double[sheet.ThicknessMm.Length];
         for (var j = 0; j <= grid.Rows; j++)
         for (var i = 0; i <= grid.Columns; i++)
         {
             var (at, point) = (j * grid.Stride + i, j * (grid.Columns + 1) + i);
             (sheet.Points[3 * point], sheet.Points[3 * point + 1], sheet.Points[3 * point + 2]) = (grid.X[at], grid.Y[at], grid.Z[at]);
-            sheet.ThicknessMm[point] = (float)(order.GaugeMm * Math.Min(1, sheet.ShareLeft(i, j, 1, rest, areas)));
+            left[point] = sheet.ShareLeft(i, j, 1, rest, areas);
+            sheet.ThicknessMm[point] = (float)(order.GaugeMm * Math.Min(1, left[point]));
         }
 
-        sheet.Sum(order.GaugeMm, rest, areas);
+        sheet.Sum(order.GaugeMm, rest, areas, left);
         sheet.LastTouched = sheet.Last(grid, formed.Touched);
         return sheet;
     }
@@ -163,7 +165,11 @@ public sealed class FormedSheet
         return gaugeMm * ShareLeft(i, j, Math.Clamp((int)Math.Round(gaugeMm / (2 * cell)), 1, MostAbout), rest, areas);
     }
 
-    private void Sum(double gaugeMm, double[] rest, double[] areas)
+    /// <param name="gaugeMm">Of the sheet.</param>
+    /// <param name="rest">Of each cell, before it was formed.</param>
+    /// <param name="areas">Of each cell.</param>
+    /// <param name="left">Rest over area at each point; more than 1 where it folds.</param>
+    private void Sum(double gaugeMm, double[] rest, double[] areas, double[] left)
     {
         AreaMm2 = areas.Sum();
         VolumeBeforeMm3 = gaugeMm * _face.WidthMm * _face.LengthMm;
@@ -172,7 +178,8 @@ public sealed class FormedSheet
         for (var i = 0; i < Columns; i++)
         {
             var a = j * (Columns + 1) + i;
-            VolumeAfterMm3 += areas[j * Columns + i] * gaugeMm * ShareAbout(i, j, rest, areas);
+            VolumeAfterMm3 +=
+                areas[j * Columns + i] * gaugeMm * (left[a] + left[a + 1] + left[a + Columns + 1] + left[a + Columns + 2]) / 4;
             if (IsPartBetween(a, a + Columns + 2))
                 cells.Add(j * Columns + i);
         }
@@ -185,20 +192,11 @@ public sealed class FormedSheet
         (PartAreaMm2, PartVolumeMm3) = (cells.Sum(c => areas[c]), gaugeMm * cells.Sum(c => rest[c]));
         MeanMm = PartVolumeMm3 / PartAreaMm2;
         cells.Sort((a, b) => (areas[b] / rest[b]).CompareTo(areas[a] / rest[a]));
-        var (left, at) = (PartAreaMm2 / 20, 0);
-        while (at < cells.Count - 1 && (left -= areas[cells[at]]) > 0)
+        var (thinner, at) = (PartAreaMm2 / 20, 0);
+        while (at < cells.Count - 1 && (thinner -= areas[cells[at]]) > 0)
             at++;
         P5Mm = gaugeMm * Math.Min(1, rest[cells[at]] / areas[cells[at]]);
     }
-
-    /// <summary>Mean of what is left at a cell's four corners.</summary>
-    private double ShareAbout(int i, int j, double[] rest, double[] areas) =>
-        (
-            ShareLeft(i, j, 1, rest, areas)
-            + ShareLeft(i + 1, j, 1, rest, areas)
-            + ShareLeft(i, j + 1, 1, rest, areas)
-            + ShareLeft(i + 1, j + 1, 1, rest, areas)
-        ) / 4;
 
     private bool IsPartBetween(int a, int b) =>
         _face.IsPart((Points[3 * a] + Points[3 * b]) / 2, (Points[3 * a + 1] + Points[3 * b + 1]) / 2);

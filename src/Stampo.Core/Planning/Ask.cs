@@ -59,7 +59,7 @@ public sealed record Ask(string Id, AskKind Kind, string What)
     /// <summary>What the lot that is asked for with it is of: "Rigid urethane, A"; null when none is asked for.</summary>
     public string? LotOf { get; init; }
 
-    /// <summary>Asked of the first shot and each so-manieth after it.</summary>
+    /// <summary>Asked of one shot in so many, beginning with the first.</summary>
     public int Each { get; init; } = 1;
 
     public bool IsAskedAt(int? shot) => shot is not { } number || (number - 1) % Each == 0;

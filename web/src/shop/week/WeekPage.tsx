@@ -133,9 +133,7 @@ function Jobs({ view, commitments, onChange }: Omit<Props, 'shop'>) {
               {job.title}
             </MuiLink>
             <Typography sx={{ flex: 1 }} color={job.problem || done?.daysLate ? 'error' : 'textPrimary'}>
-              {job.problem ??
-                (done &&
-                  `${done.shotsLeft} to make, done ${date(done.done)}${done.wantedBy ? `, wanted ${date(done.wantedBy)}` : ''}${done.daysLate ? `: ${number(done.daysLate)} working days late` : ''}${done.shotsLaidOut < done.shotsLeft ? `; the first ${done.shotsLaidOut} exactly, the rest at their pace` : ''}`)}
+              {job.problem ?? (done && saidOf(done))}
             </Typography>
             <Button
               color="inherit"
@@ -222,3 +220,12 @@ function Chosen({ slot, title, who, onPin }: ChosenProps) {
     </Box>
   );
 }
+
+/** How far a stretch is: what is left, when it is done, and whether that is in time. */
+const saidOf = (job: ScheduleView['schedule']['jobs'][number]) =>
+  [
+    `${job.shotsLeft} to make, done ${date(job.done)}`,
+    job.wantedBy ? `, wanted ${date(job.wantedBy)}` : '',
+    job.daysLate ? `: ${number(job.daysLate)} working days late` : '',
+    job.shotsLaidOut < job.shotsLeft ? `; the first ${job.shotsLaidOut} exactly, the rest at their pace` : '',
+  ].join('');

@@ -62,7 +62,7 @@ internal static class ShotOperations
             Cautions = plan.Printed?.Kind switch
             {
                 PrintedMoldKind.Soluble => ["support-bath"],
-                PrintedMoldKind.Sacrificial or PrintedMoldKind.Eggshell => ["splinters"],
+                { } kind when kind.IsBroken() => ["splinters"],
                 _ => ["blade"],
             },
         };

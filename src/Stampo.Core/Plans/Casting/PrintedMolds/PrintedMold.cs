@@ -29,8 +29,10 @@ public enum PrintedMoldKind
 public static class PrintedMoldKinds
 {
     /// <summary>A shell around one part that is lost with it.</summary>
-    public static bool IsShell(this PrintedMoldKind kind) =>
-        kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Soluble or PrintedMoldKind.Eggshell;
+    public static bool IsShell(this PrintedMoldKind kind) => kind is PrintedMoldKind.Soluble || kind.IsBroken();
+
+    /// <summary>A shell that is broken off, not dissolved.</summary>
+    public static bool IsBroken(this PrintedMoldKind kind) => kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Eggshell;
 }
 
 /// <summary>What is chosen about a printed mold.</summary>

@@ -29,8 +29,6 @@ public sealed class PrintedMoldCheck
 
     private bool IsShell => _kind.IsShell();
 
-    private bool IsBroken => _kind is PrintedMoldKind.Sacrificial or PrintedMoldKind.Eggshell;
-
     public static PrintedMold Of(
         Job job,
         PrintedChoices choices,
@@ -60,7 +58,7 @@ public sealed class PrintedMoldCheck
             resin.AsInput()
         );
         var peak = Exotherm.PeakC(_job.Material, _job.Part.SectionMm, resinC, _sheet);
-        var ratio = IsBroken ? BreakRatio() : null;
+        var ratio = _kind.IsBroken() ? BreakRatio() : null;
         var inhibition =
             _job.Material.Polymer == "silicone"
                 ? Patterns.Inhibition.Of(PatternOf(_print), SiliconeCure.Addition, _choices.Sealed, _choices.Sealed, _choices.Sealed)
@@ -169,7 +167,7 @@ public sealed class PrintedMoldCheck
 
     private IEnumerable<Finding> Breaking(double? ratio)
     {
-        if (!IsBroken)
+        if (!_kind.IsBroken())
             yield break;
         var tough = _print.ElongationPct > ToughElongationPct;
         if (tough && _choices.ShellMm > ThickestShellMm)

@@ -154,11 +154,11 @@ export function Inspection({ projectId, stretch, inspection, data }: Props) {
   );
 }
 
+const ALL = 'all';
+
 /** The one that is asked for, the usual one where nothing is asked, none where all are strung together. */
 const one = (asked: string | null, numbers: readonly number[], usual: number | undefined): number | null =>
   asked === ALL || numbers.length < 2 ? null : (numbers.find((n) => n === Number(asked)) ?? usual ?? null);
-
-const ALL = 'all';
 
 interface OneOfProps {
   name: 'mold' | 'cavity';

@@ -7,7 +7,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${euros(Math.abs(va
 
 /** From what was decided to what is to be expected, reason by reason; bars stand where they add on. */
 export function Fall({ title, fall, isSaidOnly = false }: { title: string; fall: Waterfall; isSaidOnly?: boolean }) {
-  const { decided, besides, steps, expected, notKnown } = fall;
+  const { decided, besides = 0, steps, expected, notKnown } = fall;
   const ends = steps.reduce<number[]>((all, step) => [...all, all.at(-1)! + step.difference], [0]);
   const [low, high] = [Math.min(...ends), Math.max(...ends)];
   const at = (value: number) => `${(100 * (value - low)) / Math.max(high - low, 1e-9)}%`;
@@ -18,7 +18,7 @@ export function Fall({ title, fall, isSaidOnly = false }: { title: string; fall:
       <Typography sx={{ fontSize: 20, my: 0.5 }}>
         Decided at {euros(decided)}; <b>now {euros(expected)}</b> is to be expected
         {steps.length > 0 && `, ${euros(Math.abs(difference))} ${difference < 0 ? 'less' : 'more'}`}.
-        {(besides ?? 0) >= 0.5 && ` Of it ${euros(besides!)} for changes to expect and money held.`}
+        {besides >= 0.5 && ` Of it ${euros(besides)} for changes to expect and money held.`}
       </Typography>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {(isSaidOnly ? [] : steps).map((step, i) => (
