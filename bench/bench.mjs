@@ -1,4 +1,4 @@
-// The bench: acts to disk, readings to the page, a run back after a restart; with --kills, acknowledged acts lost to a killed server.
+// The bench: acts to disk, readings to the page, a run back after a restart.
 import { createServer } from 'node:net';
 import { once } from 'node:events';
 import { createRequire } from 'node:module';
@@ -8,7 +8,6 @@ const require = createRequire(`${root}/tests/e2e/package.json`);
 const { chromium: browserType } = require('@playwright/test');
 
 const headers = { 'content-type': 'application/json' };
-const rest = (ms) => new Promise((go) => setTimeout(go, ms));
 const share = (times, p) => times.toSorted((a, b) => a - b)[Math.ceil(p * times.length) - 1];
 const say = (what, figure, limit, kept) =>
   console.log(`${what.padEnd(58)} ${figure.padEnd(34)} limit ${limit.padStart(7)}   ${kept ? 'kept' : 'MISSED'}`);
@@ -129,35 +128,6 @@ async function restarted(application) {
   return again;
 }
 
-/** Killed in the middle of a pour, again and again: what was acknowledged must be there afterwards. */
-async function killed(times) {
-  let application = await startApplication();
-  const { data } = application;
-  let lost = 0;
-  let acknowledged = 0;
-  for (let i = 0; i < times; i++) {
-    const run = await begun(application, 1000 + i);
-    const taken = [];
-    const end = rest(20 + ((i * 37) % 180)).then(() => application.server.kill('SIGKILL'));
-    for (let n = 0; ; n++) {
-      const recorded = await note(application, run, `pour ${n}`).catch(() => null);
-      if (!recorded) break;
-      taken.push(...recorded.taken.map((act) => act.id));
-    }
-    await end;
-    application = await startApplication({ demo: false, data });
-    const log = new Set((await get(application, `/api/runs/${run}`)).log.map(({ act }) => act.id));
-    acknowledged += taken.length;
-    lost += taken.filter((id) => !log.has(id)).length;
-  }
-  await application.stop();
-  application.forget();
-  console.log(`${times} kills in the middle of a pour: ${acknowledged} acts acknowledged, ${lost} of them lost`);
-  return lost === 0;
-}
-
-const [flag, count] = process.argv.slice(2);
-if (flag === '--kills') process.exit((await killed(Number(count ?? 200))) ? 0 : 1);
 let application = await startApplication();
 try {
   await measured(application.url, await get(application, '/api/projects'));

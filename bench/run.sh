@@ -14,7 +14,16 @@ if [ "${1:-}" = --soak ]; then
   exec node bench/soak.mjs "${2:-60}"
 fi
 if [ "${1:-}" = --kills ]; then
-  exec node bench/bench.mjs "$@"
+  exec node bench/kills.mjs "${2:-200}"
+fi
+if [ "${1:-}" = --strangers ]; then
+  requests=${2:-20000} archives=${3:-2000}
+  STAMPO_REQUESTS=$requests dotnet run --no-build -c Release --project tests/Stampo.Server.Tests -- -noColor -noLogo \
+    -class Stampo.Server.Tests.GeneratedRequestsTests
+  STAMPO_SPOILED=$archives dotnet run --no-build -c Release --project tests/Stampo.Server.Tests -- -noColor -noLogo \
+    -method Stampo.Server.Tests.ArchiveTests.Whatever_an_archive_says_nobody_elses_lists_suffer
+  echo "$requests generated requests and $archives spoiled archives: none of them a 500, and every list answered"
+  exit
 fi
 figures=$(mktemp)
 trap 'rm -f "$figures"' EXIT

@@ -7,8 +7,12 @@ import { newId, sent } from './asked.mjs';
 const minutes = Number(process.argv[2] ?? 60);
 const application = await startApplication();
 const ask = (path, init) => fetch(`${application.url}${path}`, init);
-const held = () =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${application.server.pid}/status`, 'utf8'))[1]) / 1024;
+/** What the server holds, and of it what is its own: the rest are pages of program files, which the machine takes back when it needs them. */
+const held = () => {
+  const status = readFileSync(`/proc/${application.server.pid}/status`, 'utf8');
+  const [all, own] = ['VmRSS', 'RssAnon'].map((key) => Number(new RegExp(`${key}:\\s+(\\d+)`).exec(status)[1]) / 1024);
+  return `${all.toFixed(0)} MB held, ${own.toFixed(0)} of it its own`;
+};
 const projects = await (await ask('/api/projects')).json();
 const pages = [
   'part',
@@ -66,11 +70,11 @@ const end = began + minutes * 60_000;
 const people = [0, 1, 2, 3].map((n) => person(end, n));
 for (let minute = 1; minute <= minutes; minute++) {
   await new Promise((go) => setTimeout(go, began + minute * 60_000 - Date.now()));
-  console.log(`soak, minute ${String(minute).padStart(3)}: ${held().toFixed(0)} MB held`);
+  console.log(`soak, minute ${String(minute).padStart(3)}: ${held()}`);
 }
 await Promise.all(people);
 const lost = [...failed.values()].reduce((a, b) => a + b, 0);
-console.log(`soak of ${minutes} min: ${held().toFixed(0)} MB held at its end; ${lost} answers of 500 or none`);
+console.log(`soak of ${minutes} min: ${held()} at its end; ${lost} answers of 500 or none`);
 for (const [path, times] of failed) console.log(`  ${times} x ${path}`);
 await application.stop();
 application.forget();

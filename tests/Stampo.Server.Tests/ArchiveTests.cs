@@ -222,21 +222,6 @@ public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : 
     /// <summary>So many by usual; more by STAMPO_SPOILED, for an afternoon.</summary>
     private static readonly int Spoiled = int.Parse(Environment.GetEnvironmentVariable("STAMPO_SPOILED") ?? "40");
 
-    private static readonly string[] Odd =
-    [
-        "null",
-        "true",
-        "-1",
-        "1e300",
-        "\"\"",
-        "\"-9000-01-01T00:00:00Z\"",
-        "\"\\ud800\"",
-        "[]",
-        "{}",
-        "[null]",
-        "[[]]",
-    ];
-
     /// <summary>
     /// One value after the other replaced or left out, and the whole sealed again: refused in words, or taken in and every list that shows
     /// something of it still answers.
@@ -256,7 +241,7 @@ public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : 
         {
             string[] text = [project.ToJsonString(), .. runs.Concat(entries).Select(r => r.ToJsonString())];
             var at = random.Next(text.Length + 2) % text.Length;
-            text[at] = SpoiledIn(text[at], random);
+            text[at] = JsonPlaces.Spoiled(text[at], random);
             text = Renamed(text);
             var files = new Dictionary<string, byte[]>
             {
@@ -290,43 +275,6 @@ public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : 
                 isList ? answer.IsSuccessStatusCode : (int)answer.StatusCode < 500,
                 $"{(int)answer.StatusCode} {path} after {what[..Math.Min(1_500, what.Length)]}: {await answer.Content.ReadAsStringAsync()}"
             );
-        }
-    }
-
-    private static string SpoiledIn(string json, Random random)
-    {
-        var node = JsonNode.Parse(json)!;
-        var places = Places(node).ToList();
-        var (parent, key) = places[random.Next(places.Count)];
-        if (random.Next(4) == 0)
-        {
-            if (parent is JsonObject from)
-                from.Remove((string)key);
-            else
-                parent.AsArray().RemoveAt((int)key);
-            return node.ToJsonString();
-        }
-
-        if (parent is JsonObject of)
-            of[(string)key] = "put-in-here";
-        else
-            parent.AsArray()[(int)key] = "put-in-here";
-        return node.ToJsonString().Replace("\"put-in-here\"", Odd[random.Next(Odd.Length)], StringComparison.Ordinal);
-    }
-
-    private static IEnumerable<(JsonNode Parent, object Key)> Places(JsonNode node)
-    {
-        var parts = node switch
-        {
-            JsonObject of => of.Select(p => ((object)p.Key, p.Value)),
-            JsonArray list => list.Select((item, i) => ((object)i, item)),
-            _ => [],
-        };
-        foreach (var (key, part) in parts)
-        {
-            yield return (node, key);
-            foreach (var deeper in part is null ? [] : Places(part))
-                yield return deeper;
         }
     }
 

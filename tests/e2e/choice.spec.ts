@@ -1,4 +1,4 @@
-import { expect, idOf, newProject, saved, test } from './stampo';
+import { expect, idOf, newProject, pick, saved, test } from './stampo';
 
 const routes = async (application: Parameters<typeof idOf>[0], name: string, q: number) =>
   `/projects/${await idOf(application, name)}/routes?q=${q}`;
@@ -110,9 +110,7 @@ test('the grip’s soft part bonds to PP, and not to POM', async ({ page, applic
   await page.goto(`/projects/${id}/routes?q=12000&route=inject-aluminium`);
   await expect(page.getByText(/TPE 60A on PP bonds well/).first()).toBeVisible();
   await page.getByRole('link', { name: /^Brief/ }).click();
-  await page.getByLabel('Series parts of').click();
-  await page.getByRole('option', { name: 'POM', exact: true }).click();
-  await expect(page.getByRole('listbox')).toBeHidden();
+  await pick(page, page.getByLabel('Series parts of'), 'POM');
   await saved(page);
   await page.getByRole('link', { name: /^Routes/ }).click();
   await page
@@ -132,9 +130,7 @@ test('a must that rules everything out gives the least bad and what to relax', a
   await page.goto(`/projects/${id}/brief`);
   await page.getByRole('button', { name: 'Look samples' }).click();
   await expect(page.getByRole('group', { name: 'Row 1' }).getByLabel('Quantity')).toHaveValue('5');
-  await page.getByRole('group', { name: 'Row 1' }).getByLabel('For').click();
-  await page.getByRole('option', { name: 'sale' }).click();
-  await expect(page.getByRole('listbox')).toBeHidden();
+  await pick(page, page.getByRole('group', { name: 'Row 1' }).getByLabel('For'), 'sale');
   await page.getByRole('button', { name: 'Set a target: service temperature' }).click();
   await page.getByLabel('Holds in service').fill('390');
   await page.getByRole('group', { name: 'Service temperature' }).getByRole('button', { name: 'must' }).click();

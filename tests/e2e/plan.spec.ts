@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { decided, expect, idOf, saved, test } from './stampo';
+import { decided, expect, idOf, pick, saved, test } from './stampo';
 
 type Application = Parameters<typeof idOf>[0];
 
@@ -51,8 +51,7 @@ test('a pot is not planned beyond its plate, and what to change is said', async 
   await page.goto(`/projects/${await idOf(application, 'Scale foot')}/brief`);
   await page.getByRole('button', { name: 'Choose from the shop' }).click();
   await page.getByRole('button', { name: 'Change equipment in house' }).click();
-  await page.getByRole('group', { name: 'Pressure pot' }).getByRole('combobox').click();
-  await page.getByRole('option', { name: 'none of the shop’s' }).click();
+  await pick(page, page.getByRole('group', { name: 'Pressure pot' }).getByRole('combobox'), 'none of the shop’s');
   await page.getByLabel('Pot plate, gauge').fill('300');
   await saved(page);
   await page.goto(await planOf(application, 'Scale foot', 'cure'));

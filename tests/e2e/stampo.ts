@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { cpSync } from 'node:fs';
 import { join } from 'node:path';
 import { newFolder, root, startApplication } from './application.mjs';
@@ -90,3 +90,10 @@ export async function decided(
 }
 
 export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+
+/** Picks an option of a list, and waits until the list is gone: the next would open under the one that still closes. */
+export async function pick(page: Page, list: Locator, option: string) {
+  await list.click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+  await expect(page.getByRole('listbox')).toHaveCount(0);
+}
