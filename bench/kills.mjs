@@ -13,7 +13,7 @@ const ask = async (path, init) => {
 let application = await startApplication();
 const { data } = application;
 const projects = await ask('projects');
-const [foot, tray] = ['Scale foot', 'Meal tray'].map((name) => projects.find((p) => p.name === name).id);
+const [foot, tray] = ['Scale foot', 'Feeder tray'].map((name) => projects.find((p) => p.name === name).id);
 let { value: brief, version: saved } = await ask(`projects/${tray}/brief`);
 const counted = { pour: [0, 0], save: [0, 0], start: [0, 0] };
 

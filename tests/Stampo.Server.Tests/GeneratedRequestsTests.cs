@@ -19,10 +19,10 @@ public sealed class GeneratedRequestsTests(OddRequestsTests.World world) : IClas
         _description = JsonNode.Parse(await _server.Client.GetStringAsync("/openapi/v1.json"))!;
         var requests = Requests().ToList();
         Assert.True(requests.Count > 1_000, $"only {requests.Count} requests were made");
-        var random = new Random(20);
+        var (whole, random) = (requests.Count, new Random(20));
         while (requests.Count < Wanted)
         {
-            var (method, address, body) = requests[random.Next(requests.Count)];
+            var (method, address, body) = requests[random.Next(whole)];
             requests.Add((method, address, body is null ? null : JsonPlaces.Spoiled(body, random)));
         }
 
