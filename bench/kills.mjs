@@ -17,12 +17,15 @@ const [foot, tray] = ['Scale foot', 'Feeder tray'].map((name) => projects.find((
 let { value: brief, version: saved } = await ask(`projects/${tray}/brief`);
 const counted = { pour: [0, 0], save: [0, 0], start: [0, 0] };
 
+const strike = (ms) => setTimeout(() => application.server.kill('SIGKILL'), ms);
+
 /** Acts of a run, one after the other, until nothing answers; gives back how to look for them afterwards. */
-async function pour(i) {
+async function pour(ms, i) {
   const run = newId();
   const piece = { repeats: 'eachShot', tool: 1, shot: 1000 + i };
   await ask(`projects/${foot}/bench/runs`, sent('POST', { id: run, piece, by: 'Maud Quill' }));
   const taken = [];
+  strike(ms);
   for (let n = 0; ; n++) {
     const act = { kind: 'noted', id: newId(), by: 'Maud Quill', operation: 'close', text: `pour ${n}`, corrects: null };
     const recorded = await ask(`runs/${run}/acts`, sent('POST', { acts: [{ act, ageMs: 0 }] })).catch(() => null);
@@ -36,8 +39,9 @@ async function pour(i) {
 }
 
 /** A brief saved over and over: afterwards it stands as last acknowledged, or one save later, and whole. */
-async function save() {
+async function save(ms) {
   const before = saved;
+  strike(ms);
   for (let n = 0; ; n++) {
     const next = sent('PUT', { value: { ...brief, inserts: n % 5 }, version: saved });
     const put = await ask(`projects/${tray}/brief`, next).catch(() => null);
@@ -59,7 +63,7 @@ async function start(ms) {
   application.server.kill('SIGKILL');
   for (const wait of [ms, 3 * ms]) {
     const { server } = await launch({ data, stderr: 'ignore' });
-    await rest(wait * 5);
+    await rest(wait);
     server.kill('SIGKILL');
   }
   return async () => {
@@ -70,10 +74,8 @@ async function start(ms) {
 
 for (let i = 0; i < times; i++) {
   const moment = Object.keys(counted)[i % 3];
-  const ms = 20 + ((i * 37) % 180);
-  const end = moment === 'start' ? null : rest(ms).then(() => application.server.kill('SIGKILL'));
-  const look = await { pour, save, start }[moment](moment === 'pour' ? i : ms);
-  await end;
+  const ms = 40 + ((i * 37) % 20) * 60;
+  const look = await { pour, save, start }[moment](ms, i);
   application = await startApplication({ demo: false, data });
   const [acknowledged, lost] = await look();
   counted[moment][0] += acknowledged;

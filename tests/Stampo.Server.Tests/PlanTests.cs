@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
+using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Tests;
@@ -424,6 +425,46 @@ public sealed class PlanTests(SharedServer shared)
                 ).Field
             );
         Assert.Equal(0, (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("plan").GetProperty("version").GetInt32());
+    }
+
+    [Fact]
+    public async Task Zones_of_another_resin_are_read_off_the_mesh_and_poured_in_turn()
+    {
+        var id = await DecidedAsync("cast-silicone");
+        var plan = await ChoicesAsync(id);
+        PourZone By(double mm, string name) =>
+            new()
+            {
+                Name = name,
+                MaterialId = "pu-elastomer-60a",
+                FromMm = mm,
+            };
+        var saved = (await SaveAsync(id, plan with { Zones = [By(10, "Lower skin"), By(20, "Upper skin")] })).GetProperty("answer");
+        var zones = saved.GetProperty("figures").GetProperty("zones").EnumerateArray().ToList();
+        Assert.Equal(["Lower skin", "Upper skin"], zones.Select(z => z.GetProperty("name").GetString()));
+        var lines = saved.GetProperty("working").EnumerateArray().ToDictionary(l => l.GetProperty("id").GetString()!);
+        double Cm3(int n) => lines[$"zone{n}Cm3"].GetProperty("value").GetDouble();
+        // The housing is 48.9 cm³, mostly floor and walls: what lies between two heights is the mesh's, not a share of the height.
+        Assert.Equal(48.9, Cm3(0) + Cm3(1) + Cm3(2), 0.1);
+        Assert.Equal(zones[0].GetProperty("cm3").GetDouble(), Cm3(1), 1e-9);
+        Assert.NotEqual(48.9 * 10 / 34, Cm3(1), 0.5);
+        Assert.Contains("zone1-a", lines.Keys);
+        string[] poured = ["pour-1", "gel-z1-", "weigh-z1-1", "mix-z1-1", "pour-z1-1", "gel-z2-", "pour-z2-1", "cure"];
+        var order = saved.GetProperty("operations").EnumerateArray().Select(o => o.GetProperty("id").GetString()!).Where(poured.Contains);
+        Assert.Equal(poured, order);
+        foreach (var (spoiled, field) in new[] { (By(20, "Low"), "zones[1].fromMm"), (By(3, "") with { FromMm = 30 }, "zones[1].name") })
+            Assert.Equal(
+                field,
+                (
+                    await StampoServer.RefusedAsync(
+                        await _server.Client.PutAsJsonAsync(
+                            $"/api/projects/{id}/plan",
+                            new Save<PlanChoices>(plan with { Zones = [By(25, "High"), spoiled] }, 1),
+                            Json.Options
+                        )
+                    )
+                ).Field
+            );
     }
 
     [Theory]

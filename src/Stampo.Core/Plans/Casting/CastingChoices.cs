@@ -8,6 +8,7 @@ using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
+using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
@@ -17,7 +18,8 @@ namespace Stampo.Core.Plans.Casting;
 public sealed record CastingChoices : PlanChoices
 {
     private const int MostThings = 40,
-        MostCavities = 200;
+        MostCavities = 200,
+        MostZones = 8;
 
     public PourChoices Pour { get; init; } = new();
 
@@ -32,6 +34,9 @@ public sealed record CastingChoices : PlanChoices
     public FillingChoices Filling { get; init; } = new();
 
     public IReadOnlyList<EnclosedThing> Things { get; init; } = [];
+
+    /// <summary>Poured after the first resin, in this order.</summary>
+    public IReadOnlyList<PourZone> Zones { get; init; } = [];
 
     public FilledPrintChoices FilledPrint { get; init; } = new();
 
@@ -64,7 +69,8 @@ public sealed record CastingChoices : PlanChoices
     public CastingChoices In(Library library, CastingMethod method) =>
         this with
         {
-            Pour = library.Materials.Any(m => m.Id == Pour.MaterialId && m.Cast is not null)
+            Zones = Zones.All(z => IsCast(library, z.MaterialId)) ? Zones : [.. Zones.Select(z => z.In(library, method))],
+            Pour = IsCast(library, Pour.MaterialId)
                 ? Pour
                 : Pour with
                 {
@@ -93,6 +99,8 @@ public sealed record CastingChoices : PlanChoices
                 },
         };
 
+    internal static bool IsCast(Library library, string materialId) => library.Materials.Any(m => m.Id == materialId && m.Cast is not null);
+
     public override CastingChoices Checked()
     {
         base.Checked();
@@ -107,6 +115,9 @@ public sealed record CastingChoices : PlanChoices
         Check.Between(Check.Whole(Things, "things").Count, 0, MostThings, "things", "things", "what is cast into one part");
         for (var i = 0; i < Things.Count; i++)
             Things[i].Checked($"things[{i}]");
+        Check.Between(Check.Whole(Zones, "zones").Count, 0, MostZones, "zones", "zones", "poured one after the other");
+        for (var i = 0; i < Zones.Count; i++)
+            Zones[i].Checked($"zones[{i}]");
         return this;
     }
 }

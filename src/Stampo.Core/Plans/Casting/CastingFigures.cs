@@ -8,6 +8,7 @@ using Stampo.Core.Plans.Casting.Orders;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
+using Stampo.Core.Plans.Casting.Zones;
 
 namespace Stampo.Core.Plans.Casting;
 
@@ -39,6 +40,7 @@ public sealed record PlannedSilicone(
 /// <param name="Enclosed">What is cast in.</param>
 /// <param name="Life">Shots of one mold; null for molds used once.</param>
 /// <param name="PeakC">The hottest the resin gets, about.</param>
+/// <param name="Zones">What is poured after the first resin, in that order.</param>
 public sealed record CastingFigures(
     CastingMethod Method,
     PlannedShape? Shape,
@@ -53,5 +55,11 @@ public sealed record CastingFigures(
     FillingPlan Filling,
     EnclosedPlan Enclosed,
     MoldLife? Life,
-    double PeakC
-) : PlanFigures;
+    double PeakC,
+    IReadOnlyList<PlannedZone> Zones
+) : PlanFigures
+{
+    /// <summary>Every cup of a shot.</summary>
+    [JsonIgnore]
+    public IEnumerable<Charge> Charges => Batch.Charges.Concat(Zones.SelectMany(z => z.Batch.Charges));
+}

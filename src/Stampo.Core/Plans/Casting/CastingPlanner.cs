@@ -5,6 +5,7 @@ using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
+using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
@@ -40,6 +41,7 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
             new Dictionary<string, IReadOnlyList<Material>>
             {
                 ["pour.materialId"] = [.. library.Materials.Where(m => m.Cast is not null && m.Routes.Contains(poured))],
+                ["zones.materialId"] = [.. library.Materials.Where(m => m.Cast is not null)],
                 ["printed.printId"] = prints,
                 ["filledPrint.printId"] = prints,
             },
@@ -53,9 +55,13 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
     protected override IReadOnlyList<ShapeQuestion> Asks(CastingChoices choices, CastingMethod method, PlanInputs inputs)
     {
         choices.Checked();
-        return method.Into == PouredInto.PrintedMold
-            ? [Stands(choices, method, inputs), Made(choices, inputs)]
-            : [Stands(choices, method, inputs)];
+        var stands = Stands(choices, method, inputs);
+        return
+        [
+            stands,
+            .. method.Into == PouredInto.PrintedMold ? new ShapeQuestion[] { Made(choices, inputs) } : [],
+            .. choices.Zones.Select(z => Filled(z, stands)).OfType<FilledTo>(),
+        ];
     }
 
     protected override WorkPlan Work(CastingChoices choices, CastingMethod method, PlanInputs inputs)
@@ -63,6 +69,7 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
         choices.Checked();
         var job = inputs.JobWith(Resin(choices, inputs.Library));
         var split = inputs.Shape.To<SplitMoldFigures>(Made(choices, inputs));
+        var stands = Stands(choices, method, inputs);
         return CastingWork.Of(
             new CastingInputs(
                 choices,
@@ -70,13 +77,29 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
                 job,
                 SiliconeOf(choices, inputs.Library),
                 PrintOf(choices, method, inputs.Library),
-                inputs.Shape.To<PlannedShape>(Stands(choices, method, inputs)),
+                inputs.Shape.To<PlannedShape>(stands),
                 split is null ? null : new GeneratedMold(split.SolidCm3, split.Triangles.Length),
                 inputs.Quantity,
                 inputs.Start
             )
+            {
+                Zones = [.. choices.Zones.Select((zone, i) => Poured(zone, i, stands, inputs))],
+            }
         );
     }
+
+    private static ZoneToPour Poured(PourZone zone, int index, StandsInMold stands, PlanInputs inputs) =>
+        new(
+            zone,
+            RefusalException.Renamed(
+                () => new PourChoices { MaterialId = zone.MaterialId }.Material(inputs.Library.Materials),
+                _ => $"zones[{index}].materialId"
+            ),
+            Filled(zone, stands) is { } filled ? inputs.Shape.To<FilledCm3>(filled)?.Below : null
+        );
+
+    private static FilledTo? Filled(PourZone zone, StandsInMold stands) =>
+        zone is { By: ZoneBounds.Height, FromMm: { } from } ? new(stands.Up, stands.AlongPull, from) : null;
 
     private static StandsInMold Stands(CastingChoices choices, CastingMethod method, PlanInputs inputs)
     {

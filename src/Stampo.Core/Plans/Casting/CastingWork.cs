@@ -12,6 +12,7 @@ using Stampo.Core.Plans.Casting.Orders;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
+using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
@@ -38,7 +39,11 @@ public sealed record CastingInputs(
     GeneratedMold? SplitMold,
     double Quantity,
     LocalDateTime Start
-);
+)
+{
+    /// <summary>What is poured after the first resin, in that order.</summary>
+    public IReadOnlyList<ZoneToPour> Zones { get; init; } = [];
+}
 
 /// <summary>From choices to quantities and operations.</summary>
 public sealed class CastingWork
@@ -91,7 +96,7 @@ public sealed class CastingWork
             [
                 .. figures.Silicone?.Cure.Refusals ?? [],
                 .. work.BoxRefusals(figures.Silicone),
-                .. figures.Batch.Messages.Where(m => m.Code == CastingBatch.OverScale),
+                .. figures.Batch.Messages.Concat(figures.Zones.SelectMany(z => z.Messages)).Where(m => m.Code == CastingBatch.OverScale),
                 .. figures.Filling.Refusals,
             ],
             At(figures),
@@ -158,6 +163,8 @@ public sealed class CastingWork
 
         if (figures.FilledPrint is { } fill)
             buy.Add(new(_in.Print.Name, order.Parts * fill.PrintG / 1000, "kg", []));
+        foreach (var zone in figures.Zones.GroupBy(z => z.Resin.Name))
+            buy.Add(new(zone.Key, order.Shots * zone.Sum(z => z.Batch.WeighedG) / 1000, "kg", []));
         if (order.FillerKg > 0)
             buy.Add(new("Pigment or filler", order.FillerKg, "kg", []));
         if (figures.Pattern is not null && Plan.Pattern.Material == PatternMaterial.PrintedResin)
@@ -168,7 +175,7 @@ public sealed class CastingWork
             buy.Add(new("Box board, tape, vents, pins", molds, "set", []));
         if (figures.FilledPrint is null)
             buy.Add(new("Release agent", Math.Ceiling(order.Shots / ShotsACan), "can", []));
-        buy.Add(new("Cups and stirrers, three a charge", 3 * order.Shots * figures.Batch.Charges.Count, "", []));
+        buy.Add(new("Cups and stirrers, three a charge", 3 * order.Shots * figures.Charges.Count(), "", []));
         return buy;
     }
 
@@ -185,7 +192,7 @@ public sealed class CastingWork
                 .. figures.Printed?.Messages ?? [],
                 .. figures.FilledPrint?.Advice ?? [],
             ],
-            ["shot"] = figures.Batch.Messages,
+            ["shot"] = [.. figures.Batch.Messages, .. figures.Zones.SelectMany(z => z.Messages)],
             ["cure"] = [.. figures.Filling.Refusals, .. figures.Filling.Messages],
             ["within"] = [.. figures.Enclosed.Things.SelectMany(t => t.Messages)],
             ["order"] = figures.Order.Messages,
@@ -222,13 +229,15 @@ public sealed class CastingWork
 
     private CastingFigures Figures()
     {
-        var peak = Exotherm.PeakC(Job.Material, Job.Part.SectionMm, Plan.Pour.ResinC);
+        IReadOnlyList<Material> resins = [Job.Material, .. _in.Zones.Select(z => z.Resin)];
+        var peak = resins.Max(resin => Exotherm.PeakC(resin, Job.Part.SectionMm, Plan.Pour.ResinC));
+        var slowest = resins.MaxBy(resin => resin.Cast!.DemoldH)!.Cast!;
         var silicone = InSilicone ? PlanSilicone() : null;
         var filling = FillingPlan.Of(
             Plan.Filling,
             _in.Method.Filling,
             _equipment,
-            new FilledMold(BlockMm(silicone), Job.Material.Cast!, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm)
+            new FilledMold(BlockMm(silicone), slowest, FullCureH, MoldLimitC(), Job.Part.ThinnestWallMm ?? Job.Part.WallMm)
         );
         Plan = Plan with { Pour = Plan.Pour with { Steps = StepsWith(filling) } };
         var shrinks = Shrinks(filling);
@@ -265,7 +274,8 @@ public sealed class CastingWork
                 Job.Brief.Guards
             )
         );
-        var batch = RefusalException.Renamed(() => CastingBatch.Compute(Batch(PouredCm3(fill, enclosed), silicone)), InPour);
+        var zones = RefusalException.Renamed(() => Zones(PouredCm3(fill, enclosed), filling, silicone), InPour);
+        var batch = zones.First;
         var life = _in.Method.LifeKey is null ? null : Life(filling);
         var today = _in.Start.Day();
         var order = OrderPlan.Of(
@@ -291,9 +301,10 @@ public sealed class CastingWork
             WithDegas(filling),
             enclosed,
             life,
-            peak
+            peak,
+            zones.Zones
         );
-        Gather(figures);
+        Gather(figures, zones.Working);
         return figures;
     }
 
@@ -401,13 +412,15 @@ public sealed class CastingWork
         );
     }
 
+    private static readonly string[] NotOfPour = ["plan.", "things", "zones"];
+
     /// <summary>Where a figure of the batch is chosen.</summary>
     private static string InPour(string field) =>
         field switch
         {
             "potLife.minutes" => "pour.potLifeMin",
             "partVolumeCm3" => "things",
-            _ when field.StartsWith("plan.", StringComparison.Ordinal) || field.StartsWith("things", StringComparison.Ordinal) => field,
+            _ when NotOfPour.Any(kept => field.StartsWith(kept, StringComparison.Ordinal)) => field,
             _ => $"pour.{field}",
         };
 
@@ -475,17 +488,29 @@ public sealed class CastingWork
     /// <summary>Slender cores that bend and tear: none when they are steel pins or drilled.</summary>
     private int SoftCores => InSilicone && !Plan.Pattern.SoftCores ? 0 : Job.Part.SlenderHoles ?? 0;
 
+    /// <summary>The first resin and every one after it; between pours a mold stands in the room, or warm in its chamber.</summary>
+    private ZonesPlan Zones(double partCm3, FillingPlan filling, PlannedSilicone? silicone)
+    {
+        var height = _in.Shape?.Attitude.BboxMm[2] ?? Job.Part.HeightMm;
+        var moldC = filling.School == FillingSchool.Chamber ? filling.CureC : RoomC;
+        CastingBatchAnswer BatchOf(Material resin, double cm3, bool rises) =>
+            CastingBatch.Compute(Batch(resin == Job.Material ? Plan.Pour : Plan.Pour.Plain(), resin, cm3, rises ? silicone : null, rises));
+        return ZonesPlan.Of(_in.Zones, new ZonedPart(Job.Material, partCm3, Job.Part.VolumeCm3, height, moldC, BatchOf));
+    }
+
+    private const double RoomC = 23;
+
     /// <summary>
     /// A pour fills gates and risers as the plan itself draws them, never less, with the reservoir and funnel above them; a film stays in
     /// each cup.
     /// </summary>
-    private CastingBatchRequest Batch(double partCm3, PlannedSilicone? silicone)
+    private CastingBatchRequest Batch(PourChoices pour, Material resin, double partCm3, PlannedSilicone? silicone, bool rises)
     {
-        var batch = Plan.Pour.ToBatch(partCm3, Job);
+        var batch = pour.ToBatch(partCm3, Job with { Material = resin });
         var drawn = silicone?.DrawnGatesCm3 is { } gates ? gates + FunnelCm3 + ReservoirCm2 * Plan.Filling.OverfillMm / 10 : 0;
         return batch with
         {
-            ExtraCm3PerPart = Math.Max(batch.ExtraCm3PerPart, drawn),
+            ExtraCm3PerPart = rises ? Math.Max(batch.ExtraCm3PerPart, drawn) : 0,
             CupG = StaysInCupG,
             ScaleCapacityG = Job.Brief.Equipment?.ScaleCapacityG,
         };
@@ -520,7 +545,7 @@ public sealed class CastingWork
 
     private double MoldLimitC() => InSilicone ? _in.Silicone.Supply.ServiceC ?? 150 : _in.Print.SoftensC;
 
-    private void Gather(CastingFigures a)
+    private void Gather(CastingFigures a, IReadOnlyList<WorkLine> zones)
     {
         foreach (
             var lines in new[]
@@ -531,6 +556,7 @@ public sealed class CastingWork
                 a.Printed?.Working,
                 a.FilledPrint?.Working,
                 a.Batch.Working,
+                zones,
                 a.Order.Working,
                 a.Filling.Working,
                 a.Enclosed.Working,

@@ -43,6 +43,9 @@ public sealed record PourChoices
                 "pour.materialId"
             );
 
+    /// <summary>The steps alone, for another resin: what was typed off a data sheet holds for its own.</summary>
+    public PourChoices Plain() => this with { DensityGPerCm3 = null, Ratio = null, PotLifeMin = null, FillerPctOfA = 0 };
+
     public CastingBatchRequest ToBatch(double partVolumeCm3, Job job)
     {
         var material = job.Material;

@@ -51,10 +51,11 @@ export async function unwrap<T>(
 export const postTable = <T>(path: string, table: string): Promise<T> =>
   post<T>(path, { headers: { 'content-type': 'text/csv' }, body: table });
 
-/** Sends a file as it is. */
-export function postFile<T>(path: string, file: File): Promise<T> {
+/** Sends a file as it is, with what is said about it. */
+export function postFile<T>(path: string, file: File, about: Record<string, string> = {}): Promise<T> {
   const body = new FormData();
   body.append('file', file);
+  for (const [key, value] of Object.entries(about)) body.append(key, value);
   return post<T>(path, { body });
 }
 

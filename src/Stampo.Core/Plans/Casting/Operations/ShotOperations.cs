@@ -4,6 +4,7 @@ using Stampo.Core.Plans.Casting.Enclosed;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.PrintedMolds;
+using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
@@ -26,7 +27,7 @@ internal static class ShotOperations
     public static IEnumerable<Operation> Of(CastingFigures plan, CastingChoices choices, Job job)
     {
         var (filling, chamber) = (plan.Filling, plan.Filling.School == FillingSchool.Chamber);
-        var charges = Charges(plan.Batch, plan, choices, job.Material.Name).ToList();
+        var charges = Charges(plan.Batch, "", plan, choices, job.Material.Name).ToList();
         if (chamber)
         {
             // Weighed and degassed apart first: no clock runs yet. The mold is released, loaded and shut before it is warmed.
@@ -41,6 +42,8 @@ internal static class ShotOperations
         if (chamber)
             yield return Warm(filling.CureC, choices.Pour.ResinC);
         foreach (var operation in chamber ? charges.Skip(1).Select(o => FromWarm(o)) : charges)
+            yield return operation;
+        foreach (var operation in Zones(plan, choices))
             yield return operation;
         yield return Cure(plan, choices).AtOnceAfter(Filled(plan));
         if (!IsShell(plan) && plan.FilledPrint is null)
@@ -122,14 +125,15 @@ internal static class ShotOperations
 
     private static Operation Close(CastingFigures plan, Job job)
     {
-        var things = plan.Enclosed.Things.Select(t => $"{t.Name} {t.Hold}").ToList();
+        var later = plan.Zones.Any(z => z.HardwareFirst);
+        var things = later ? [] : Loaded(plan);
         var cavities = plan.Batch.Charges.Sum(c => c.Cavities);
         var all = Inserts(plan, job);
         var inserts = all > 0 ? $"{Text.Count(all, "insert")} on {(all == 1 ? "its pin" : "their pins")}, one by one. " : "";
         var pins = (plan.Pattern?.Holes.Count(h => h.Advice == HoleAdvice.Pin) ?? 0) * cavities;
         if (pins > 0)
             inserts += $"{Text.Count(pins, "steel pin")} in {(pins == 1 ? "its hole" : "their holes")}. ";
-        var open = DegassedOpen(plan);
+        var open = later || DegassedOpen(plan);
         var loaded = things.Count > 0 ? $"{string.Join("; ", things)}. " : "";
         var released =
             plan.Printed is null ? "Thin mist of release; bands or clamps even all round."
@@ -138,7 +142,9 @@ internal static class ShotOperations
         return new(
             "close",
             Repeats.EachShot,
-            open ? "Release, load; leave the filled half open" : "Release, load, close the mold",
+            later ? "Release; leave open what the hardware goes in by"
+                : open ? "Release, load; leave the filled half open"
+                : "Release, load, close the mold",
             10 + (LoadMin * (all + pins)) + 5 * things.Count * cavities
         )
         {
@@ -146,7 +152,8 @@ internal static class ShotOperations
             Asks = Ask.Ticks([
                 .. pins > 0 ? new[] { "every pin in, down to its stop" } : [],
                 .. plan.Printed is { HasThirdPiece: true } ? ["the third piece in its seat, held by band or tape"] : Array.Empty<string>(),
-                open ? "groove upward, level"
+                later ? "level, open upward"
+                : open ? "groove upward, level"
                 : IsShell(plan) ? "shell whole, tight at its foot"
                 : "halves in line all round, a light behind thin walls",
             ]),
@@ -155,36 +162,103 @@ internal static class ShotOperations
         };
     }
 
+    private static List<string> Loaded(CastingFigures plan) => [.. plan.Enclosed.Things.Select(t => $"{t.Name} {t.Hold}")];
+
     /// <summary>A deep groove filled by syringe is degassed once more before the mold is shut.</summary>
     private static bool DegassedOpen(CastingFigures plan) =>
         plan.Order.SyringeFills is not null && plan.Filling.DegassesInCup && plan.FilledPrint is null;
 
-    private static IEnumerable<Operation> Charges(CastingBatchAnswer batch, CastingFigures plan, CastingChoices choices, string resin)
+    /// <summary>Each zone once the one under it has gelled: hardware set, or a late face primed, then its own cups.</summary>
+    private static IEnumerable<Operation> Zones(CastingFigures plan, CastingChoices choices)
+    {
+        for (var i = 0; i < plan.Zones.Count; i++)
+        {
+            var under = i == 0 ? Last(plan, plan.Batch, "") : Last(plan, plan.Zones[i - 1].Batch, ZoneId(i - 1));
+            var before = "";
+            foreach (var operation in Zone(plan.Zones[i], ZoneId(i), plan, choices))
+            {
+                // Nothing waits for the night between the gel and the next cup.
+                yield return before == "" ? operation.AtOnceAfter(under)
+                : operation.Lags.Count > 0 ? operation
+                : operation with { Lags = [Lag.BeginsWithin(WithinBond(plan.Zones[i]), before, "it")] };
+                before = operation.Id;
+            }
+        }
+    }
+
+    private static IEnumerable<Operation> Zone(PlannedZone zone, string id, CastingFigures plan, CastingChoices choices)
+    {
+        yield return new($"gel-{id}", Repeats.EachShot, $"Let it gel before {zone.Name} is poured", 0, zone.WaitMin)
+        {
+            Holds = [],
+            Detail = $"It bonds by itself until {Text.Duration(zone.BondsUntilMin)} after the pour. Try it on what is left in the cup.",
+            Asks = Ask.TicksAfter("holds a print, does not run when tilted"),
+        };
+        if (zone.Primed)
+            yield return new($"prime-{id}", Repeats.EachShot, $"Scuff and prime the face for {zone.Name}", PrimeMin)
+            {
+                Detail = "Matt all over, dust off with a dry cloth, primer as its sheet says, thin and dry.",
+                Asks = Ask.Ticks("matt, dry, no dust"),
+                Cautions = ["dust", "spray"],
+            };
+        if (zone.HardwareFirst)
+            yield return new($"set-{id}", Repeats.EachShot, "Set the hardware on the gelled layer", SetMin * choices.Pour.Cavities)
+            {
+                Detail =
+                    string.Concat(Loaded(plan).Select(thing => $"{thing}. "))
+                    + "Clean, primed where the resin's sheet asks; pressed in until it stands by itself. Close what was left open.",
+                Asks = Ask.Ticks("every piece seated, none floats"),
+            };
+        foreach (var operation in Charges(zone.Batch, id, plan, choices, zone.Resin.Name))
+            yield return operation with
+            {
+                Name = $"{operation.Name}: {zone.Name}",
+            };
+    }
+
+    /// <summary>What is left of the window once it has gelled; within two hours of it in any case.</summary>
+    private static double WithinBond(PlannedZone zone) =>
+        zone.Primed ? PrimedMin : Math.Clamp(zone.BondsUntilMin - zone.WaitMin, 1, PrimedMin);
+
+    private static string ZoneId(int index) => $"z{index + 1}-";
+
+    private const double PrimeMin = 15,
+        SetMin = 5,
+        PrimedMin = 120;
+
+    private static IEnumerable<Operation> Charges(
+        CastingBatchAnswer batch,
+        string zone,
+        CastingFigures plan,
+        CastingChoices choices,
+        string resin
+    )
     {
         var charges = batch.Charges;
         for (var i = 0; i < Math.Min(charges.Count, MostCharges); i++)
         {
             // Beyond a dozen cups the last card stands for all that are left.
             var times = i == MostCharges - 1 ? charges.Count - i : 1;
-            foreach (var operation in Charge(charges[i], i + 1, charges.Count, times, plan, choices, resin).OnOneClock($"mix-{i + 1}"))
+            var card = new Card(charges[i], zone, i + 1, charges.Count, times);
+            foreach (var operation in Charge(card, plan, choices, resin).OnOneClock($"mix-{card.Id}"))
                 yield return operation;
         }
     }
 
-    private static IEnumerable<Operation> Charge(
-        Charge charge,
-        int number,
-        int of,
-        int times,
-        CastingFigures plan,
-        CastingChoices choices,
-        string resin
-    )
+    /// <summary>One cup's card; beyond a dozen the last one stands for several.</summary>
+    private sealed record Card(Charge Charge, string Zone, int Number, int Of, int Times)
     {
-        var said =
-            of == 1 ? ""
-            : times > 1 ? $", charges {number} to {of}"
-            : $", charge {number} of {of}";
+        public string Id => $"{Zone}{Number}";
+
+        public string Said =>
+            Of == 1 ? ""
+            : Times > 1 ? $", charges {Number} to {Of}"
+            : $", charge {Number} of {Of}";
+    }
+
+    private static IEnumerable<Operation> Charge(Card card, CastingFigures plan, CastingChoices choices, string resin)
+    {
+        var (charge, number, times, said) = (card.Charge, card.Id, card.Times, card.Said);
         var steps = choices.Pour.Steps;
         yield return new($"weigh-{number}", Repeats.EachShot, $"Weigh A and B in their own cups{said}", 4 * times)
         {
@@ -264,12 +338,15 @@ internal static class ShotOperations
     }
 
     /// <summary>A card that stands for several cups allows each its own pot life, one after the other.</summary>
-    private static IReadOnlyList<Lag> WithinPotLife(Charge charge, int number, int times) =>
+    private static IReadOnlyList<Lag> WithinPotLife(Charge charge, string number, int times) =>
         charge.WorkingTimeMin is { } min ? [Lag.EndsWithin(min, $"mix-{number}", "mixing", times)] : [];
 
     /// <summary>The last that is done before a shot is left to cure.</summary>
     private static string Filled(CastingFigures plan) =>
-        $"{(DegassedOpen(plan) ? "shut" : "pour")}-{Math.Min(plan.Batch.Charges.Count, MostCharges)}";
+        plan.Zones.Count == 0 ? Last(plan, plan.Batch, "") : Last(plan, plan.Zones[^1].Batch, ZoneId(plan.Zones.Count - 1));
+
+    private static string Last(CastingFigures plan, CastingBatchAnswer batch, string zone) =>
+        $"{(DegassedOpen(plan) ? "shut" : "pour")}-{zone}{Math.Min(batch.Charges.Count, MostCharges)}";
 
     private static Lag NotBeforeHandling(CastingFigures plan) =>
         new(Filled(plan), Edge.End, Edge.Start, 60 * plan.Filling.DemoldH, null, "the pour");

@@ -53,3 +53,9 @@ export const degasNames: Record<string, string> = {
   sawTooth: 'in a saw-tooth, in a vessel twice as large',
   meterMix: 'none: metered through a static mixer',
 };
+
+export const zoneNames: Record<string, string> = {
+  height: 'by a height, up to the next',
+  pocket: 'by a pocket or core of known volume',
+  mesh: 'by a second mesh',
+};

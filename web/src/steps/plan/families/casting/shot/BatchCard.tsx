@@ -1,5 +1,6 @@
 import { Box, ButtonBase, Typography } from '@mui/material';
-import type { CastingChoices, CastingFigures, Material } from '../../../../../app/api/types';
+import type { ReactNode } from 'react';
+import type { CastingChoices, CastingFigures } from '../../../../../app/api/types';
 import { Figure } from '../../../../../shared/Figure';
 import { count, number } from '../../../../../shared/format';
 import { useWorking } from '../../../../../shared/useWorking';
@@ -11,46 +12,59 @@ type Batch = CastingFigures['batch'];
 interface Props {
   batch: Batch;
   pour: CastingChoices['pour'];
-  resins: readonly Material[];
-  demoldH: number;
-  cureC: number;
+  /** Its name; its material while the library has it. */
+  resin?: string;
+  /** Of its lines in the working, when it is not the first pour. */
+  prefix?: string;
+  /** What is known of this pour alone. */
+  children?: ReactNode;
 }
 
 /** What to weigh, in digits that are read across a bench, and whether there is time to pour it. */
-export function BatchCard({ batch, pour, resins, demoldH, cureC }: Props) {
-  const resin = resins.find((r) => r.id === pour.materialId);
+export function BatchCard({ batch, pour, resin, prefix = '', children }: Props) {
   const [first, ...more] = batch.charges;
   const alike = more.every((c) => c.cavities === first?.cavities);
   const steps = decimals(pour.scaleStepG);
   return (
     <section aria-label="Batch card">
       <Typography sx={{ fontSize: 15 }}>
-        <b>{resin?.name}</b> for {count(pour.cavities)} {pour.cavities === 1 ? 'part' : 'parts'}
+        <b>{resin}</b> for {count(pour.cavities)} {pour.cavities === 1 ? 'part' : 'parts'}
         {batch.charges.length > 1 && `, in ${batch.charges.length} charges one after the other`}
       </Typography>
       {first && alike ? (
-        <Cups charge={first} steps={steps} each={batch.charges.length > 1} />
+        <Cups charge={first} steps={steps} prefix={prefix} each={batch.charges.length > 1} />
       ) : (
         batch.charges.map((charge, i) => (
           <Cups
             key={i}
             charge={charge}
             steps={steps}
+            prefix={prefix}
             label={`Charge ${i + 1}: ${charge.cavities} ${charge.cavities === 1 ? 'cavity' : 'cavities'}`}
           />
         ))
       )}
-      <PotLife batch={batch} />
+      <PotLife batch={batch} prefix={prefix} />
       <PlanFindings findings={batch.messages} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, columnGap: 4 }}>
-        <Figure label="In the cavities" value={number(batch.netCm3, 4)} unit="cm³" line="net" />
-        <Figure label="Poured, with loss" value={number(batch.pouredCm3, 4)} unit="cm³" line="poured" />
-        <Figure label="Density of the mix" value={number(batch.densityGPerCm3, 4)} unit="g/cm³" line="density" />
-        <Figure label="Mass needed" value={number(batch.massG, 4)} unit="g" line="mass" />
-        <Figure label="Weighed in all" value={number(batch.weighedG, 5)} unit="g" line="a" />
-        <Figure label="Ratio off by" value={number(batch.ratioErrorPct, 2)} unit="%" line="ratio" />
-        <Figure label="Degassing vessel, at least" value={number(batch.degasVesselCm3, 3)} unit="cm³" line="vessel" />
-        <Figure label={`Demold after, at ${number(cureC)} °C`} value={number(demoldH, 2)} unit="h" line="demold" />
+        <Figure label="In the cavities" value={number(batch.netCm3, 4)} unit="cm³" line={`${prefix}net`} />
+        <Figure label="Poured, with loss" value={number(batch.pouredCm3, 4)} unit="cm³" line={`${prefix}poured`} />
+        <Figure
+          label="Density of the mix"
+          value={number(batch.densityGPerCm3, 4)}
+          unit="g/cm³"
+          line={`${prefix}density`}
+        />
+        <Figure label="Mass needed" value={number(batch.massG, 4)} unit="g" line={`${prefix}mass`} />
+        <Figure label="Weighed in all" value={number(batch.weighedG, 5)} unit="g" line={`${prefix}a`} />
+        <Figure label="Ratio off by" value={number(batch.ratioErrorPct, 2)} unit="%" line={`${prefix}ratio`} />
+        <Figure
+          label="Degassing vessel, at least"
+          value={number(batch.degasVesselCm3, 3)}
+          unit="cm³"
+          line={`${prefix}vessel`}
+        />
+        {children}
       </Box>
     </section>
   );
@@ -59,11 +73,13 @@ export function BatchCard({ batch, pour, resins, demoldH, cureC }: Props) {
 function Cups({
   charge,
   steps,
+  prefix,
   each,
   label,
 }: {
   charge: Batch['charges'][number];
   steps: number;
+  prefix: string;
   each?: boolean;
   label?: string;
 }) {
@@ -79,7 +95,7 @@ function Cups({
           name="A"
           grams={charge.aG}
           steps={steps}
-          line="a"
+          line={`${prefix}a`}
           note={
             charge.fillerG > 0
               ? `with ${charge.fillerG.toFixed(steps)} g filler stirred in first`
@@ -88,7 +104,7 @@ function Cups({
                 : undefined
           }
         />
-        <Cup name="B" grams={charge.bG} steps={steps} line="b" note={each ? 'each charge' : undefined} />
+        <Cup name="B" grams={charge.bG} steps={steps} line={`${prefix}b`} note={each ? 'each charge' : undefined} />
       </Box>
     </Box>
   );
@@ -146,7 +162,7 @@ function Cup({
   );
 }
 
-function PotLife({ batch }: { batch: Batch }) {
+function PotLife({ batch, prefix }: { batch: Batch; prefix: string }) {
   // With charges of different size the tightest one counts.
   const tightest = batch.charges.reduce((a, b) =>
     (b.workingTimeMin ?? 0) - (b.timeNeededMin ?? 0) < (a.workingTimeMin ?? 0) - (a.timeNeededMin ?? 0) ? b : a,
@@ -154,7 +170,13 @@ function PotLife({ batch }: { batch: Batch }) {
   const { workingTimeMin: working, timeNeededMin: needed } = tightest;
   if (working == null || needed == null) return null;
   return (
-    <PotLifeBar title="Pot life from first contact" working={working} needed={needed} line="working" what="it gels" />
+    <PotLifeBar
+      title="Pot life from first contact"
+      working={working}
+      needed={needed}
+      line={`${prefix}working`}
+      what="it gels"
+    />
   );
 }
 

@@ -4,6 +4,7 @@ import type { CastingChoices, CastingFigures } from '../../../../../app/api/type
 import { Figure } from '../../../../../shared/Figure';
 import { number } from '../../../../../shared/format';
 import { PlanFindings } from '../../../PlanFindings';
+import { EntrySection } from '../EntrySection';
 import type { StationProps } from '../station';
 import { ThingForm } from './ThingForm';
 
@@ -34,23 +35,13 @@ export default function WithinStation({ figures, offers }: StationProps) {
         that it can’t float or sag, with room for air to leave from under it.
       </Typography>
       {fields.map((field, i) => (
-        <Box
+        <EntrySection
           key={field.id}
-          component="section"
-          aria-label={figures.enclosed.things[i]?.name ?? 'New thing'}
-          sx={{
-            display: 'grid',
-            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 1fr) 480px' },
-            gap: 4,
-            borderTop: 1,
-            borderColor: 'divider',
-            py: 2,
-            mt: 2,
-          }}
+          name={enclosed.things[i]?.name ?? 'New thing'}
+          form={<ThingForm index={i} prints={offers.materials['printed.printId']!} onRemove={() => remove(i)} />}
         >
           <Held thing={enclosed.things[i]} index={i} />
-          <ThingForm index={i} prints={offers.materials['printed.printId']!} onRemove={() => remove(i)} />
-        </Box>
+        </EntrySection>
       ))}
       <Button
         variant={fields.length ? 'outlined' : 'contained'}
