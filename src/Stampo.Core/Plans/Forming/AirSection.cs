@@ -7,7 +7,9 @@ namespace Stampo.Core.Plans.Forming;
 internal static class AirSection
 {
     private const double Air = 1_013,
-        UsualVents = 8;
+        UsualVents = 8,
+        MbarAKpa = 10,
+        CrispKpa = 200;
 
     /// <summary>Air through a sharp hole at the speed of sound, with its contraction, mm of length a second.</summary>
     private const double ThroughHoleMmPerS = 0.6 * 200_000;
@@ -57,10 +59,12 @@ internal static class AirSection
         var force = of.Working.Write(
             "forceKn",
             "On platen and clamp",
-            "(1013 − after) × opening of the clamp",
-            (Air - after) * 1e-4 * clamp[0] * clamp[1] / 1000,
+            "(atmosphere − after + pressure) × opening of the clamp",
+            (Air - after + MbarAKpa * choices.PressureKpa) * 1e-4 * clamp[0] * clamp[1] / 1000,
             "kN",
             "pressure × area",
+            new WorkInput("atmosphere", Air, "mbar"),
+            new WorkInput("pressure over the sheet", choices.PressureKpa, "kPa", "plan/air.pressureKpa"),
             new WorkInput("after", after, "mbar", null, "afterMbar"),
             new WorkInput("clamp, width", clamp[0], "mm"),
             new WorkInput("clamp, length", clamp[1], "mm")
@@ -75,8 +79,38 @@ internal static class AirSection
         return Math.Max(0.2, Math.Floor(10 * thin * (HeatSection.IsSoftPolyolefin(of) ? 0.5 : 1)) / 10);
     }
 
+    /// <summary>A mold that would give way under the pressure: nothing is planned then.</summary>
+    public static IEnumerable<Finding> Refusals(FormingCase of)
+    {
+        var kpa = of.Choices.Air.PressureKpa;
+        if (kpa > of.Mold.BearsKpa)
+            yield return new(
+                Severity.Fault,
+                "mold-pressure",
+                $"{Text.Number(kpa)} kPa over the sheet: {of.Mold.Said} "
+                    + (of.Mold.BearsKpa > 0 ? $"bears {Text.Number(of.Mold.BearsKpa)} kPa. " : "bears the atmosphere only. ")
+                    + "Form with less, or in a mold of aluminium."
+            )
+            {
+                Field = "air.pressureKpa",
+            };
+    }
+
     public static IEnumerable<Finding> Findings(FormingCase of, AirFigures air)
     {
+        if (of.Choices.Air.PressureKpa is > 0 and var kpa)
+            yield return kpa < CrispKpa
+                ? new(
+                    Severity.Note,
+                    "pressure-low",
+                    $"{Text.Number(kpa)} kPa adds little to the atmosphere; lettering and texture come out crisp from {CrispKpa} to 600 kPa."
+                )
+                : new(
+                    Severity.Note,
+                    "pressure-formed",
+                    "Under this pressure the face of the mold shows as on a molded part: texture, lettering and scratches alike. Finish it "
+                        + "as the part is to look, and hold the box by clamps rated for the force below."
+                );
         var most = LargestVentMm(of);
         if (air.VentMm > most + 1e-9)
             yield return new(

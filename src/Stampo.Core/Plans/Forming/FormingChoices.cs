@@ -197,6 +197,9 @@ public sealed record HeatChoices
     /// <summary>Absorbed on each side; null: what brings the middle home without scorching.</summary>
     public double? FluxKwPerM2 { get; init; }
 
+    /// <summary>The machine heats from one side only.</summary>
+    public bool OneSided { get; init; }
+
     /// <summary>By how much the hot sheet has grown.</summary>
     public double SagStrainPct { get; init; } = 2;
 
@@ -229,6 +232,9 @@ public sealed record AirChoices
 
     public double WithinS { get; init; } = 1;
 
+    /// <summary>Air pressed on the sheet from a box over it, gauge; none: the atmosphere alone.</summary>
+    public double PressureKpa { get; init; }
+
     /// <summary>Null: the local thickness, half of it for soft polyolefins.</summary>
     public double? VentMm { get; init; }
 
@@ -240,6 +246,7 @@ public sealed record AirChoices
         Check.Between(BoxLitres, 0, 10_000, "air.boxLitres", "L", "under the mold");
         Check.Between(TankLitres, 1, 100_000, "air.tankLitres", "L", "the vacuum tank");
         Check.Between(TankMbar, 1, 900, "air.tankMbar", "mbar", "absolute");
+        Check.Between(PressureKpa, 0, 1_000, "air.pressureKpa", "kPa", "over the atmosphere; pressure forming uses 200 to 600");
         Check.Between(WithinS, 0.1, 30, "air.withinS", "s", "the sheet cools meanwhile");
         if (VentMm is { } vent)
             Check.Between(vent, 0.2, 10, "air.ventMm", "mm", "a drill");

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
@@ -151,6 +152,7 @@ public sealed record CuttingFigures(
 /// <param name="RecoverS">Until the mold is ready again.</param>
 /// <param name="DryC">Null when it need not be dried.</param>
 /// <param name="DryH">So long.</param>
+/// <param name="Sides">Of the sheet that are heated; of one that is heated on one side the far face counts as its middle.</param>
 public sealed record HeatFigures(
     double FluxKwPerM2,
     double HeatS,
@@ -165,8 +167,14 @@ public sealed record HeatFigures(
     double EjectC,
     double RecoverS,
     double? DryC,
-    double? DryH
-);
+    double? DryH,
+    int Sides
+)
+{
+    /// <summary>What gets warm last.</summary>
+    [JsonIgnore]
+    public string Coolest => Sides == 1 ? "the far face" : "the middle";
+}
 
 /// <param name="AfterMbar">In box and tank when they are joined, absolute.</param>
 /// <param name="AreaMm2">Of holes and slots, for the time wanted.</param>

@@ -72,7 +72,7 @@ internal static class FormingOperations
         yield return new(
             "mold",
             Repeats.EachTool,
-            machined ? $"Machine the mold: {of.Mold.Name.ToLowerInvariant()}" : $"Make the mold: {of.Mold.Name.ToLowerInvariant()}",
+            machined ? $"Machine the mold: {of.Mold.Said}" : $"Make the mold: {of.Mold.Said}",
             60 * lines.Sum(l => l.Amount.Likely),
             60 * (of.Mold is BoardMold ? GlueH + SealH : of.Mold.SettingH)
         )
@@ -114,7 +114,7 @@ internal static class FormingOperations
             )
             {
                 Detail =
-                    $"Heat {Text.Number(heat.HeatS, 3)} s until the middle has {Text.Number(heat.MiddleC, 3)} °C; {Way(of)}; cool "
+                    $"Heat {Text.Number(heat.HeatS, 3)} s until {heat.Coolest} has {Text.Number(heat.MiddleC, 3)} °C; {Way(of)}; cool "
                     + $"{Text.Number(heat.CoolS, 3)} s"
                     + (heat.RecoverS > 1 ? $", then let the mold recover {Text.Number(heat.RecoverS, 2)} s." : "."),
             };
@@ -136,7 +136,7 @@ internal static class FormingOperations
                     ],
                 .. Ask.TicksAfter("no bubble, no white place, no web"),
             ],
-            Cautions = ["forming"],
+            Cautions = ["forming", .. of.Choices.Air.PressureKpa > 0 ? new[] { "pressure" } : []],
         };
         yield return new(
             "trim",

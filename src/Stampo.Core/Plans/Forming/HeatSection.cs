@@ -13,7 +13,8 @@ internal static class HeatSection
         UsualFlux = 7,
         FansShare = 0.5,
         FluxStep = 0.5,
-        SettleS = 4;
+        SettleS = 4,
+        OneSidedMm = 3;
 
     private static readonly string[] SoftPolyolefins = ["hdpe", "pp"];
 
@@ -26,32 +27,35 @@ internal static class HeatSection
         if (data is not { SpecificHeatJPerKgK: { } heatCapacity, ConductivityWPerMK: { } conductivity, EjectC: { } ejectC })
             return null;
         var (gauge, window) = (of.GaugeMm, data.FormHighC - data.FormLowC);
-        var mostFlux = window * 4 * conductivity / gauge;
+        var sides = of.Choices.Heat.OneSided ? 1 : 2;
+        var mostFlux = window * 2 * sides * conductivity / gauge;
         var flux = of.Choices.Heat.FluxKwPerM2 ?? Math.Clamp(Math.Floor(OfWindow * mostFlux / FluxStep) * FluxStep, FluxStep, UsualFlux);
         var lead = of.Working.Write(
             "leadK",
-            "Surface ahead of the middle",
-            "flux × gauge ÷ (4 × conductivity)",
-            flux * gauge / (4 * conductivity),
+            sides == 1 ? "Heated face ahead of the other" : "Surface ahead of the middle",
+            "flux × gauge ÷ (2 × sides × conductivity)",
+            flux * gauge / (2 * sides * conductivity),
             "K",
-            "steady heating of both sides (Fourier)",
+            "steady heating (Fourier); what is not heated loses nothing",
+            new WorkInput("sides heated", sides, "", "plan/heat.oneSided"),
             new WorkInput("flux, each side", flux, "kW/m²", "plan/heat.fluxKwPerM2"),
             new WorkInput("gauge", gauge, "mm", "plan/sheet.gaugeMm"),
             new WorkInput("conductivity", conductivity, "W/(m·K)", "plan/sheet.materialId")
         );
         // Over the thickness it lies as a parabola: its mean is a third of the lead above the middle.
         var rise = data.FormLowC + lead / 3 - RoomC;
+        // The law heats both sides alike: half its flux on each is all of it on one.
         var heating = FormingLaws.Heating(
-            new(gauge, 1000 * of.Material.DensityGPerCm3, heatCapacity, Math.Min(400, rise), flux, conductivity)
+            new(gauge, 1000 * of.Material.DensityGPerCm3, heatCapacity, Math.Min(400, rise), flux * sides / 2, conductivity)
         );
         var melts = data.MeltingKjPerKg ?? 0;
         var heatS = of.Working.Write(
             "heatS",
             "Heating",
-            "density × gauge × (heat capacity × rise + melting) ÷ (2 × flux); until the middle can be formed",
-            heating.Seconds + melts * of.Material.DensityGPerCm3 * gauge / (2 * flux),
+            "density × gauge × (heat capacity × rise + melting) ÷ (sides × flux); until its coolest depth can be formed",
+            heating.Seconds + melts * of.Material.DensityGPerCm3 * gauge / (sides * flux),
             "s",
-            "both sides heated alike",
+            sides == 1 ? "one side heated" : "both sides heated alike",
             new WorkInput("melting", melts, "kJ/kg", "plan/sheet.materialId"),
             new WorkInput("density", 1000 * of.Material.DensityGPerCm3, "kg/m³", "plan/sheet.materialId"),
             new WorkInput("heat capacity", heatCapacity, "J/(kg·K)", "plan/sheet.materialId"),
@@ -101,7 +105,8 @@ internal static class HeatSection
             ejectC,
             of.Mold.RecoveryShare * cool,
             data.DryC,
-            data.DryC is null ? null : data.HoursFor(gauge)
+            data.DryC is null ? null : data.HoursFor(gauge),
+            sides
         );
     }
 
@@ -177,9 +182,8 @@ internal static class HeatSection
                 Severity.Fault,
                 "scorches",
                 $"At {Text.Number(heat.FluxKwPerM2, 3)} kW/m² the surface is {Text.Number(heat.LeadK, 3)} K ahead: it comes to "
-                    + $"{Text.Number(heat.SurfaceC, 3)} °C, over the {Text.Number(of.Data.FormHighC)} °C it bears, before the "
-                    + "middle can be "
-                    + $"formed at {Text.Number(of.Data.FormLowC)} °C. Heat with "
+                    + $"{Text.Number(heat.SurfaceC, 3)} °C, over the {Text.Number(of.Data.FormHighC)} °C it bears, before "
+                    + $"{heat.Coolest} can be formed at {Text.Number(of.Data.FormLowC)} °C. Heat with "
                     + $"{Text.Number(Math.Floor(10 * heat.MostFlux) / 10, 3)} kW/m² at most."
             )
             {
@@ -230,6 +234,16 @@ internal static class HeatSection
                 $"Dry at {Text.Number(dry)} °C for {Text.Duration(60 * heat.DryH ?? 0)}: undried sheet blisters. Spread the "
                     + "sheets, form them warm."
             );
+        if (heat.Sides == 1 && of.GaugeMm > OneSidedMm)
+            yield return new(
+                Severity.Warning,
+                "one-sided",
+                $"{Text.Number(of.GaugeMm)} mm heated from one side takes {Text.Number(heat.HeatS, 3)} s, and its faces are formed at two "
+                    + $"temperatures. Over {OneSidedMm} mm heat both sides, or turn the sheet half-way."
+            )
+            {
+                Field = "heat.oneSided",
+            };
         if (heat.LeadK > OfWindow * 1.15 * (of.Data.FormHighC - of.Data.FormLowC))
             yield return new(
                 Severity.Warning,

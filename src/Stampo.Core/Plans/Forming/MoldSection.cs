@@ -163,7 +163,7 @@ internal static class MoldSection
                 Severity.Warning,
                 "mold-hot",
                 $"Touched by a sheet of {Text.Number(of.Data.FormHighC)} °C its face comes to about {Text.Number(option.FaceC, 3)} °C; "
-                    + $"{option.Name.ToLowerInvariant()} bears {Text.Number(option.BearsC)} °C sheet after sheet. It moves, or "
+                    + $"{of.Mold.Said} bears {Text.Number(option.BearsC)} °C sheet after sheet. It moves, or "
                     + "wears sooner."
             )
             {
@@ -173,7 +173,7 @@ internal static class MoldSection
             yield return new(
                 Severity.Warning,
                 "molds-wear",
-                $"By its likely life {Text.Count(option.Needed, "mold")} will be worn out over {Text.Count(of.Shots, "sheet")}; "
+                $"By its likely life {Text.Count(of.Shots, "sheet")} take {Text.Count(option.Needed, "mold")}; "
                     + $"{of.Choices.Order.Molds} planned."
             )
             {
@@ -184,7 +184,7 @@ internal static class MoldSection
             yield return new(
                 Severity.Note,
                 "mold-cheaper",
-                $"For {Text.Count(of.Parts, "part")} {cheaper.Name.ToLowerInvariant()} comes to {Text.Euros(cheaper.ForOrder.Likely)} with "
+                $"For {Text.Count(of.Parts, "part")} {FormMold.Find(cheaper.MoldId)!.Said} comes to {Text.Euros(cheaper.ForOrder.Likely)} with "
                     + $"forming, this one to {Text.Euros(option.ForOrder.Likely)}."
                     + (cheaper.OfRoute ? "" : " It is another route of the comparison.")
             );

@@ -243,7 +243,7 @@ internal sealed class MachiningWork
                 "narrow",
                 $"Walls stand {Text.Number(access.NarrowestMm ?? 0, 2)} mm apart where the cutter is "
                     + $"{Text.Number(_choices.Cutter.DiameterMm)} mm thick ({Text.Number(access.NarrowCm2, 2)} cm² in all): a "
-                    + "thinner cutter, or a wire or spark for the slot."
+                    + "thinner cutter, a wider slot, or two pieces that are joined."
             )
             {
                 Place = access.Narrow,
@@ -267,7 +267,7 @@ internal sealed class MachiningWork
                 "sharp-corners",
                 $"About {Text.Number(corners.LengthMm, 2)} mm of inner corners along the cutter are drawn sharper than it leaves them "
                     + $"({round}): "
-                    + "round or relieve them in the design, take a thinner cutter, or cut them by spark."
+                    + "round or relieve them in the design, take a thinner cutter, or file them by hand."
             )
             {
                 Place = corners.Sharpest,
@@ -277,7 +277,7 @@ internal sealed class MachiningWork
         yield return new(
             Severity.Note,
             "corners",
-            $"Inner corners along the cutter stay {Text.Number(Figures.CornerMm, 2)} mm round; a sharp one is cut by spark, or relieved."
+            $"Inner corners along the cutter stay {Text.Number(Figures.CornerMm, 2)} mm round; a sharp one is filed by hand, or relieved."
         );
     }
 

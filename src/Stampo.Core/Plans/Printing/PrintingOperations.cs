@@ -48,7 +48,7 @@ internal static class PrintingOperations
                     ),
                     .. Ask.Ticks("first layers hold"),
                 ],
-                Cautions = Hazards(figures.Process),
+                Cautions = figures.Process.Cautions(),
             },
             .. Cleaned(figures),
             new(
@@ -76,14 +76,6 @@ internal static class PrintingOperations
         ];
 
     private static int Each(PrintingFigures figures) => figures.Chosen.InBuild;
-
-    private static IReadOnlyList<string> Hazards(PrintProcess process) =>
-        process switch
-        {
-            PrintProcess.Resin => ["resin-printing"],
-            PrintProcess.Powder => ["powder-printing"],
-            _ => ["filament-printing"],
-        };
 
     private static IEnumerable<Operation> Cleaned(PrintingFigures figures)
     {

@@ -362,6 +362,47 @@ public class FormingPlannerTests
         Refused("way.way", c => c with { Way = c.Way with { Way = SheetWay.Plug }, Sheet = c.Sheet with { Across = 2 } });
         Refused("sheet.across", c => c with { Sheet = c.Sheet with { Across = 99 } });
     }
+
+    [Fact]
+    public void Heated_from_one_side_it_takes_twice_as_long_and_bears_half_the_flux()
+    {
+        FormingChoices Chosen(FormingChoices c, bool oneSided) =>
+            c with
+            {
+                Heat = c.Heat with { OneSided = oneSided, FluxKwPerM2 = 3 },
+                Sheet = c.Sheet with { GaugeMm = 2 },
+            };
+        var both = Plan(c => Chosen(c, false)).Figures.Heat!;
+        var (plan, figures) = Plan(c => Chosen(c, true));
+        var one = figures.Heat!;
+        Assert.Equal(2, one.LeadK / both.LeadK, 1e-9);
+        Assert.Equal(0.5, one.MostFlux / both.MostFlux, 1e-9);
+        // Its mean must rise higher too: the far face is the coolest.
+        Assert.InRange(one.HeatS / both.HeatS, 2, 2.3);
+        Assert.Contains("the far face", plan.Operations.Single(o => o.Id == "form").Detail, StringComparison.Ordinal);
+        Assert.DoesNotContain(plan.At["heat"], f => f.Code == "one-sided");
+        var thick = Plan(c => Chosen(c, true) with { Sheet = c.Sheet with { GaugeMm = 4 } }).Plan;
+        Assert.Contains(thick.At["heat"], f => f is { Code: "one-sided", Field: "heat.oneSided" });
+    }
+
+    [Fact]
+    public void Pressure_over_the_sheet_adds_its_force_and_wants_a_mold_that_bears_it()
+    {
+        (WorkPlan Plan, FormingFigures Figures) On(string mold, double kpa) =>
+            Plan(
+                c => c with { Mold = c.Mold with { MoldId = mold }, Air = c.Air with { PressureKpa = kpa } },
+                molds: ["board", "cast-resin", "machined-aluminium"]
+            );
+        var (pressed, with) = On("machined-aluminium", 400);
+        var without = On("machined-aluminium", 0).Figures;
+        // 400 kPa over the opening of the clamp, 450 × 350 mm.
+        Assert.Equal(400 * 0.45 * 0.35, with.Air.ForceKn - without.Air.ForceKn, 0.5);
+        Assert.Empty(pressed.Refusals);
+        Assert.Contains("pressure", pressed.Operations.Single(o => o.Id == "form").Cautions);
+        Assert.Contains(pressed.At["air"], f => f.Code == "pressure-formed");
+        Assert.Contains(On("board", 400).Plan.Refusals, f => f is { Code: "mold-pressure", Field: "air.pressureKpa" });
+        Assert.Empty(On("cast-resin", 150).Plan.Refusals);
+    }
 }
 
 /// <summary>How many sheets come from one of stock.</summary>

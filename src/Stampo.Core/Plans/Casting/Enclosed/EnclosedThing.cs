@@ -217,7 +217,7 @@ public sealed record EnclosedPlan(
             yield return new(
                 Severity.Note,
                 "thing-dry-run",
-                $"One spoiled part loses {Text.Number(thing.Price * thing.Count, 3)} with {thing.Name}: cast the first shot without it."
+                $"Each spoiled part takes {Text.Euros(thing.Price * thing.Count)} of {thing.Name} with it: cast the first shot without."
             );
     }
 }

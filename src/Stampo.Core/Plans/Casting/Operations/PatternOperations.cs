@@ -94,7 +94,11 @@ internal static class PatternOperations
             {
                 Detail = scaled,
                 Holds = Hold.Of(Resource.Printer, Resource.Hands),
-                Asks = Ask.TicksAfter("support off, no wet resin in corners"),
+                Asks = Ask.TicksAfter(
+                    choices.Material == PatternMaterial.PrintedResin
+                        ? "support off, no wet resin in corners"
+                        : "support off, no strings or powder left"
+                ),
                 Cautions = choices.Material == PatternMaterial.PrintedResin ? ["resin-printing"] : [],
             };
     }

@@ -1,3 +1,4 @@
+using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Enclosed;
 using Stampo.Core.Plans.Casting.PrintedMolds;
@@ -14,6 +15,7 @@ internal static class PrintOperations
     {
         var lost = mold.Kind.IsShell();
         var repeats = lost ? Repeats.EachShot : Repeats.EachTool;
+        var process = ProcessOf(choices.Printed.PrintId, job);
         yield return new(
             "print-mold",
             repeats,
@@ -33,16 +35,13 @@ internal static class PrintOperations
                 + $"{plan.Scale.ToString("0.00000", System.Globalization.CultureInfo.InvariantCulture)} for the resin's "
                 + $"shrink.{(lost ? $" Rim {Text.Number(choices.Printed.RimMm, 2)} mm over the fill face; score lines every 20 mm." : "")}",
             Holds = Hold.Of(Resource.Printer, Resource.Hands),
-            Cautions = ["resin-printing"],
+            Cautions = process.Cautions(),
         };
-        yield return new("wash-mold", repeats, "Wash, dry, post-cure", 20, 60)
+        yield return new("wash-mold", repeats, process.Finishing(), 20, 60)
         {
             Detail = lost ? "Dry it through: water left in a shell makes urethane foam." : null,
-            Asks = Ask.TicksAfter([
-                .. new[] { "no wet resin in channels and corners" },
-                .. lost ? ["dry: two weighings an hour apart agree"] : Array.Empty<string>(),
-            ]),
-            Cautions = ["resin-printing"],
+            Asks = Ask.TicksAfter([process.Clean(), .. lost ? ["dry: two weighings an hour apart agree"] : Array.Empty<string>()]),
+            Cautions = process.Cautions(),
         };
         if (lost)
             yield break;
@@ -65,6 +64,9 @@ internal static class PrintOperations
             };
     }
 
+    private static PrintProcess ProcessOf(string printId, Job job) =>
+        job.Materials.FirstOrDefault(m => m.Id == printId)?.Print?.Process ?? PrintProcess.Resin;
+
     public static IEnumerable<Operation> OfPart(CompositeFill fill, CastingChoices choices, Job job)
     {
         var hollow = choices.FilledPrint.Purpose == FillPurpose.Hollow;
@@ -78,7 +80,7 @@ internal static class PrintOperations
         {
             Detail = $"About {Text.Number(fill.PrintG, 3)} g.",
             Holds = Hold.Of(Resource.Printer, Resource.Hands),
-            Cautions = ["resin-printing"],
+            Cautions = ProcessOf(choices.FilledPrint.PrintId, job).Cautions(),
         };
         yield return new(
             "ready-part",

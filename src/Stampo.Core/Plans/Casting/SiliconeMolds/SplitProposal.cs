@@ -25,6 +25,6 @@ public static class SplitProposal
             return (SplitSchool.TwoPour, "a flat part beds well to a straight parting line");
         return part.LongestMm <= CompactMm
             ? (SplitSchool.CutOpen, "a small compact part is quickest cut out of one block")
-            : (SplitSchool.TwoPour, "a large part parts truer on a plane");
+            : (SplitSchool.TwoPour, "halves of a large mold close truer on a flat parting");
     }
 }

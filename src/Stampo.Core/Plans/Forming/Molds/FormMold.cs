@@ -15,12 +15,18 @@ public abstract class FormMold
 
     public abstract string Name { get; }
 
+    /// <summary>Within a sentence.</summary>
+    public string Said => char.ToLowerInvariant(Name[0]) + Name[1..];
+
     public abstract string LifeKey { get; }
 
     /// <summary>
     /// Its face bears no more sheet after sheet, °C: touched by a hot sheet it comes to about the mean of both.
     /// </summary>
     public abstract double BearsC { get; }
+
+    /// <summary>Air pressed on it over the atmosphere, gauge; the moldmaker's word goes first.</summary>
+    public virtual double BearsKpa => 0;
 
     /// <summary>How much longer a sheet cools on it than on aluminium.</summary>
     public abstract double CoolingFactor { get; }
@@ -108,6 +114,7 @@ public sealed class EpoxyGlassMold : FormMold
 {
     public override string Id => "epoxy-glass";
     public override string Name => "Epoxy and glass in a negative";
+    public override double BearsKpa => 100;
     public override string LifeKey => "form.epoxyGlass.life";
     public override double BearsC => 120;
     public override double CoolingFactor => 2;
@@ -135,6 +142,7 @@ public sealed class CastResinMold : FormMold
 {
     public override string Id => "cast-resin";
     public override string Name => "Resin cast in a machined negative";
+    public override double BearsKpa => 200;
     public override string LifeKey => "form.resin.life";
     public override double BearsC => 130;
     public override double CoolingFactor => 1.6;
@@ -156,6 +164,7 @@ public sealed class CastAluminiumMold : FormMold
 {
     public override string Id => "cast-aluminium";
     public override string Name => "Cast aluminium, tempered";
+    public override double BearsKpa => 600;
     public override string LifeKey => "form.aluminium.life";
     public override double BearsC => 250;
     public override double CoolingFactor => 1;
@@ -192,6 +201,7 @@ public sealed class MachinedAluminiumMold : FormMold
 
     public override string Id => "machined-aluminium";
     public override string Name => "Machined aluminium, tempered";
+    public override double BearsKpa => 600;
     public override string LifeKey => "form.aluminium.life";
     public override double BearsC => 250;
     public override double CoolingFactor => 1;

@@ -16,6 +16,14 @@ export default function AirStation({ figures: { air }, work }: StationProps) {
           <PlanNumber<FormingChoices> name="air.tankMbar" label="In the tank, absolute" unit="mbar" min={1} max={900} />
           <PlanNumber<FormingChoices> name="air.withinS" label="Out within" unit="s" min={0.1} max={30} />
           <PlanNumber<FormingChoices>
+            name="air.pressureKpa"
+            label="Air pressed on it from over"
+            unit="kPa"
+            min={0}
+            max={1000}
+            hint="over the atmosphere; 200 to 600 for crisp detail"
+          />
+          <PlanNumber<FormingChoices>
             name="air.ventMm"
             label="Vent holes"
             unit="mm"

@@ -16,7 +16,7 @@ export default function HeatStation({ figures, work }: StationProps) {
         <>
           <PlanNumber<FormingChoices>
             name="heat.fluxKwPerM2"
-            label="Heat, each side"
+            label={heat?.sides === 1 ? 'Heat, on its one side' : 'Heat, each side'}
             unit="kW/m²"
             optional
             min={0.5}
@@ -39,6 +39,7 @@ export default function HeatStation({ figures, work }: StationProps) {
             max={180}
             hint={heat ? `${number(heat.moldC, 3)} °C` : undefined}
           />
+          <FormCheck<FormingChoices> name="heat.oneSided" label="Heated from one side only" />
           <FormCheck<FormingChoices> name="heat.fans" label="Fans on the sheet while it cools" />
         </>
       }
@@ -51,7 +52,7 @@ export default function HeatStation({ figures, work }: StationProps) {
             <Figure label={`Drying at ${number(heat.dryC)} °C`} value={number(heat.dryH, 2)} unit="h" />
           )}
           <Figure label="Heating" value={number(heat.heatS, 3)} unit="s" line="heatS" />
-          <Figure label="Surface ahead of the middle" value={number(heat.leadK, 3)} unit="K" line="leadK" />
+          <Figure label={heat.sides === 1 ? 'Heated face ahead of the other' : 'Surface ahead of the middle'} value={number(heat.leadK, 3)} unit="K" line="leadK" />
           <Figure label="Sag to expect" value={number(heat.sagMm, 2)} unit="mm" line="sagMm" />
           <Figure
             label={`Cooling ${number(heat.thickMm, 3)} mm on the mold`}
@@ -79,7 +80,10 @@ function Profile({ heat, sheet }: { heat: Heat; sheet: NonNullable<FormingFigure
   const y = (c: number) => 8 + ((HIGH - FOOT - 8) * (high - c)) / (high - low);
   const x = (share: number) => LEFT + (WIDE - LEFT - RIGHT) * share;
   const through = Array.from({ length: 41 }, (_, i) => i / 40);
-  const curve = through.map((s) => `${x(s).toFixed(1)},${y(heat.middleC + heat.leadK * (2 * s - 1) ** 2).toFixed(1)}`);
+  const oneSided = heat.sides === 1;
+  const depth = (s: number) => (oneSided ? 1 - s : 2 * s - 1);
+  const curve = through.map((s) => `${x(s).toFixed(1)},${y(heat.middleC + heat.leadK * depth(s) ** 2).toFixed(1)}`);
+  const coolest = oneSided ? 'far face' : 'middle';
   const scorches = heat.surfaceC > sheet.formHighC;
   return (
     <Box component="figure" sx={{ m: 0, mb: 1, maxWidth: 640 }}>
@@ -87,7 +91,7 @@ function Profile({ heat, sheet }: { heat: Heat; sheet: NonNullable<FormingFigure
         component="svg"
         viewBox={`0 0 ${WIDE} ${HIGH}`}
         role="img"
-        aria-label={`When it is ready the middle has ${number(heat.middleC, 3)} °C and the surface ${number(heat.surfaceC, 3)} °C; it is formed from ${number(sheet.formLowC)} to ${number(sheet.formHighC)} °C`}
+        aria-label={`When it is ready the ${coolest} has ${number(heat.middleC, 3)} °C and the surface ${number(heat.surfaceC, 3)} °C; it is formed from ${number(sheet.formLowC)} to ${number(sheet.formHighC)} °C`}
         sx={{ width: '100%', fontSize: 11, color: 'text.secondary' }}
       >
         <Box component="g" sx={{ color: 'primary.main' }}>
@@ -110,15 +114,19 @@ function Profile({ heat, sheet }: { heat: Heat; sheet: NonNullable<FormingFigure
         </text>
         <Box component="g" sx={{ color: scorches ? 'error.main' : 'text.primary' }}>
           <polyline points={curve.join(' ')} fill="none" stroke="currentColor" strokeWidth={2} />
-          <text x={x(1) + 8} y={y(heat.surfaceC) + 4} fill="currentColor">
+          <text
+            x={oneSided ? x(0.12) : x(1) + 8}
+            y={y(heat.surfaceC) + 4}
+            fill="currentColor"
+          >
             surface {number(heat.surfaceC, 3)} °C
           </text>
-          <text x={x(0.5)} y={y(heat.middleC) + 16} textAnchor="middle" fill="currentColor">
-            middle {number(heat.middleC, 3)} °C
+          <text x={x(oneSided ? 0.8 : 0.5)} y={y(heat.middleC) + 16} textAnchor="middle" fill="currentColor">
+            {coolest} {number(heat.middleC, 3)} °C
           </text>
         </Box>
         <text x={x(0)} y={HIGH - 6} fill="currentColor">
-          one face
+          {oneSided ? 'heated face' : 'one face'}
         </text>
         <text x={x(1)} y={HIGH - 6} textAnchor="end" fill="currentColor">
           the other

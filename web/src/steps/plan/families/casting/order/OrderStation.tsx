@@ -45,7 +45,7 @@ export default function OrderStation({ figures, plan, projectId, work }: Station
       </Typography>
       <FigureGrid>
         <Figure label={`Shots for ${count(order.parts)} good parts`} value={count(order.shots)} line="shots" />
-        {life && <Figure label="Molds worn out on the way, likely" value={count(order.toolSets)} />}
+        {life && <Figure label="Molds the order takes, by likely life" value={count(order.toolSets)} />}
         <Figure
           label={`Charges a shot${schedule ? ', and a working day' : ''}`}
           value={`${figures.batch.charges.length}${schedule ? `; ${number(figures.batch.charges.length * schedule.shotsADay, 2)}` : ''}`}
