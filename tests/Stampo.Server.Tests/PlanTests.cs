@@ -493,8 +493,8 @@ public sealed class PlanTests(SharedServer shared)
                 Assert.Contains(from, ids);
                 var line = lines.Single(l => l.GetProperty("id").GetString() == from);
                 Assert.Equal(
-                    (line.GetProperty("value").GetRawText(), line.GetProperty("unit").GetString()),
-                    (input.GetProperty("value").GetRawText(), input.GetProperty("unit").GetString())
+                    (Likely(line.GetProperty("value")), line.GetProperty("unit").GetString()),
+                    (Likely(input.GetProperty("value")), input.GetProperty("unit").GetString())
                 );
             }
         }
@@ -519,6 +519,9 @@ public sealed class PlanTests(SharedServer shared)
 
         Assert.True(refused > 3);
     }
+
+    private static double Likely(JsonElement value) =>
+        value.ValueKind == JsonValueKind.Number ? value.GetDouble() : value.GetProperty("likely").GetDouble();
 
     /// <summary>Every figure of a document, with where it stands.</summary>
     private static List<(string Path, JsonObject Parent, string Name)> Figures(JsonNode node, string at) =>

@@ -1,6 +1,7 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Quotes;
 using Stampo.Core.Routes;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Comparison;
 
@@ -28,7 +29,8 @@ public sealed class Way(RouteEstimate estimate, Assist assist, string routeId, S
     public Quote? Quote { get; init; }
 
     /// <summary>The same with a tool that is sure to give so many shots.</summary>
-    public Way Lasting(double shots) => new(estimate with { LifeShots = shots }, assist, routeId, source, from) { Quote = Quote };
+    public Way Lasting(double shots) =>
+        new(estimate with { Life = Figure.Given("life, if sure", shots, "shots") }, assist, routeId, source, from) { Quote = Quote };
 
     private static DrawnCost Draw(RouteEstimate estimate, string routeId, SharedDraws source)
     {

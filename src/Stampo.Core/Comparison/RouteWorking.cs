@@ -16,118 +16,89 @@ public static class RouteWorking
         var way = candidate.BestWay(quantity);
         var estimate = way.Estimate;
         var sheet = new Worksheet();
-        foreach (var on in Enum.GetValues<ChargedOn>())
-            WriteGroup(sheet, estimate, on);
-
-        var asked = new WorkInput("quantity", quantity, "parts", "brief/demand");
-        var yield = sheet.Write("yield", "Yield", "share of good parts", estimate.Yield, "share", "rate card");
-        if (estimate.LifeShots is { } life)
-        {
-            var lifeLine = sheet.Write(
-                "life",
-                "Tool life",
-                estimate.LifeInputs.Count > 1 ? "base life × factors" : "base life",
-                life,
-                "shots",
-                "rate card",
-                [.. estimate.LifeInputs]
-            );
-            sheet.Write(
+        var sums = Enum.GetValues<ChargedOn>().ToDictionary(on => on, on => Group(sheet, estimate, on));
+        var asked = Figure.Given("quantity", quantity, "parts", "brief/demand");
+        var good = sheet.Line("yield", "Yield", estimate.Good, "share", "rate card");
+        var life = estimate.Life is { } lasts ? sheet.Line("life", "Tool life", lasts.Made ?? lasts, "shots", "rate card") : null;
+        var sets = life is null
+            ? null
+            : sheet.Line(
                 "sets",
                 "Tool sets",
-                "⌈ quantity ÷ (life × cavities × yield) ⌉",
-                way.Likely.Sets(quantity),
+                Term.Max(1, Term.Ceiling(asked / (life.Likely * JobFigures.Cavities(estimate.Cavities) * good.Likely))),
                 "sets",
-                Own,
-                asked,
-                new WorkInput("life, likely", lifeLine.Likely, "shots"),
-                new WorkInput("cavities", estimate.Cavities, ""),
-                new WorkInput("yield, likely", yield.Likely, "share")
+                Own
             );
-        }
-
-        if (estimate.Run is { } runs)
-            sheet.Write("run", "Parts in a run", RunSize.Formula, runs.Parts, "parts", "economic run (Harris 1913)", runs.Inputs);
-        List<WorkInput> inputs =
-        [
-            new("one-off", estimate.Sum(ChargedOn.OneOff).Likely, "€"),
-            new("tool set", estimate.Sum(ChargedOn.Tool).Likely, "€"),
-            new("sets", way.Likely.Sets(quantity), ""),
-            new("piece", estimate.Sum(ChargedOn.Piece).Likely, "€"),
-            new("yield", yield.Likely, "share"),
-            asked,
-        ];
-        var formula = "one-off + sets × tool set + quantity ÷ yield × piece";
-        if (estimate.PiecesPerBatch is { } batch)
-        {
-            formula += " + ⌈ quantity ÷ parts in a run ⌉ × run";
-            inputs.AddRange([new("run", estimate.Sum(ChargedOn.Batch).Likely, "€"), new("parts in a run", batch, "parts")]);
-        }
-
-        var total = sheet.Write("total", "Total, likely", formula, way.Likely.Total(quantity), "€", Own, inputs);
-        sheet.Write(
-            "unit",
-            "Price each, likely",
-            "total ÷ quantity",
-            total / quantity,
-            "€/part",
-            Own,
-            new WorkInput("total", total, "€"),
-            asked
-        );
-        WriteDrawn(sheet, estimate, quantity, drawnTotal, draws);
-        sheet.Write(
+        var made = asked / good.Likely;
+        List<Term> terms = [];
+        if (sums[ChargedOn.OneOff] is { } once)
+            terms.Add(once.Likely);
+        if (sums[ChargedOn.Tool] is { } tool)
+            terms.Add(sets is null ? tool.Likely : sets * tool.Likely);
+        if (sums[ChargedOn.Piece] is { } piece)
+            terms.Add(made * piece.Likely);
+        if (sums[ChargedOn.Batch] is { } run)
+            terms.Add(estimate.PiecesPerBatch is { } batch ? Term.Ceiling(asked / RunOf(sheet, estimate, batch)) * run.Likely : run.Likely);
+        var total = sheet.Line("total", "Total, likely", Term.Sum(terms), "€", Own);
+        sheet.Line("unit", "Price each, likely", total / asked, "€/part", Own);
+        WriteDrawn(sheet, estimate, asked, drawnTotal, draws);
+        sheet.Line(
             "lead",
             "First article",
-            "sum of the steps",
-            estimate.FirstArticleDays,
+            Term.Sum(estimate.Lead.Select(step => (Term)Figure.Given(step.Name, step.WorkingDays, "working days"))),
             "working days",
-            "route lead times",
-            [.. estimate.Lead.Select(step => new WorkInput(step.Name, step.WorkingDays, "working days"))]
+            "route lead times"
         );
-        sheet.Write(
+        sheet.Found(
+            "draws",
             "chance",
             "Cheapest in so many draws",
             "draws in which its total is the least ÷ draws",
             lane.ChanceCheapest,
             "share",
             lane.Tied ? "it ties: the cheapest is cheaper in fewer than two draws of three" : "of the routes that compete here",
-            new WorkInput("draws", draws, ""),
-            new WorkInput("draws it wins", Math.Round(lane.ChanceCheapest * draws), "")
+            JobFigures.Count("draws", draws),
+            JobFigures.Count("draws it wins", Math.Round(lane.ChanceCheapest * draws))
         );
         WriteLikeness(sheet, candidate.Material.Likeness);
         return sheet.Lines;
     }
 
+    /// <summary>How many are made in a run, by the economic run where a yearly demand asks for it.</summary>
+    private static Figure RunOf(Worksheet sheet, RouteEstimate estimate, int batch) =>
+        estimate.Run is { } runs
+            ? sheet.Found("rule", "run", "Parts in a run", RunSize.Formula, runs.Parts, "parts", "economic run (Harris 1913)", runs.From)
+            : Figure.Given("parts in a run", batch, "parts");
+
     private static void WriteLikeness(Worksheet sheet, Materials.Likeness? likeness)
     {
         if (likeness is null)
             return;
-        sheet.Write(
+        sheet.Found(
+            "rule",
             "likeness",
             "Like the series material",
             "geometric mean of the ratios, each at most 1",
             likeness.Share,
             "share",
             "properties both materials have; modulus by decades, hardness by points",
-            [.. likeness.Ratios.Select(r => new WorkInput($"{r.Name}: {r.Has} for {r.Of}", r.Ratio, ""))]
+            [.. likeness.Ratios.Select(r => JobFigures.Count($"{r.Name}: {r.Has} for {r.Of}", r.Ratio))]
         );
     }
 
     /// <summary>The figures the lanes show: the same sum with every range drawn, not only its likely value.</summary>
-    private static void WriteDrawn(Worksheet sheet, RouteEstimate estimate, double quantity, Band total, int draws)
+    private static void WriteDrawn(Worksheet sheet, RouteEstimate estimate, Figure asked, Band total, int draws)
     {
-        List<WorkInput> ranges =
+        List<Figure> ranges =
         [
-            new("one-off", estimate.Sum(ChargedOn.OneOff), "€"),
-            new("tool set", estimate.Sum(ChargedOn.Tool), "€"),
-            new("piece", estimate.Sum(ChargedOn.Piece), "€"),
-            new("yield", estimate.Yield, "share"),
-            new("draws", draws, ""),
+            .. estimate.Costs.Select(c => c.On).Distinct().Select(on => Figure.Given(GroupName(on), estimate.Sum(on), "€")),
         ];
-        if (estimate.LifeShots is { } life)
-            ranges.Add(new WorkInput("life", life, "shots"));
-        var drawn = sheet.Write(
+        ranges.Add(estimate.Good);
+        if (estimate.Life is { } life)
+            ranges.Add(life);
+        ranges.Add(JobFigures.Count("draws", draws));
+        var drawn = sheet.Found(
+            "draws",
             "drawn",
             "Total in 10, 50, 90 of 100 draws",
             "the total with every low / likely / high drawn from its triangle, shared rates together",
@@ -136,56 +107,23 @@ public static class RouteWorking
             "seeded draws, the same each time",
             ranges
         );
-        sheet.Write(
-            "each",
-            "Price each in 10, 50, 90 of 100 draws",
-            "total in draws ÷ quantity",
-            drawn * (1 / quantity),
-            "€/part",
-            Own,
-            new WorkInput("drawn", drawn, "€"),
-            new WorkInput("quantity", quantity, "parts", "brief/demand")
-        );
+        sheet.Line("each", "Price each in 10, 50, 90 of 100 draws", drawn / asked, "€/part", Own);
     }
 
-    private static void WriteGroup(Worksheet sheet, RouteEstimate estimate, ChargedOn on)
+    /// <summary>What one thing is charged, line by line; null when nothing is.</summary>
+    private static Figure? Group(Worksheet sheet, RouteEstimate estimate, ChargedOn on)
     {
         var lines = estimate.Costs.Where(c => c.On == on).ToList();
-        if (lines.Count == 0)
-            return;
-        foreach (var line in lines)
-        {
-            var markups = string.Concat(line.Markups.Select(m => $" × {char.ToLowerInvariant(m.Name[0])}{m.Name[1..]}"));
-            sheet.Write(
-                $"{on}/{line.Name}",
-                line.Name,
-                $"({line.Formula}) × rate{markups}",
-                line.Cost,
+        return lines.Count == 0
+            ? null
+            : sheet.Line(
+                $"{on}",
+                GroupName(on),
+                Term.Sum(lines.Select(line => (Term)sheet.Line($"{on}/{line.Name}", line.Name, line.Reckoned, "€", line.Source))),
                 "€",
-                line.Source,
-                [
-                    .. line.Inputs,
-                    new WorkInput("amount", line.Amount, line.AmountUnit),
-                    new WorkInput("rate", line.Rate, line.RateUnit, ChangeAt(line.RateKey)),
-                    .. line.Markups.Select(m => m.AsInput()),
-                ]
+                Own
             );
-        }
-
-        sheet.Write(
-            $"{on}",
-            GroupName(on),
-            "sum of the lines above",
-            estimate.Sum(on),
-            "€",
-            Own,
-            [.. lines.Select(l => new WorkInput(l.Name, l.Cost, "€"))]
-        );
     }
-
-    /// <summary>A price from the brief is changed there, any other in the library.</summary>
-    private static string ChangeAt(string rateKey) =>
-        rateKey.StartsWith("brief.", StringComparison.Ordinal) ? rateKey.Replace('.', '/') : $"rates/{rateKey}";
 
     private static string GroupName(ChargedOn on) =>
         on switch

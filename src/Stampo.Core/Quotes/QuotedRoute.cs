@@ -86,9 +86,8 @@ internal static class QuotedRoute
                             $"quote.{quote.Id}.part"
                         ),
                     ],
-                    LifeShots = quote.GuaranteedShots is { } shots ? (Ranges.ThreePoint)shots : like.LifeShots,
-                    LifeInputs = quote.GuaranteedShots is { } promised ? [new WorkInput("guaranteed", promised, "shots")] : like.LifeInputs,
-                    Yield = 1,
+                    Life = quote.GuaranteedShots is { } shots ? Figure.Given("guaranteed", shots, "shots") : like.Life,
+                    Good = Figure.Given("good parts, as quoted", 1, "share"),
                     PiecesPerBatch = null,
                     Run = null,
                     Lead = [new LeadStep($"{quote.Supplier}, as quoted", quote.LeadDays)],
@@ -106,7 +105,7 @@ internal static class QuotedRoute
     }
 
     private static CostLine Line(ChargedOn on, string name, double price, string unit, string source, string key) =>
-        new(on, name, 1, "", "as quoted", [], key, price, unit, source);
+        new(on, name, 1, key, Figure.Given($"{name}, price", price, unit), source);
 
     private static IEnumerable<Gate> Gates(Quote quote, DateOnly today)
     {

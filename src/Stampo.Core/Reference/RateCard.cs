@@ -10,6 +10,10 @@ public sealed record Rate(string Key, string Name, string Unit, double Low, doub
     [JsonIgnore]
     public ThreePoint Value => new(Low, Likely, High);
 
+    /// <summary>To reckon with, and to be found again where it is kept.</summary>
+    [JsonIgnore]
+    public Figure Figure => Figure.Given(Name, Value, Unit, $"rates/{Key}");
+
     /// <summary>The rate as an input of a working line, pointing to where it is kept.</summary>
     public WorkInput AsInput() => new(Name, Value, Unit, $"rates/{Key}");
 }

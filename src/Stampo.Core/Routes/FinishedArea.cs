@@ -13,8 +13,10 @@ internal static class FinishedArea
     /// <summary>The dm² that count.</summary>
     public static double Counts(double dm2) => dm2 <= 1 ? dm2 : Math.Pow(dm2, Grows);
 
-    /// <summary>How it is said in a formula.</summary>
-    public static string Formula(double dm2) => dm2 <= 1 ? "show side × hours per dm²" : "show side^0.65 × hours per dm²";
-
-    public static WorkInput Input(double dm2) => new("show side (half the surface until faces are picked)", dm2, "dm²", "part");
+    /// <summary>The area that counts, in a formula.</summary>
+    public static Term Of(Job job)
+    {
+        var show = Figure.Given("show side (half the surface until faces are picked)", job.Part.ShowAreaDm2, "dm²", "part");
+        return job.Part.ShowAreaDm2 <= 1 ? show : (show / Term.Of(1, "dm²")).Pow(Grows) * Term.Of(1, "dm²");
+    }
 }

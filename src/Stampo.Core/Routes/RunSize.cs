@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes;
@@ -6,7 +7,7 @@ namespace Stampo.Core.Routes;
 /// Parts in one run for a yearly demand: √(2·D·S/H), D a year, S per run, H per piece and year (Harris 1913),
 /// no more than the shop holds and no more than the year.
 /// </summary>
-public sealed record RunSize(int Parts, double RunsAYear, IReadOnlyList<WorkInput> Inputs)
+public sealed record RunSize(int Parts, double RunsAYear, [property: JsonIgnore] IReadOnlyList<Figure> From)
 {
     public const string Formula = "√(2 × parts a year × run ÷ (piece × holding)), at most what is held";
 
@@ -31,11 +32,11 @@ public sealed record RunSize(int Parts, double RunsAYear, IReadOnlyList<WorkInpu
                 parts,
                 yearly / parts,
                 [
-                    new WorkInput("parts a year", yearly, "parts", "brief/demand"),
-                    new WorkInput("run, likely", run, "€"),
-                    new WorkInput("piece, likely", piece, "€"),
-                    holding.AsInput(),
-                    months.AsInput(),
+                    Figure.Given("parts a year", yearly, "parts", "brief/demand"),
+                    Figure.Given("run, likely", run, "€"),
+                    Figure.Given("piece, likely", piece, "€"),
+                    holding.Figure,
+                    months.Figure,
                 ]
             ),
         };

@@ -7,4 +7,7 @@ internal static class RuleOfTen
 
     /// <summary>What a time at one temperature is multiplied by at another.</summary>
     public static double Factor(double fromC, double toC) => Math.Pow(2, (fromC - toC) / 10);
+
+    /// <summary>The same in a formula.</summary>
+    public static Term Factor(Figure from, Figure to) => Term.Of(2, "").Pow((from - to) / Term.Of(10, "K"));
 }

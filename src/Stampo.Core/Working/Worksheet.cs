@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Stampo.Core.Ranges;
 
 namespace Stampo.Core.Working;
@@ -18,7 +19,17 @@ public sealed record WorkLine(
     ThreePoint Value,
     string Unit,
     string Source
-);
+)
+{
+    /// <summary>"formula" where it recomputes from what it shows; else what kind of finding it is, null where only words tell.</summary>
+    public string? Kind { get; init; }
+
+    /// <summary>The formula with the numbers put in, and its result.</summary>
+    public string? Numbers { get; init; }
+
+    /// <summary>The formula as a program reads it: a number in SI, {"in": place of an input}, or [operation, operands…].</summary>
+    public JsonNode? Tree { get; init; }
+}
 
 /// <summary>
 /// Where a calculator writes down each step. The page opens any figure to its line; later lines name earlier ones as inputs.
@@ -42,6 +53,47 @@ public sealed class Worksheet
     {
         _lines.Add(new WorkLine(id, name, formula, inputs, value, unit, source));
         return value;
+    }
+
+    /// <summary>
+    /// Closes a term into a figure and writes its line, after those of the figures that it goes on from. Throws when the term is of
+    /// another kind than the unit, or when two of its figures can't be told apart by name.
+    /// </summary>
+    public Figure Line(string id, string name, Term term, string unit, string source)
+    {
+        var figure = term.As(id, name, unit, source);
+        Show(figure);
+        return figure;
+    }
+
+    /// <summary>The lines of a figure and of all it goes on from, each once.</summary>
+    public void Show(Figure figure)
+    {
+        foreach (var before in figure.Before())
+            Show(before);
+        if (figure.Line() is not { } line)
+            return;
+        if (_lines.Find(l => l.Id == line.Id) is not { } known)
+            _lines.Add(line);
+        else if (known.Value != line.Value)
+            throw new InvalidOperationException($"{line.Name} and {known.Name} are both the line {line.Id}.");
+    }
+
+    /// <summary>What no formula gives: how it was found, and from what.</summary>
+    public Figure Found(
+        string kind,
+        string id,
+        string name,
+        string how,
+        ThreePoint value,
+        string unit,
+        string source,
+        params IReadOnlyList<Figure> from
+    )
+    {
+        var line = new WorkLine(id, name, how, [.. from.Select(f => f.AsInput())], value, unit, source) { Kind = kind };
+        _lines.Add(line);
+        return Figure.Found(line);
     }
 
     /// <summary>Lines another calculator wrote.</summary>

@@ -2,6 +2,7 @@ using CsCheck;
 using Stampo.Core.Calendar;
 using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Comparison;
 
@@ -10,7 +11,7 @@ public class DatesTests
     private static readonly DateOnly Friday = new(2026, 3, 6);
 
     private static RouteEstimate Estimate(double leadDays, double partsPerDay) =>
-        new(1, [], null, [], 1, null, [new LeadStep("Make it", leadDays)], partsPerDay, 0.1);
+        new(1, [], null, Figure.Given("good parts", 1, "share"), null, [new LeadStep("Make it", leadDays)], partsPerDay, 0.1);
 
     [Theory]
     [InlineData(0, 6)]

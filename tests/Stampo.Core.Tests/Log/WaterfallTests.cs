@@ -18,9 +18,8 @@ public class WaterfallTests
                 Line(ChargedOn.Piece, "Shot", 0.5, "labour.bench", 40),
                 Line(ChargedOn.Piece, "Resin", 0.2, "material.pu", 10),
             ],
-            new ThreePoint(12, 25, 50),
-            [],
-            new ThreePoint(0.7, 0.8, 0.9),
+            Figure.Given("life", new ThreePoint(12, 25, 50), "shots"),
+            Figure.Given("good parts", new ThreePoint(0.7, 0.8, 0.9), "share"),
             null,
             [new LeadStep("make", 10)],
             10,
@@ -28,7 +27,7 @@ public class WaterfallTests
         );
 
     private static CostLine Line(ChargedOn on, string name, double amount, string key, double rate) =>
-        new(on, name, amount, "", "", [], key, rate, "€", "test");
+        new(on, name, amount, key, Figure.Given("price", rate, "€"), "test");
 
     private static readonly StretchFacts Nothing = new(null, 0, null, 0, null, 0, []);
 

@@ -48,7 +48,7 @@ public class AddOnTests
             Assert.Equal("Fits", Gate(coloured, "Colour").Verdict.ToString());
             var job = new Job(Grip, matched, coloured.Material, RateCard.Shipped);
             var lot = RouteCatalogue.Find(route)!.Costed(job, 1).Costs.Single(c => c.Name == "Smallest lot of the colour");
-            Assert.Contains(lot.Inputs, i => i.ChangeAt == $"rates/colour.{carrier}.lotKg");
+            Assert.Contains(lot.Of.Roots(), i => i.ChangeAt == $"rates/colour.{carrier}.lotKg");
             Assert.True(coloured.Total.P50 > plain.Total.P50 + 250);
             // While steel is cut there is time enough for the colour.
             Assert.True(route == "cast-silicone" || coloured.FirstArticle == plain.FirstArticle);

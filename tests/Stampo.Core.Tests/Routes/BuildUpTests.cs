@@ -375,7 +375,7 @@ public class BuildUpTests
         Assert.Equal(25, new PrintBuild(job, [250, 180, 20], 90, PrintProcess.Resin).HeightMm);
         var large = new PrintBuild(job, [420, 320, 55], 380, PrintProcess.Resin);
         Assert.Equal(4, large.Pieces);
-        Assert.Equal(3, large.BondHours(1)!.Value.Likely, 1e-9);
+        Assert.Equal(3, large.BondHours(1)!.In("h").Likely, 1e-9);
         Assert.Null(small.BondHours(5));
     }
 

@@ -5,6 +5,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Routes;
 
@@ -190,7 +191,10 @@ public class FamilyTests
                         inputs.JobWith(MaterialChoice.Best(route.Card.Id, rigid, MaterialLibrary.All)!.Material),
                         1
                     );
-                    var (full, shorter) = (Point(estimate), Point(estimate with { LifeShots = estimate.LifeShots!.Value * share }));
+                    var (full, shorter) = (
+                        Point(estimate),
+                        Point(estimate with { Life = Figure.Given("worn", estimate.LifeShots!.Value * share, "shots") })
+                    );
                     return shorter.Sets(quantity) >= full.Sets(quantity) && shorter.Total(quantity) >= full.Total(quantity);
 
                     static CostPoint Point(RouteEstimate e) =>

@@ -71,6 +71,14 @@ export function WorkingDrawer({ title, lines }: { title: string; lines: readonly
   );
 }
 
+/** What a line is that no formula gives. */
+const kinds: Record<string, string> = {
+  draws: 'Counted over seeded draws.',
+  search: 'Found by a search.',
+  simulation: 'Found by a simulation.',
+  rule: 'By a rule of the trade.',
+};
+
 function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
   const { show } = useWorking();
   return (
@@ -78,7 +86,17 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
       <Typography variant="h3">{line.name}</Typography>
       <Typography variant="mono" component="p" sx={{ my: 1, p: 1, backgroundColor: 'action.hover', fontSize: 12.5 }}>
         {line.formula}
+        {line.numbers && (
+          <Box component="span" sx={{ display: 'block', mt: 0.75, color: 'text.secondary' }}>
+            {line.numbers}
+          </Box>
+        )}
       </Typography>
+      {line.kind && kinds[line.kind] && (
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+          {kinds[line.kind]}
+        </Typography>
+      )}
       <Box
         component="table"
         sx={{
@@ -91,7 +109,9 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
           {line.inputs.map((input) => {
             const from = input.from
               ? lines.find((l) => l.id === input.from)
-              : lines.find((l) => l.id !== line.id && leads(input, l));
+              : line.kind
+                ? undefined
+                : lines.find((l) => l.id !== line.id && leads(input, l));
             return (
               <tr key={input.name}>
                 <td>

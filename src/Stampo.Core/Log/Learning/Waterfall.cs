@@ -1,5 +1,6 @@
 using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Log.Learning;
 
@@ -69,11 +70,31 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
             Step("Cavities", estimate.Cavities, asRun.Cavities, "", facts.Shots, asRun);
         estimate = asRun;
         if (facts.GoodShare is > 0 and { } good)
-            Step("Good parts", estimate.Yield.Likely, good, "share", facts.Parts, now with { Yield = good });
+            Step(
+                "Good parts",
+                estimate.Yield.Likely,
+                good,
+                "share",
+                facts.Parts,
+                now with
+                {
+                    Good = Figure.Given("good parts, counted", good, "share"),
+                }
+            );
         else if (!estimate.Yield.IsPoint)
             unknown.Add("good parts: too few are counted");
         if (facts.LifeShots is { } life && estimate.LifeShots is { } planned)
-            Step("Life of a tool", planned.Likely, life, "shots", facts.ToolsWorn, now with { LifeShots = life });
+            Step(
+                "Life of a tool",
+                planned.Likely,
+                life,
+                "shots",
+                facts.ToolsWorn,
+                now with
+                {
+                    Life = Figure.Given("life, as worn out", life, "shots"),
+                }
+            );
         else if (estimate.LifeShots is not null)
             unknown.Add("life of a tool: none has worn out");
         Hands("Hands for the preparation", facts.Preparation, ChargedOn.OneOff);
@@ -131,7 +152,7 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
                 return;
             // A price for good parts: what is spoiled on the way is the supplier's.
             var each = bought.Sum(i => i.Paid) / bought.Sum(i => i.Amount);
-            var then = what == BoughtAs.Parts ? now with { Yield = 1 } : now;
+            var then = what == BoughtAs.Parts ? now with { Good = Figure.Given("good parts, as bought", 1, "share") } : now;
             Step(name, estimate.Sum(on).Likely / goodShare, each, unit, bought.Count, WithLine(then, on, name, each));
         }
     }
@@ -164,7 +185,7 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
     public static IEnumerable<string> HandNormsOf(RouteEstimate estimate) =>
         estimate
             .Costs.Where(IsHands)
-            .SelectMany(l => l.Inputs)
+            .SelectMany(l => l.Of.Roots())
             .Where(i => i.Unit.StartsWith('h') && i.ChangeAt?.StartsWith(RateMark, StringComparison.Ordinal) == true)
             .Select(i => i.ChangeAt![RateMark.Length..])
             .Distinct();
@@ -181,18 +202,22 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
     private static RouteEstimate WithHands(RouteEstimate of, Func<CostLine, bool> ofThese, double factor) =>
         of with
         {
-            Costs = [.. of.Costs.Select(l => ofThese(l) ? l with { Amount = l.Amount * factor } : l)],
+            Costs = [.. of.Costs.Select(l => ofThese(l) ? l.Times(Figure.Given("hours taken ÷ estimated", factor, "×")) : l)],
         };
 
     private static RouteEstimate WithPrice(RouteEstimate of, string key, double each) =>
         of with
         {
-            Costs = [.. of.Costs.Select(l => l.RateKey == key ? l with { Rate = each, Markups = [] } : l)],
+            Costs = [.. of.Costs.Select(l => l.RateKey == key ? l.At(each) : l)],
         };
 
     private static RouteEstimate WithLine(RouteEstimate of, ChargedOn on, string name, double each) =>
         of with
         {
-            Costs = [.. of.Costs.Where(l => l.On != on), new CostLine(on, name, 1, "", "as paid", [], "", each, "€", "invoices")],
+            Costs =
+            [
+                .. of.Costs.Where(l => l.On != on),
+                new CostLine(on, name, 1, "", Figure.Given($"{name}, as paid", each, "€"), "invoices"),
+            ],
         };
 }

@@ -564,7 +564,7 @@ public sealed class CastingWork
         )
             _sheet.Take(lines ?? []);
         if (a.Life is not null)
-            _sheet.Take([a.Life.Working]);
+            _sheet.Show(a.Life.Figure);
         if (a.Pattern is null)
             ShrinkChain.Scale(a.Shrinks, _sheet);
         if (a.Printed is null)

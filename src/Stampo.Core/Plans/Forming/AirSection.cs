@@ -8,7 +8,6 @@ internal static class AirSection
 {
     private const double Air = 1_013,
         UsualVents = 8,
-        MbarAKpa = 10,
         CrispKpa = 200;
 
     /// <summary>Air through a sharp hole at the speed of sound, with its contraction, mm of length a second.</summary>
@@ -20,56 +19,45 @@ internal static class AirSection
         // What the sheet sweeps: the hollow under it, no more than the clamp over the depth.
         var swept = clamp[0] * clamp[1] * of.DepthMm / 1e6;
         var box = choices.BoxLitres + swept;
-        var after = of.Working.Write(
+        var under = Figure.Given("box and hollow", box, "L", "plan/air.boxLitres");
+        var tank = Figure.Given("tank", choices.TankLitres, "L", "plan/air.tankLitres");
+        var atmosphere = Figure.Given("atmosphere", Air, "mbar");
+        var joined = of.Working.Line(
             "afterMbar",
             "In box and tank when joined",
-            "(box × 1013 + tank × its pressure) ÷ (box + tank)",
-            (box * Air + choices.TankLitres * choices.TankMbar) / (box + choices.TankLitres),
+            (under * atmosphere + tank * Figure.Given("tank's pressure", choices.TankMbar, "mbar", "plan/air.tankMbar")) / (under + tank),
             "mbar",
-            "two volumes joined, isothermal (Boyle)",
-            new WorkInput("box and hollow", box, "L", "plan/air.boxLitres"),
-            new WorkInput("tank", choices.TankLitres, "L", "plan/air.tankLitres"),
-            new WorkInput("tank's pressure", choices.TankMbar, "mbar", "plan/air.tankMbar")
+            "two volumes joined, isothermal (Boyle)"
         );
-        var area = of.Working.Write(
+        var through = Figure.Given("swept by the sheet", swept, "L", "part") * Term.Ln(atmosphere / joined);
+        var holes = of.Working.Line(
             "ventMm2",
             "Area to get it out in time",
-            "swept × ln(1013 ÷ after) ÷ (time × 0.6 × 200 m/s)",
-            swept * 1e6 * Math.Log(Air / after) / (choices.WithinS * ThroughHoleMmPerS),
+            through / (Figure.Given("time", choices.WithinS, "s", "plan/air.withinS") * Term.Of(ThroughHoleMmPerS, "mm/s")),
             "mm²",
-            "choked flow through sharp holes",
-            new WorkInput("swept by the sheet", swept, "L", "part"),
-            new WorkInput("after", after, "mbar", null, "afterMbar"),
-            new WorkInput("time", choices.WithinS, "s", "plan/air.withinS")
+            "choked flow through sharp holes: 0.6 × 200 m/s"
         );
         var vents = of.Sheet?.Last.Count * 1.0 ?? UsualVents * of.Up;
         var vent = choices.VentMm ?? LargestVentMm(of);
-        var slots = of.Working.Write(
+        var hole = Figure.Given("hole", vent, "mm", "plan/air.ventMm");
+        var drilled = Figure.Given("holes", vents, "") * (Math.PI / 4) * hole.Pow(2);
+        var slots = of.Working.Line(
             "slotMm",
             "Slots for the bulk",
-            "(area − holes × π/4 × hole²) ÷ width of the slots",
-            Math.Max(0, area - vents * Math.PI / 4 * vent * vent) / choices.SlotMm,
+            Term.Max(Term.Of(0, "mm²"), holes - drilled) / Figure.Given("width of the slots", choices.SlotMm, "mm", "plan/air.slotMm"),
             "mm",
-            "in the gaps of the mold, where nobody looks",
-            new WorkInput("area", area, "mm²", null, "ventMm2"),
-            new WorkInput("holes", vents, ""),
-            new WorkInput("hole", vent, "mm", "plan/air.ventMm"),
-            new WorkInput("width of the slots", choices.SlotMm, "mm", "plan/air.slotMm")
+            "in the gaps of the mold, where nobody looks"
         );
-        var force = of.Working.Write(
+        var over = Figure.Given("pressure over the sheet", choices.PressureKpa, "kPa", "plan/air.pressureKpa");
+        var pressed = of.Working.Line(
             "forceKn",
             "On platen and clamp",
-            "(atmosphere − after + pressure) × opening of the clamp",
-            (Air - after + MbarAKpa * choices.PressureKpa) * 1e-4 * clamp[0] * clamp[1] / 1000,
+            (atmosphere - joined + over) * Figure.Given("clamp, width", clamp[0], "mm") * Figure.Given("clamp, length", clamp[1], "mm"),
             "kN",
-            "pressure × area",
-            new WorkInput("atmosphere", Air, "mbar"),
-            new WorkInput("pressure over the sheet", choices.PressureKpa, "kPa", "plan/air.pressureKpa"),
-            new WorkInput("after", after, "mbar", null, "afterMbar"),
-            new WorkInput("clamp, width", clamp[0], "mm"),
-            new WorkInput("clamp, length", clamp[1], "mm")
+            "pressure × area"
         );
-        return new AirFigures(after, area, (int)vents, vent, slots, force);
+        var (after, area, force) = (joined.Value.Likely, holes.Value.Likely, pressed.Value.Likely);
+        return new AirFigures(after, area, (int)vents, vent, slots.Value.Likely, force);
     }
 
     /// <summary>As wide as the sheet is thick where it touches last; half of that where it is soft enough to be drawn in.</summary>
@@ -103,7 +91,8 @@ internal static class AirSection
                 ? new(
                     Severity.Note,
                     "pressure-low",
-                    $"{Text.Number(kpa)} kPa adds little to the atmosphere; lettering and texture come out crisp from {CrispKpa} to 600 kPa."
+                    $"{Text.Number(kpa)} kPa adds little to the atmosphere; lettering and texture come out crisp from "
+                        + $"{CrispKpa} to 600 kPa."
                 )
                 : new(
                     Severity.Note,

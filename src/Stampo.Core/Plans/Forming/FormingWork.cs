@@ -32,16 +32,15 @@ internal static class FormingWork
     }
 
     private static void WriteShots(FormingCase of) =>
-        of.Working.Write(
+        of.Working.Line(
             "shots",
             "Sheets to form",
-            "parts ÷ (parts on a sheet × yield), rounded up",
-            of.Shots,
+            Term.Ceiling(
+                Figure.Given("parts", of.Parts, "parts", "plan/order.parts")
+                    / (Figure.Given("parts on a sheet", of.Up, "", "plan/sheet.across") * of.Job.Figure("form.yield").Likely)
+            ),
             "sheets",
-            "a sheet is whole",
-            new WorkInput("parts", of.Parts, "parts", "plan/order.parts"),
-            new WorkInput("parts on a sheet", of.Up, "", "plan/sheet.across"),
-            of.Job.Rate("form.yield").AsInput()
+            "a sheet is whole"
         );
 
     private static WorkPlan Plan(FormingCase of, FormingFigures figures) =>
@@ -146,7 +145,7 @@ internal static class FormingWork
             ? $"Thinnest place simulated: {Text.Number(sheet.MinMm, 3)} mm; {Text.Number(of.ThinnestMm, 3)} mm needed."
             : "Not simulated: the thinnest place is not known; measure the first part.";
         if (figures.Heat is { } heat)
-            yield return $"Heat {Text.Number(heat.HeatS, 3)} s at {Text.Number(heat.FluxKwPerM2, 3)} kW/m²{(heat.Sides == 2 ? " each side" : "")}; cool "
-                + $"{Text.Number(heat.CoolS, 3)} s on {of.Mold.Said} at {Text.Number(heat.MoldC, 3)} °C.";
+            yield return $"Heat {Text.Number(heat.HeatS, 3)} s at {Text.Number(heat.FluxKwPerM2, 3)} kW/m²{(heat.Sides == 2 ? " each side" : "")}; "
+                + $"cool {Text.Number(heat.CoolS, 3)} s on {of.Mold.Said} at {Text.Number(heat.MoldC, 3)} °C.";
     }
 }

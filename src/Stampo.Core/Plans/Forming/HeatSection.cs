@@ -14,7 +14,8 @@ internal static class HeatSection
         FansShare = 0.5,
         FluxStep = 0.5,
         SettleS = 4,
-        OneSidedMm = 3;
+        OneSidedMm = 3,
+        MostRiseK = 400;
 
     private static readonly string[] SoftPolyolefins = ["hdpe", "pp"];
 
@@ -30,66 +31,65 @@ internal static class HeatSection
         var sides = of.Choices.Heat.OneSided ? 1 : 2;
         var mostFlux = window * 2 * sides * conductivity / gauge;
         var flux = of.Choices.Heat.FluxKwPerM2 ?? Math.Clamp(Math.Floor(OfWindow * mostFlux / FluxStep) * FluxStep, FluxStep, UsualFlux);
-        var lead = of.Working.Write(
+        var (each, thickness) = (
+            Figure.Given(sides == 1 ? "flux" : "flux, each side", flux, "kW/m²", "plan/heat.fluxKwPerM2"),
+            Figure.Given("gauge", gauge, "mm", "plan/sheet.gaugeMm")
+        );
+        var heated = Figure.Given("sides heated", sides, "", "plan/heat.oneSided");
+        var ahead = of.Working.Line(
             "leadK",
             sides == 1 ? "Heated face ahead of the other" : "Surface ahead of the middle",
-            "flux × gauge ÷ (2 × sides × conductivity)",
-            flux * gauge / (2 * sides * conductivity),
+            each * thickness / (2 * heated * Figure.Given("conductivity", conductivity, "W/(m·K)", "plan/sheet.materialId")),
             "K",
-            "steady heating (Fourier); what is not heated loses nothing",
-            new WorkInput("sides heated", sides, "", "plan/heat.oneSided"),
-            new WorkInput("flux, each side", flux, "kW/m²", "plan/heat.fluxKwPerM2"),
-            new WorkInput("gauge", gauge, "mm", "plan/sheet.gaugeMm"),
-            new WorkInput("conductivity", conductivity, "W/(m·K)", "plan/sheet.materialId")
+            "steady heating (Fourier); what is not heated loses nothing"
         );
-        // Over the thickness it lies as a parabola: its mean is a third of the lead above the middle.
-        var rise = data.FormLowC + lead / 3 - RoomC;
-        // The law heats both sides alike: half its flux on each is all of it on one.
-        var heating = FormingLaws.Heating(
-            new(gauge, 1000 * of.Material.DensityGPerCm3, heatCapacity, Math.Min(400, rise), flux * sides / 2, conductivity)
-        );
-        var melts = data.MeltingKjPerKg ?? 0;
-        var heatS = of.Working.Write(
-            "heatS",
-            "Heating",
-            "density × gauge × (heat capacity × rise + melting) ÷ (sides × flux); until its coolest depth can be formed",
-            heating.Seconds + melts * of.Material.DensityGPerCm3 * gauge / (sides * flux),
-            "s",
-            sides == 1 ? "one side heated" : "both sides heated alike",
-            new WorkInput("melting", melts, "kJ/kg", "plan/sheet.materialId"),
-            new WorkInput("density", 1000 * of.Material.DensityGPerCm3, "kg/m³", "plan/sheet.materialId"),
-            new WorkInput("heat capacity", heatCapacity, "J/(kg·K)", "plan/sheet.materialId"),
-            new WorkInput("gauge", gauge, "mm", "plan/sheet.gaugeMm"),
-            new WorkInput("rise of the mean", rise, "K"),
-            new WorkInput("flux, each side", flux, "kW/m²", "plan/heat.fluxKwPerM2")
-        );
+        var lead = ahead.Value.Likely;
+        // Over the thickness it lies as a parabola: its mean is a third of the lead above the coolest.
+        Figure Known(string name, double value, string unit) => Figure.Given(name, value, unit, "plan/sheet.materialId");
+        var mean = Known("formed from", data.FormLowC, "°C") + ahead / 3 - Figure.Given("room", RoomC, "°C");
+        var heatS = of
+            .Working.Line(
+                "heatS",
+                "Heating",
+                Known("density", 1000 * of.Material.DensityGPerCm3, "kg/m³")
+                    * thickness
+                    * (
+                        Known("heat capacity", heatCapacity, "J/(kg·K)") * Term.Min(Term.Of(MostRiseK, "K"), mean)
+                        + Known("melting", data.MeltingKjPerKg ?? 0, "kJ/kg")
+                    )
+                    / (heated * each),
+                "s",
+                sides == 1 ? "until the far face can be formed" : "until the middle can be formed"
+            )
+            .Value.Likely;
         var span = of.ClampMm[0];
-        var sag = of.Working.Write(
-            "sagMm",
-            "Sag to expect",
-            "span × √(3 × growth ÷ 8)",
-            span * Math.Sqrt(3 * of.Choices.Heat.SagStrainPct / 100 / 8),
-            "mm",
-            "a flat arc; the operator's sign that the sheet is ready",
-            new WorkInput("span of the clamp", span, "mm", "plan/sheet.marginMm"),
-            new WorkInput("growth", of.Choices.Heat.SagStrainPct, "%", "plan/heat.sagStrainPct")
-        );
+        var growth = Figure.Given("growth", of.Choices.Heat.SagStrainPct, "%", "plan/heat.sagStrainPct");
+        var sag = of
+            .Working.Line(
+                "sagMm",
+                "Sag to expect",
+                Figure.Given("span of the clamp", span, "mm", "plan/sheet.marginMm") * Term.Sqrt(3 * growth / 8),
+                "mm",
+                "a flat arc; the operator's sign that the sheet is ready"
+            )
+            .Value.Likely;
         var thick = ThickMm(of);
         var moldC = MoldSection.FaceC(of, of.Mold);
         var cool = CoolS(of, of.Mold)!.Value;
-        of.Working.Write(
+        of.Working.Found(
+            "rule",
             "coolS",
             "Cooling on the mold",
             "fans × mold × 4·h²/(π²·α) × ln[(8/π²)·(sheet − mold)/(off − mold)]",
             cool,
             "s",
             "one face cools; the thickest place is last",
-            new WorkInput("thickest", thick, "mm"),
-            new WorkInput("fans", Fans(of, of.Mold), "×", "plan/heat.fans"),
-            new WorkInput("mold", of.Mold.CoolingFactor, "×", "plan/mold.moldId"),
-            new WorkInput("sheet", (data.FormLowC + data.FormHighC) / 2, "°C"),
-            new WorkInput("face of the mold", moldC, "°C", "plan/heat.moldC"),
-            new WorkInput("taken off at", ejectC, "°C", "plan/sheet.materialId")
+            Figure.Given("thickest", thick, "mm"),
+            Figure.Given("fans", Fans(of, of.Mold), "×", "plan/heat.fans"),
+            Figure.Given("mold", of.Mold.CoolingFactor, "×", "plan/mold.moldId"),
+            Figure.Given("sheet", (data.FormLowC + data.FormHighC) / 2, "°C"),
+            Figure.Given("face of the mold", moldC, "°C", "plan/heat.moldC"),
+            Figure.Given("taken off at", ejectC, "°C", "plan/sheet.materialId")
         );
         return new HeatFigures(
             flux,
@@ -139,32 +139,31 @@ internal static class HeatSection
         var (load, form) = (LoadS(of), FormS(of));
         if (heat is null)
             return new CycleFigures(null, null, load, form);
-        var seconds = of.Working.Write(
+        Figure S(string name, double s, string? at = null) => Figure.Given(name, s, "s", at);
+        var cycle = of.Working.Line(
             "cycleS",
             "From sheet to sheet",
-            "load and take off + heating + forming + cooling + recovery of the mold",
-            load + heat.HeatS + form + heat.CoolS + heat.RecoverS,
+            of.Job.Figure("form.load").Likely
+                + S("heating", heat.HeatS)
+                + S("forming", form, "plan/air.withinS")
+                + S("cooling", heat.CoolS)
+                + S("recovery of the mold", heat.RecoverS, "plan/mold.moldId"),
             "s",
-            "one heater and one mold at a time",
-            of.Job.Rate("form.load").AsInput(),
-            new WorkInput("heating", heat.HeatS, "s", null, "heatS"),
-            new WorkInput("forming", form, "s", "plan/air.withinS"),
-            new WorkInput("cooling", heat.CoolS, "s", null, "coolS"),
-            new WorkInput("recovery", heat.RecoverS, "s", "plan/mold.moldId")
+            "one heater and one mold at a time"
         );
-        var day = of.Choices.Hours.MinutesADay * 60;
-        var parts = of.Working.Write(
-            "partsADay",
-            "Good parts a day",
-            "working day ÷ cycle, whole, × parts on a sheet × yield",
-            Math.Floor(day / seconds) * of.Up * of.Job.Norm("form.yield").Likely,
-            "parts",
-            "one person at one machine; trimming beside it",
-            new WorkInput("working day", day, "s", "plan/hours"),
-            new WorkInput("cycle", seconds, "s", null, "cycleS"),
-            new WorkInput("parts on a sheet", of.Up, "", "plan/sheet.across"),
-            of.Job.Rate("form.yield").AsInput()
-        );
+        var day = Figure.Given("working day", of.Choices.Hours.MinutesADay * 60, "s", "plan/hours");
+        var parts = of
+            .Working.Line(
+                "partsADay",
+                "Good parts a day",
+                Term.Floor(day / cycle)
+                    * Figure.Given("parts on a sheet", of.Up, "", "plan/sheet.across")
+                    * of.Job.Figure("form.yield").Likely,
+                "parts",
+                "one person at one machine; trimming beside it"
+            )
+            .Value.Likely;
+        var seconds = cycle.Value.Likely;
         return new CycleFigures(seconds, parts, load, form);
     }
 

@@ -62,24 +62,23 @@ internal static class MoldSection
         var steps = (int)Math.Ceiling(of.DepthMm / choices.ReachMm - 1e-9);
         var fits = Nesting.Fits(of.LengthMm + 2 * RoomMm, of.WidthMm + 2 * RoomMm, choices.TableLengthMm, choices.TableWidthMm);
         int? layers = of.Mold.NeedsBoard ? (int)Math.Ceiling(height / choices.BoardMm - 1e-9) : null;
-        if (layers is { } count)
-            of.Working.Write(
+        if (layers is not null)
+            of.Working.Line(
                 "layers",
                 of.Mold is BoardMold ? "Layers of board" : "Layers of board of the negative",
-                "(depth + base) ÷ board, rounded up",
-                count,
-                "layers",
-                "seams are sanded; keep one off the crisp edge",
-                new WorkInput("depth", of.DepthMm, "mm", "part"),
-                new WorkInput("base", BaseMm, "mm"),
-                new WorkInput("board", choices.BoardMm, "mm", "plan/mold.boardMm")
+                Term.Ceiling(
+                    (Figure.Given("depth", of.DepthMm, "mm", "part") + Term.Of(BaseMm, "mm"))
+                        / Figure.Given("board", choices.BoardMm, "mm", "plan/mold.boardMm")
+                ),
+                "",
+                "seams are sanded; keep one off the crisp edge"
             );
         var curve = Enumerable
             .Range(0, CurvePoints)
             .Select(i => At(of, FinestMm * Math.Pow(CoarsestMm / FinestMm, i / (CurvePoints - 1.0))))
             .ToList();
         var planned = At(of, choices.ScallopMm);
-        WriteFinish(of, planned);
+        WriteFinish(of);
         return new CuttingFigures(
             height,
             layers,
@@ -104,56 +103,45 @@ internal static class MoldSection
 
     private static string FeedKey(FormingCase of) => of.Mold.NeedsBoard ? "form.feed" : "tool.aluminium.feed";
 
-    private static void WriteFinish(FormingCase of, ScallopPoint planned)
+    private static void WriteFinish(FormingCase of)
     {
         var choices = of.Choices.Mold;
-        var machine = of.Working.Write(
+        var surface = Figure.Given("surface", of.Job.Part.ShowAreaDm2, "dm²", "part");
+        var ridges = Figure.Given("ridges", choices.ScallopMm, "mm", "plan/mold.scallopMm");
+        var stepover = Scallop.Stepover(Figure.Given("ball radius", choices.BallRadiusMm, "mm", "plan/mold.ballRadiusMm"), ridges);
+        var machine = of.Working.Line(
             "finishH",
             "Finishing passes",
-            "surface ÷ (stepover × feed), stepover = 2·√(2·r·s − s²)",
-            planned.MachineH,
+            surface / (stepover * of.Job.Figure(FeedKey(of)).Likely),
             "h",
-            "ball cutter on a flat face, plane geometry",
-            new WorkInput("surface", of.Job.Part.ShowAreaDm2, "dm²", "part"),
-            new WorkInput("ball radius", choices.BallRadiusMm, "mm", "plan/mold.ballRadiusMm"),
-            new WorkInput("ridges", choices.ScallopMm, "mm", "plan/mold.scallopMm"),
-            of.Job.Rate(FeedKey(of)).AsInput()
+            "ball cutter on a flat face, plane geometry"
         );
-        var hands = of.Working.Write(
+        var hands = of.Working.Line(
             "sandH",
             "Sanding the ridges",
-            "surface × norm × ridges ÷ 0.1 mm",
-            planned.HandsH,
+            surface * of.Job.Figure("form.sanding").Likely * (ridges / Term.Of(RidgeMm, "mm")),
             "h",
-            "grows with the height of the ridges",
-            new WorkInput("surface", of.Job.Part.ShowAreaDm2, "dm²", "part"),
-            new WorkInput("ridges", choices.ScallopMm, "mm", "plan/mold.scallopMm"),
-            of.Job.Rate("form.sanding").AsInput()
+            "grows with the height of the ridges"
         );
-        of.Working.Write(
+        of.Working.Line(
             "finishCost",
             "Finish of the face",
-            "(machine + hands) × toolmaking",
-            planned.Euros,
+            (machine + hands) * of.Job.Figure("labour.toolmaker").Likely,
             "€",
-            "weighs how fine to cut; the price of the mold stands on norms",
-            new WorkInput("machine", machine, "h", null, "finishH"),
-            new WorkInput("hands", hands, "h", null, "sandH"),
-            of.Job.Rate("labour.toolmaker").AsInput()
+            "weighs how fine to cut; the price of the mold stands on norms"
         );
     }
 
     private static ThreePoint Tile(FormingCase of) =>
-        of.Working.Write(
-            "tileCost",
-            "Trial tile of both sides",
-            "hours × toolmaking",
-            of.Job.Norm("form.tileHours") * of.Job.Norm("labour.toolmaker"),
-            "€",
-            "the critical corner, male and female, in one small board",
-            of.Job.Rate("form.tileHours").AsInput(),
-            of.Job.Rate("labour.toolmaker").AsInput()
-        );
+        of
+            .Working.Line(
+                "tileCost",
+                "Trial tile of both sides",
+                of.Job.Figure("form.tileHours") * of.Job.Figure("labour.toolmaker"),
+                "€",
+                "the critical corner, male and female, in one small board"
+            )
+            .Value;
 
     public static IEnumerable<Finding> Findings(FormingCase of, FormingFigures figures)
     {
@@ -184,8 +172,8 @@ internal static class MoldSection
             yield return new(
                 Severity.Note,
                 "mold-cheaper",
-                $"For {Text.Count(of.Parts, "part")} {FormMold.Find(cheaper.MoldId)!.Said} comes to {Text.Euros(cheaper.ForOrder.Likely)} with "
-                    + $"forming, this one to {Text.Euros(option.ForOrder.Likely)}."
+                $"For {Text.Count(of.Parts, "part")} {FormMold.Find(cheaper.MoldId)!.Said} comes to {Text.Euros(cheaper.ForOrder.Likely)} "
+                    + $"with forming, this one to {Text.Euros(option.ForOrder.Likely)}."
                     + (cheaper.OfRoute ? "" : " It is another route of the comparison.")
             );
         if (figures.Cutting.CutInSteps > 1)

@@ -17,15 +17,8 @@ internal static class SheetSection
     public static NeedFigures Need(FormingCase of)
     {
         var (thinnest, gauge) = (of.ThinnestMm, of.GaugeMm);
-        of.Working.Write(
-            "thinnestMm",
-            "Thinnest it may be",
-            "as chosen, else the part's thinnest wall",
-            thinnest,
-            "mm",
-            "what the part is for",
-            new WorkInput("thinnest", thinnest, "mm", of.Choices.Sheet.ThinnestMm is null ? "part/thinnestWallMm" : "plan/sheet.thinnestMm")
-        );
+        var at = of.Choices.Sheet.ThinnestMm is null ? "part/thinnestWallMm" : "plan/sheet.thinnestMm";
+        of.Working.Line("thinnestMm", "Thinnest it may be", Figure.Given("thinnest", thinnest, "mm", at), "mm", "what the part is for");
         if (of.Sheet is { } sheet)
             WriteSheet(of, sheet);
         double? keeps = of.Gauge is { } found ? WriteGauge(of, found.GaugeMm, thinnest) : null;
@@ -41,59 +34,52 @@ internal static class SheetSection
 
     private static void WriteSheet(FormingCase of, SheetFigures sheet)
     {
-        of.Working.Write(
+        var gauge = Figure.Given("gauge", sheet.GaugeMm, "mm", "plan/sheet.gaugeMm");
+        void Found(string id, string name, string how, double value, string unit, params Figure[] from) =>
+            of.Working.Found("simulation", id, name, how, value, unit, Simulated, from);
+        Found(
             "minMm",
             sheet.IsFirstLook ? "Thinnest place, first look" : "Thinnest place",
             "least thickness of what stays when it is trimmed",
             sheet.MinMm,
             "mm",
-            Simulated,
-            new WorkInput("gauge", sheet.GaugeMm, "mm", "plan/sheet.gaugeMm"),
-            new WorkInput("cells", sheet.CellMm, "mm"),
-            new WorkInput("margin to the clamp", of.Choices.Sheet.MarginMm, "mm", "plan/sheet.marginMm")
+            gauge,
+            Figure.Given("cells", sheet.CellMm, "mm"),
+            Figure.Given("margin to the clamp", of.Choices.Sheet.MarginMm, "mm", "plan/sheet.marginMm")
         );
-        of.Working.Write(
+        Found(
             "drawRatio",
             "Areal draw ratio",
             "formed area ÷ opening of the clamp",
             sheet.DrawRatio,
             "×",
-            Simulated,
-            new WorkInput("clamp, width", sheet.ClampMm[0], "mm"),
-            new WorkInput("clamp, length", sheet.ClampMm[1], "mm")
+            Figure.Given("clamp, width", sheet.ClampMm[0], "mm"),
+            Figure.Given("clamp, length", sheet.ClampMm[1], "mm")
         );
-        of.Working.Write(
-            "meanMm",
-            "Mean thickness of the part",
-            "material of the part ÷ its area",
-            sheet.MeanMm,
-            "mm",
-            Simulated,
-            new WorkInput("gauge", sheet.GaugeMm, "mm", "plan/sheet.gaugeMm")
-        );
+        Found("meanMm", "Mean thickness of the part", "material of the part ÷ its area", sheet.MeanMm, "mm", gauge);
     }
 
     private static double WriteGauge(FormingCase of, double gaugeMm, double thinnest)
     {
-        var needed = of.Working.Write(
+        var needed = of.Working.Found(
+            "search",
             "gaugeMm",
             "Gauge that keeps the need",
             "by bisection: gauges simulated until the thinnest place is as thick as it must be",
             gaugeMm,
             "mm",
             Simulated,
-            new WorkInput("thinnest it may be", thinnest, "mm", null, "thinnestMm")
+            Figure.Given("thinnest it may be", thinnest, "mm")
         );
-        return of.Working.Write(
-            "gaugeThinMm",
-            "With what comes thinner than it is called",
-            "gauge ÷ thin limit",
-            needed / FormingCase.ThinLimit,
-            "mm",
-            "gauge comes 5 to 8 % thin or thick",
-            new WorkInput("gauge", needed, "mm", null, "gaugeMm"),
-            new WorkInput("thin limit", FormingCase.ThinLimit, "×")
-        );
+        return of
+            .Working.Line(
+                "gaugeThinMm",
+                "With what comes thinner than it is called",
+                needed / Figure.Given("thin limit", FormingCase.ThinLimit, "×"),
+                "mm",
+                "gauge comes 5 to 8 % thin or thick"
+            )
+            .Value.Likely;
     }
 
     public static IReadOnlyList<WayFigures> Ways(FormingCase of, IReadOnlyList<SheetWay> ways) =>
@@ -121,66 +107,61 @@ internal static class SheetSection
     {
         var (clamp, choices) = (of.ClampMm, of.Choices.Sheet);
         double[] size = [clamp[1] + 2 * choices.ClampMm, clamp[0] + 2 * choices.ClampMm];
-        var each = (int)
-            of.Working.Write(
-                "fromStock",
-                "Sheets from a stock sheet",
-                "most that fit, rows of either way round",
-                Nesting.Most(size[0], size[1], choices.StockLengthMm, choices.StockWidthMm),
-                "sheets",
-                "guillotine cuts",
-                new WorkInput("length", size[0], "mm", "plan/sheet.marginMm"),
-                new WorkInput("width", size[1], "mm", "plan/sheet.clampMm"),
-                new WorkInput("stock, length", choices.StockLengthMm, "mm", "plan/sheet.stockLengthMm"),
-                new WorkInput("stock, width", choices.StockWidthMm, "mm", "plan/sheet.stockWidthMm")
-            );
-        var stock = each == 0 ? 0 : (int)Math.Ceiling((double)of.Shots / each);
-        of.Working.Write(
-            "stockSheets",
-            "Stock sheets to have",
-            "sheets to form ÷ from a stock sheet, rounded up",
-            stock,
+        Figure Mm(string name, double mm, string? at = null) => Figure.Given(name, mm, "mm", at);
+        var most = of.Working.Found(
+            "search",
+            "fromStock",
+            "Sheets from a stock sheet",
+            "most that fit, rows of either way round",
+            Nesting.Most(size[0], size[1], choices.StockLengthMm, choices.StockWidthMm),
             "sheets",
-            "a sheet is whole",
-            new WorkInput("sheets to form", of.Shots, "sheets", "plan/order.parts"),
-            new WorkInput("from a stock sheet", each, "sheets", null, "fromStock")
+            "guillotine cuts",
+            Mm("length", size[0], "plan/sheet.marginMm"),
+            Mm("width", size[1], "plan/sheet.clampMm"),
+            Mm("stock, length", choices.StockLengthMm, "plan/sheet.stockLengthMm"),
+            Mm("stock, width", choices.StockWidthMm, "plan/sheet.stockWidthMm")
         );
-        var density = of.Material.DensityGPerCm3 / 1e6;
-        var stockKg = choices.StockLengthMm * choices.StockWidthMm * of.GaugeMm * density;
-        var sheetKg = of.Working.Write(
+        var each = (int)most.Value.Likely;
+        var forms = Figure.Given("sheets to form", of.Shots, "sheets", "plan/order.parts");
+        var stock = (int)
+            of
+                .Working.Line(
+                    "stockSheets",
+                    "Stock sheets to have",
+                    each == 0 ? Term.Of(0, "sheets") : Term.Ceiling(forms / most),
+                    "sheets",
+                    "a sheet is whole"
+                )
+                .Value.Likely;
+        var stockKg = choices.StockLengthMm * choices.StockWidthMm * of.GaugeMm * of.Material.DensityGPerCm3 / 1e6;
+        var density = Figure.Given("density", of.Material.DensityGPerCm3, "g/cm³", "plan/sheet.materialId");
+        var whole = of.Working.Line(
             "sheetKg",
             "One sheet weighs",
-            "length × width × gauge × density",
-            size[0] * size[1] * of.GaugeMm * density,
+            Mm("length", size[0]) * Mm("width", size[1]) * Mm("gauge", of.GaugeMm, "plan/sheet.gaugeMm") * density,
             "kg",
-            "plane geometry",
-            new WorkInput("length", size[0], "mm"),
-            new WorkInput("width", size[1], "mm"),
-            new WorkInput("gauge", of.GaugeMm, "mm", "plan/sheet.gaugeMm"),
-            new WorkInput("density", of.Material.DensityGPerCm3, "g/cm³", "plan/sheet.materialId")
+            "plane geometry"
         );
-        var partKg = of.Working.Write(
+        var solid = of.Sheet is { } s ? s.PartCm3 / of.Up * of.GaugeMm / s.GaugeMm : of.Job.Part.VolumeCm3;
+        var left = of.Working.Line(
             "partKg",
             "One part weighs",
-            of.Sheet is null ? "volume of the part × density: not simulated yet" : "material that stays when it is trimmed × density",
-            of.Material.DensityGPerCm3 / 1000 * (of.Sheet is { } s ? s.PartCm3 / of.Up * of.GaugeMm / s.GaugeMm : of.Job.Part.VolumeCm3),
+            Figure.Given(of.Sheet is null ? "volume of the part" : "material that stays when it is trimmed", solid, "cm³", "part")
+                * density,
             "kg",
-            of.Sheet is null ? "the part as drawn" : Simulated,
-            new WorkInput("density", of.Material.DensityGPerCm3, "g/cm³", "plan/sheet.materialId")
+            of.Sheet is null ? "the part as drawn: not simulated yet" : Simulated
         );
-        var credit = of.Working.Write(
-            "regrindCredit",
-            "Credit for the skeleton, each part",
-            "(sheet ÷ parts on it − part) × price × credit",
-            of.Material.PricePerKg * of.Job.Norm("form.regrind") * Math.Max(0, sheetKg / of.Up - partKg),
-            "€",
-            "clean skeleton of one material, ground and sold back",
-            new WorkInput("sheet", sheetKg, "kg", null, "sheetKg"),
-            new WorkInput("parts on it", of.Up, "", "plan/sheet.across"),
-            new WorkInput("part", partKg, "kg", null, "partKg"),
-            new WorkInput("price", of.Material.PricePerKg, "€/kg"),
-            of.Job.Rate("form.regrind").AsInput()
-        );
+        var skeleton = Term.Max(Term.Of(0, "kg"), whole / Figure.Given("parts on it", of.Up, "", "plan/sheet.across") - left);
+        var credit = of
+            .Working.Line(
+                "regrindCredit",
+                "Credit for the skeleton, each part",
+                skeleton * Figure.Given("price", of.Material.PricePerKg, "€/kg") * of.Job.Figure("form.regrind"),
+                "€",
+                "clean skeleton of one material, ground and sold back"
+            )
+            .Value;
+        var (sheetKg, partKg) = (whole.Value.Likely, left.Value.Likely);
         return new BlankFigures(size, each, stock, sheetKg, partKg, each == 0 ? 0 : each * of.Up * partKg / stockKg, credit);
     }
 

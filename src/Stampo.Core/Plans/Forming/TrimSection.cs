@@ -18,16 +18,8 @@ internal static class TrimSection
             Of(TrimMethod.Die, job.Norm("form.trimDie"), job.Norm("form.diePrice") * metres),
         ];
         var planned = options.First(o => o.Method == of.Choices.Trim.Method);
-        of.Working.Write(
-            "trimMin",
-            "Trim one part",
-            planned.Method == TrimMethod.Die ? "norm" : "path × norm",
-            planned.MinEach,
-            "min",
-            "norms of the rate card",
-            new WorkInput("path", metres, "m", "part"),
-            job.Rate(KeyOf(planned.Method)).AsInput()
-        );
+        var (path, norm) = (Figure.Given("path", metres, "m", "part"), job.Figure(KeyOf(planned.Method)).Likely);
+        of.Working.Line("trimMin", "Trim one part", planned.Method == TrimMethod.Die ? norm : path * norm, "min", "norms of the rate card");
         return options;
 
         TrimOption Of(TrimMethod method, ThreePoint minutes, ThreePoint fixture) =>
@@ -49,16 +41,18 @@ internal static class TrimSection
     {
         var shrink = of.Material.ShrinkPct;
         var longest = of.LengthMm;
-        var misses = of.Working.Write(
-            "shrinkMissMm",
-            "What shrink leaves to chance",
-            "longest × (highest − lowest shrink) ÷ 2; the mold allows for the likely one",
-            longest * (shrink.High - shrink.Low) / 200,
-            "mm",
-            "shrink of the material; its own batch, direction and cooling decide",
-            new WorkInput("longest", longest, "mm", "part"),
-            new WorkInput("shrink", shrink, "%", "plan/sheet.materialId")
-        );
+        Figure Shrinks(string name, double pct) => Figure.Given(name, pct, "%", "plan/sheet.materialId");
+        var misses = of
+            .Working.Line(
+                "shrinkMissMm",
+                "What shrink leaves to chance",
+                Figure.Given("longest", longest, "mm", "part")
+                    * (Shrinks("highest shrink", shrink.High) - Shrinks("lowest shrink", shrink.Low))
+                    / 2,
+                "mm",
+                "the mold allows for the likely one; the material's own batch, direction and cooling decide"
+            )
+            .Value.Likely;
         return new ShrinkFigures(shrink, longest, misses, of.Job.Brief.ToleranceMm);
     }
 

@@ -22,7 +22,7 @@ internal static class MachiningOperations
                 Cautions = ["milling"],
             },
             .. Enumerable.Range(1, figures.SetUps).Select(i => SetUp(figures, i)),
-            new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, 60 * MachineRoute.Deburring(job).Value.Likely))
+            new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, 60 * MachineRoute.Deburring(job).In("h").Likely))
             {
                 FreesTool = true,
                 Asks = Ask.Ticks("no burr felt, no white edge"),

@@ -25,17 +25,17 @@ internal sealed class MachiningWork
         (_job, _choices, _parts) = (job, choices, choices.Order.Parts ?? (int)Math.Ceiling(quantity));
         Figures = Worked(access);
         var blocks = Math.Ceiling(_parts / job.Norm("machine.yield").Likely - 1e-9);
-        var kg = _sheet.Write(
-            "blocksKg",
-            "Blocks to have",
-            "parts ÷ yield, rounded up, × block",
-            blocks * Figures.BlockKg,
-            "kg",
-            "a spoiled part is a spoiled block",
-            new WorkInput("parts", _parts, "parts", "plan/order.parts"),
-            job.Rate("machine.yield").AsInput(),
-            new WorkInput("block", Figures.BlockKg, "kg", null, "blockKg")
-        );
+        var parts = Figure.Given("parts", _parts, "parts", "plan/order.parts");
+        var one = Figure.Given("a block", Figures.BlockKg, "kg");
+        var kg = _sheet
+            .Line(
+                "blocksKg",
+                "Blocks to have",
+                Term.Ceiling(parts / job.Figure("machine.yield").Likely) * one,
+                "kg",
+                "a spoiled part is a spoiled block"
+            )
+            .Value.Likely;
         Plan = new WorkPlan(
             Head(kg),
             new OrderedWork(_parts, (int)blocks, choices.Order.Machines, 1, "Part", "Machine") { PartKind = job.PartKind },
@@ -78,78 +78,48 @@ internal sealed class MachiningWork
                 Math.Ceiling((mm + 2 * stock.AllowanceMm) / stock.StepMm - 1e-9) * stock.StepMm
             ),
         ];
-        var blockCm3 = _sheet.Write(
+        Figure Side(string name, double mm) => Figure.Given(name, mm, "mm", "plan/stock.allowanceMm");
+        var volume = _sheet.Line(
             "blockCm3",
             "The block",
-            "each side + 2 × allowance, next size in stock, multiplied",
-            block.Aggregate(1.0, (v, mm) => v * mm) / 1000,
+            Side("length", block[0]) * Side("width", block[1]) * Side("height", block[2]),
             "cm³",
-            "plane geometry",
-            new WorkInput("length", part.LengthMm, "mm", "part"),
-            new WorkInput("width", part.WidthMm, "mm", "part"),
-            new WorkInput("height", part.HeightMm, "mm", "part"),
-            new WorkInput("allowance", stock.AllowanceMm, "mm", "plan/stock.allowanceMm"),
-            new WorkInput("steps in stock", stock.StepMm, "mm", "plan/stock.stepMm")
+            $"each side of the part and twice {Text.Number(stock.AllowanceMm)} mm, next size in stock by {Text.Number(stock.StepMm)} mm"
         );
-        var kg = _sheet.Write(
-            "blockKg",
-            "It weighs",
-            "block × density ÷ 1000",
-            blockCm3 * _job.Material.DensityGPerCm3 / 1000,
-            "kg",
-            "plane geometry",
-            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"),
-            new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId")
-        );
+        var density = Figure.Given("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId");
+        var kg = _sheet.Line("blockKg", "It weighs", volume * density, "kg", "definition of density").Value.Likely;
         if (access is not null)
             WriteReach(access);
         var setUps = Math.Max(1, access?.SetUps.Count ?? 2 + part.UndercutRegions);
-        var rough = _sheet.Write(
-            "roughH",
-            "Roughing",
-            "(block − part) ÷ removal rate",
-            Math.Max(0, blockCm3 - part.VolumeCm3) / _job.Norm("machine.removal").Likely,
-            "h",
-            Norms,
-            new WorkInput("block", blockCm3, "cm³", null, "blockCm3"),
-            new WorkInput("part", part.VolumeCm3, "cm³", "part"),
-            _job.Rate("machine.removal").AsInput()
-        );
-        var stepover = Scallop.StepoverMm(cutter.DiameterMm / 2, cutter.ScallopMm);
-        var usual = Scallop.StepoverMm(cutter.DiameterMm / 2, NormScallopMm);
-        var finishing = MachineRoute.Finishing(_job, usual / stepover);
-        var finish = _sheet.Write(
-            "finishH",
-            "Finishing",
-            finishing.Formula,
-            finishing.Value.Likely,
-            "h",
-            Norms,
-            [.. finishing.Inputs, new WorkInput("stepover", stepover, "mm", "plan/cutter.scallopMm")]
-        );
-        var clamping = _sheet.Write(
+        var off = Term.Max(Term.Of(0, "cm³"), volume - Figure.Given("part", part.VolumeCm3, "cm³", "part"));
+        var roughing = _sheet.Line("roughH", "Roughing", off / _job.Figure("machine.removal").Likely, "h", Norms);
+        var ball = Figure.Given("radius of the cutter", cutter.DiameterMm / 2, "mm", "plan/cutter.diameterMm");
+        var ridge = Figure.Given("scallop", cutter.ScallopMm, "mm", "plan/cutter.scallopMm");
+        var stepover = Scallop.Stepover(ball, ridge);
+        var passes = Scallop.Stepover(ball, Figure.Given("scallop of the norm", NormScallopMm, "mm"), "usualStepover") / stepover;
+        var finishing = _sheet.Line("finishH", "Finishing", MachineRoute.Finishing(_job, passes), "h", Norms);
+        var clampings = Figure.Given("clampings", setUps, "", "part");
+        var clamped = _sheet.Line(
             "setUpH",
             "Clamping",
-            "two sides, and one more for each further clamping",
-            _job.Norm("machine.setup").Likely + Math.Max(0, setUps - 2) * _job.Norm("machine.undercut").Likely,
+            _job.Figure("machine.setup").Likely + Term.Max(0, clampings - 2) * _job.Figure("machine.undercut").Likely,
             "h",
-            Norms,
-            new WorkInput("clampings", setUps, "", "part"),
-            _job.Rate("machine.setup").AsInput(),
-            _job.Rate("machine.undercut").AsInput()
+            "two sides, and one more for each further clamping"
         );
-        _sheet.Write(
-            "partH",
-            "One part",
-            "roughing + finishing + clamping",
-            rough + finish + clamping,
-            "h",
-            Norms,
-            new WorkInput("roughing", rough, "h", null, "roughH"),
-            new WorkInput("finishing", finish, "h", null, "finishH"),
-            new WorkInput("clamping", clamping, "h", null, "setUpH")
+        _sheet.Line("partH", "One part", roughing + finishing.Likely + clamped, "h", Norms);
+        var (rough, finish, clamping) = (roughing.Value.Likely, finishing.Value.Likely, clamped.Value.Likely);
+        return new MachiningFigures(
+            _job.Material,
+            block,
+            kg,
+            access,
+            setUps,
+            rough,
+            finish,
+            clamping,
+            stepover.Value.Likely,
+            cutter.DiameterMm / 2
         );
-        return new MachiningFigures(_job.Material, block, kg, access, setUps, rough, finish, clamping, stepover, cutter.DiameterMm / 2);
     }
 
     /// <summary>What was read off the mesh by rays from points spread over all of it.</summary>
@@ -157,53 +127,50 @@ internal sealed class MachiningWork
     {
         const string Rays = "rays from points over the whole surface";
         var cutter = _choices.Cutter;
-        _sheet.Write(
-            "surfaceCm2",
-            "Surface looked at",
-            "areas of all points",
-            access.SurfaceCm2,
-            "cm²",
-            Rays,
-            new WorkInput("surface", _job.Part.AreaCm2, "cm²", "part")
-        );
-        _sheet.Write(
+        void Found(string id, string name, string how, double value, string unit, string source, params Figure[] from) =>
+            _sheet.Found("search", id, name, how, value, unit, source, from);
+        var surface = Figure.Given("surface", access.SurfaceCm2, "cm²", "part");
+        var thick = Figure.Given("cutter", cutter.DiameterMm, "mm", "plan/cutter.diameterMm");
+        var free = Figure.Given("free length, diameters", cutter.ReachDiameters, "×", "plan/cutter.reachDiameters");
+        Found("surfaceCm2", "Surface looked at", "areas of all points", access.SurfaceCm2, "cm²", Rays, _job.SurfaceCm2());
+        Found(
             "hiddenCm2",
             "Seen from no side",
             "areas of points from which no ray leaves towards a side of the box that they face",
             access.HiddenCm2,
             "cm²",
             Rays,
-            new WorkInput("surface", access.SurfaceCm2, "cm²", null, "surfaceCm2")
+            surface
         );
-        _sheet.Write(
+        Found(
             "narrowCm2",
             "Between walls closer than the cutter",
             "areas of points whose wall across is nearer than the cutter is thick",
             access.NarrowCm2,
             "cm²",
             Rays,
-            new WorkInput("cutter", cutter.DiameterMm, "mm", "plan/cutter.diameterMm"),
-            new WorkInput("surface", access.SurfaceCm2, "cm²", null, "surfaceCm2")
+            thick,
+            surface
         );
-        _sheet.Write(
+        Found(
             "deepCm2",
             "Deeper than the cutter is long",
             "areas of points seen from a side, below its top by more than diameter × free length, with a wall beside them",
             access.DeepCm2,
             "cm²",
             Rays,
-            new WorkInput("cutter", cutter.DiameterMm, "mm", "plan/cutter.diameterMm"),
-            new WorkInput("free length", cutter.ReachDiameters, "× ⌀", "plan/cutter.reachDiameters"),
-            new WorkInput("surface", access.SurfaceCm2, "cm²", null, "surfaceCm2")
+            thick,
+            free,
+            surface
         );
-        _sheet.Write(
+        Found(
             "cornersMm",
             "Inner corners sharper than the cutter",
             "edges along a spindle where facets meet inwards with less than its radius, each by its turn ÷ 90°",
             access.Corners.LengthMm,
             "mm",
             "turn and width of the facets beside each edge",
-            new WorkInput("cutter", cutter.DiameterMm, "mm", "plan/cutter.diameterMm")
+            thick
         );
     }
 

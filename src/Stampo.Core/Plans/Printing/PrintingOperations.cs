@@ -141,7 +141,7 @@ internal static class PrintingOperations
                 Asks = Ask.Ticks("joint full, no step under the thumb"),
                 Cautions = ["dust"],
             };
-        var hours = PrintCost.PartFinishHours(job).Value.Likely;
+        var hours = PrintCost.PartFinishHours(job).In("h").Likely;
         if (hours > 0)
             yield return new(
                 "finish",

@@ -39,7 +39,12 @@ internal sealed class PrintingWork
         var chosen = weighed.Find(s => s.Stance.Up == choices.Build.Up) ?? weighed[0];
         // What is larger than the platform is printed in pieces, each a build of its own.
         var pieces = chosen.OnPlatform > 0 ? 1 : new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, _process).Pieces;
-        chosen = chosen with { Builds = chosen.Builds * pieces };
+        var more = chosen.Builds * (pieces - 1);
+        chosen = chosen with
+        {
+            Builds = chosen.Builds + more,
+            CostEach = chosen.CostEach + more * chosen.BuildH / _parts * job.Norm("print.machine").Likely,
+        };
         var partG = job.Part.VolumeCm3 * job.Material.DensityGPerCm3;
         Figures = new PrintingFigures(
             job.Material,
@@ -91,7 +96,7 @@ internal sealed class PrintingWork
         var supportG = SupportCm3(stance) * _job.Material.DensityGPerCm3;
         var finish =
             (_process == PrintProcess.Powder ? 0 : OffMinPerCm2 * stance.HangingCm2 / 60)
-            + stance.StairShare * PrintCost.PartFinishHours(_job).Value.Likely;
+            + stance.StairShare * PrintCost.PartFinishHours(_job).In("h").Likely;
         var cost =
             builds * hours / _parts * _job.Norm("print.machine").Likely
             + supportG / 1000 * _job.Material.PricePerKg.Likely
@@ -147,78 +152,59 @@ internal sealed class PrintingWork
     {
         var (chosen, stance) = (Figures.Chosen, Figures.Chosen.Stance);
         var powder = _process == PrintProcess.Powder;
-        _sheet.Write(
+        Figure Known(string name, double value, string unit, string? at = null) => Figure.Given(name, value, unit, at);
+        var support = _sheet.Line(
             "supportG",
             "Support of one part",
-            powder ? "none: the powder carries it" : "room under what hangs over × lattice × density",
-            chosen.SupportG,
+            powder
+                ? Known("none: the powder carries it", 0, "g")
+                : Known("room under what hangs over", stance.SupportCm3, "cm³", "plan/build.up")
+                    * Known("lattice", SupportDensity, "share")
+                    * Known("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/build.materialId"),
             "g",
-            powder || Figures.IsMeasured ? "read off the mesh" : "a usual share of the part",
-            new WorkInput("room", stance.SupportCm3, "cm³", "plan/build.up"),
-            new WorkInput("lattice", powder ? 0 : SupportDensity, "share"),
-            new WorkInput("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/build.materialId")
+            powder || Figures.IsMeasured ? "read off the mesh" : "a usual share of the part"
         );
-        WriteBuild(chosen, stance);
-        _sheet.Write(
+        var one = WriteBuild(chosen, stance);
+        var parts = Known("parts", _parts, "parts", "plan/order.parts");
+        var made = parts / _job.Figure("print.yield").Likely;
+        var whole = Term.Ceiling(made / Known("in a build", chosen.InBuild, "parts", "plan/build.parts"));
+        var builds = _sheet.Line(
             "builds",
             "Builds",
-            Figures.Pieces == 1 ? "parts ÷ (in a build × yield), rounded up" : "parts ÷ (in a build × yield), rounded up, × pieces",
-            chosen.Builds,
+            Figures.Pieces == 1 ? whole : whole * Known("pieces", Figures.Pieces, ""),
             "builds",
-            "a build is whole",
-            new WorkInput("parts", _parts, "parts", "plan/order.parts"),
-            new WorkInput("in a build", chosen.InBuild, "parts", "plan/build.parts"),
-            _job.Rate("print.yield").AsInput(),
-            new WorkInput("pieces", Figures.Pieces, "")
+            "a build is whole"
         );
-        _sheet.Write(
+        _sheet.Line(
             "stanceCost",
             "Machine, support and hands",
-            "builds × hours ÷ parts × machine + support × price + hands × bench",
-            chosen.CostEach,
+            builds * one / parts * _job.Figure("print.machine").Likely
+                + support * Known("price of the material", _job.Material.PricePerKg.Likely, "€/kg", "plan/build.materialId")
+                + Known("hands", chosen.FinishH, "h") * _job.Figure("labour.bench").Likely,
             "€",
-            "weighs which side is up; the price of the part stands on Routes",
-            new WorkInput("one build", chosen.BuildH, "h", null, "buildH"),
-            new WorkInput("builds", chosen.Builds, "builds", null, "builds"),
-            new WorkInput("parts", _parts, "", "plan/order.parts"),
-            _job.Rate("print.machine").AsInput(),
-            new WorkInput("support", chosen.SupportG, "g", null, "supportG"),
-            new WorkInput("hands", chosen.FinishH, "h"),
-            _job.Rate("labour.bench").AsInput()
+            "weighs which side is up; the price of the part stands on Routes"
         );
-        var made = Math.Ceiling(_parts / _job.Norm("print.yield").Likely - 1e-9);
-        _sheet.Write(
+        _sheet.Line(
             "printKg",
             "Material to have",
-            "parts ÷ yield, rounded up, × (part + support) ÷ 1000",
-            made * (Figures.PartG + chosen.SupportG) / 1000,
+            Term.Ceiling(made) * (Known("part", Figures.PartG, "g") + support),
             "kg",
-            "what stays in vat or bed is over",
-            new WorkInput("parts made", made, "", "plan/order.parts"),
-            new WorkInput("part", Figures.PartG, "g"),
-            new WorkInput("support", chosen.SupportG, "g", null, "supportG")
+            "what stays in vat or bed is over"
         );
     }
 
-    private void WriteBuild(WeighedStance chosen, PrintStance stance)
+    private Figure WriteBuild(WeighedStance chosen, PrintStance stance)
     {
-        List<WorkInput> inputs =
-        [
-            new("height of the build", BuildMm(stance, chosen.InBuild), "mm", "plan/build.up"),
-            HeightRate.AsInput(),
-            new("layer against the usual", LayerFactor, "×", "plan/build.layerMm"),
-            _job.Rate("print.setup").AsInput(),
-        ];
-        if (_process == PrintProcess.Extrusion)
-            inputs.AddRange([
-                new("volume, with support", chosen.InBuild * (_job.Part.VolumeCm3 + SupportCm3(stance)), "cm³", "part"),
-                _job.Rate("print.buildRate").AsInput(),
-            ]);
-        var formula =
+        var layer = Figure.Given("layer against the usual", LayerFactor, "×", "plan/build.layerMm");
+        var height = Figure.Given("height of the build", BuildMm(stance, chosen.InBuild), "mm", "plan/build.up");
+        var (up, loading) = (HeightRate.Figure.Likely, _job.Figure("print.setup").Likely);
+        var cm3 = chosen.InBuild * (_job.Part.VolumeCm3 + SupportCm3(stance));
+        var hours =
             _process == PrintProcess.Extrusion
-                ? "(height ÷ height an hour + volume ÷ build rate) ÷ layer against the usual + loading"
-                : "height ÷ (height an hour × layer against the usual) + loading";
-        _sheet.Write("buildH", "One build", formula, chosen.BuildH, "h", Source, inputs);
+                ? (height / up + Figure.Given("volume, with support", cm3, "cm³", "part") / _job.Figure("print.buildRate").Likely) / layer
+                    + loading
+                : height / (up * layer) + loading;
+        return _sheet.Line("buildH", "One build", hours, "h", Source);
     }
 
     private List<HeadFigure> Head() =>

@@ -32,7 +32,7 @@ internal static class ColourMatch
         var carrier = Carrier(job.Material);
         var book = new CostBook(job.Rates)
             .AddPrice(ChargedOn.OneOff, "Match the colour to its chip", "colour.match")
-            .Add(ChargedOn.OneOff, "Smallest lot of the colour", Amount.Of(job.Rate($"colour.{carrier}.lotKg")), $"colour.{carrier}.price")
+            .Add(ChargedOn.OneOff, "Smallest lot of the colour", job.Figure($"colour.{carrier}.lotKg"), $"colour.{carrier}.price")
             .Add(ChargedOn.Piece, "Colour in the part", ShareKg(job, carrier), $"colour.{carrier}.price");
         return estimate with { Costs = [.. estimate.Costs, .. book.Lines], Lead = [.. estimate.Lead, .. Beyond(estimate, job)] };
     }
@@ -52,12 +52,7 @@ internal static class ColourMatch
     }
 
     /// <summary>What a part takes of it: a stretch pays the smallest lot once, and each of its own parts beside.</summary>
-    private static Amount ShareKg(Job job, string carrier)
-    {
-        var share = job.Rate($"colour.{carrier}.share");
-        var partKg = job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000;
-        return new Amount(share.Value * partKg, "kg", "part × share", new WorkInput("part", partKg, "kg", "part"), share.AsInput());
-    }
+    private static Term ShareKg(Job job, string carrier) => job.PartMass() * job.Figure($"colour.{carrier}.share");
 
     private static IEnumerable<LeadStep> Beyond(RouteEstimate estimate, Job job)
     {

@@ -10,11 +10,16 @@ public static class InsertLoading
     public static CostBook AddInserts(this CostBook book, Job job, string? pressKey = null)
     {
         if (job.Brief.Guards > 0)
-            book.Add(ChargedOn.Piece, "Guards over contacts", Amount.Of(job.Rate("guard.fit"), job.Brief.Guards, "guards"), "labour.bench")
+            book.Add(
+                    ChargedOn.Piece,
+                    "Guards over contacts",
+                    job.Figure("guard.fit") * JobFigures.Count("guards", job.Brief.Guards),
+                    "labour.bench"
+                )
                 .Add(
                     ChargedOn.Piece,
                     "Clean the film off behind guards",
-                    Amount.Of(job.Rate("guard.clean"), job.Brief.Guards, "guards"),
+                    job.Figure("guard.clean") * JobFigures.Count("guards", job.Brief.Guards),
                     "labour.bench"
                 );
         var inserts = job.Brief.Inserts;
@@ -23,15 +28,21 @@ public static class InsertLoading
         if (job.Assist == Assist.Machine)
             book.AddPrice(ChargedOn.OneOff, "Robot and feeder for the inserts", "insert.robot");
         else
-            book.Add(ChargedOn.Piece, "Load inserts by hand", Amount.Of(job.Rate("insert.load"), inserts, "inserts"), "labour.bench");
+            book.Add(
+                ChargedOn.Piece,
+                "Load inserts by hand",
+                job.Figure("insert.load") * JobFigures.Count("inserts", inserts),
+                "labour.bench"
+            );
         if (pressKey is not null)
             book.Add(
                 ChargedOn.Piece,
                 "Press waits for its inserts",
-                Amount.Of(job.Rate(job.Assist == Assist.Machine ? "insert.robotLoad" : "insert.load"), inserts, "inserts"),
+                job.Figure(job.Assist == Assist.Machine ? "insert.robotLoad" : "insert.load")
+                    * JobFigures.Count("inserts", inserts, "brief/inserts"),
                 pressKey
             );
-        return book.AddPrice(ChargedOn.Piece, "Inserts", "insert.price", inserts);
+        return book.AddPrice(ChargedOn.Piece, "Inserts", "insert.price", JobFigures.Count("inserts", inserts, "brief/inserts"));
     }
 
     /// <summary>What is lost with each spoiled part: the share that fails × the price of what was put into it.</summary>
@@ -39,20 +50,9 @@ public static class InsertLoading
     {
         if (job.Brief.EnclosedPrice is not { } price || price == 0)
             return book;
-        var yield = job.Rate(yieldKey);
+        var put = Figure.Given("price of what is put in", price, "€", "brief/enclosedPrice");
         return book.Add(
-            new CostLine(
-                ChargedOn.Piece,
-                "Enclosed things spoiled",
-                new ThreePoint(1 - yield.High, 1 - yield.Likely, 1 - yield.Low),
-                "share",
-                "1 − yield",
-                [yield.AsInput(), new WorkInput("price of what is put in", price, "€", "brief/enclosedPrice")],
-                "brief.enclosedPrice",
-                price,
-                "€",
-                "brief"
-            )
+            new CostLine(ChargedOn.Piece, "Enclosed things spoiled", 1 - job.Figure(yieldKey), "brief.enclosedPrice", put, "brief")
         );
     }
 

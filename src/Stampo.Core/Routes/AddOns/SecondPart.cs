@@ -59,21 +59,13 @@ internal static class SecondPart
         if (job is not { Brief.SecondMaterial: { } asked, Soft: not null })
             return book;
         var machine = job.Assist == Assist.Machine;
-        var share = job.Rate(machine ? "second.twoBarrelTool" : shareKey);
-        var area = machine ? 1 : Math.Clamp(Math.Pow(asked.AreaCm2 / job.Part.AreaCm2, 0.7), 0.2, 1);
-        var part = new WorkInput("(soft area ÷ surface)^0.7", area, "", "brief/secondMaterial");
+        var share = job.Figure(machine ? "second.twoBarrelTool" : shareKey);
+        var soft = Figure.Given("soft area", asked.AreaCm2, "cm²", "brief/secondMaterial");
+        var area = Term.Min(1, Term.Max(0.2, (soft / Figure.Given("surface of the first", job.Part.AreaCm2, "cm²", "part")).Pow(0.7)));
         // A two-barrel tool is both halves and what turns or shuttles them: so many times the single-material tool in all.
-        var times = machine ? new ThreePoint(share.Low - 1, share.Likely - 1, share.High - 1) : share.Value * area;
+        var times = (machine ? share - 1 : share * area).As("softTool", "Tool of the soft part", "×", "against that of the first");
         foreach (var line in book.Lines.Where(l => l.On == ChargedOn.Tool).ToList())
-            book.Add(
-                line with
-                {
-                    Name = $"Soft part: {char.ToLowerInvariant(line.Name[0])}{line.Name[1..]}",
-                    Amount = line.Amount * times,
-                    Formula = machine ? $"({line.Formula}) × (times − 1)" : $"({line.Formula}) × share",
-                    Inputs = [.. line.Inputs, share.AsInput(), part],
-                }
-            );
+            book.Add(line.Times(times) with { Name = $"Soft part: {char.ToLowerInvariant(line.Name[0])}{line.Name[1..]}" });
         return book;
     }
 
@@ -82,58 +74,38 @@ internal static class SecondPart
     {
         if (job is not { Brief.SecondMaterial: { } asked, Soft: { } soft })
             return book;
-        book.AddMaterial(
-            ChargedOn.Piece,
-            "Soft plastic",
-            SoftKg(job, asked, soft, "inject.runner", 1 + job.Norm("inject.runner"), "× (1 + loss)"),
-            soft
+        book.AddMaterial(ChargedOn.Piece, "Soft plastic", SoftMass(asked, soft) * (1 + job.Figure("inject.runner")), soft);
+        var cycle = InjectionPieces.Cycle(
+            job with
+            {
+                Material = soft,
+                Part = SoftBody(job, asked),
+            },
+            1,
+            "softCycle",
+            "Cycle of the soft part"
         );
-        var cycle = InjectionPieces.CycleSeconds(job with { Material = soft, Part = SoftBody(job, asked) });
         return job.Assist == Assist.Machine
             ? book.Add(
                 ChargedOn.Piece,
                 "Second barrel, over a plain press",
-                InjectionPieces.PressHours(InjectionPieces.CycleSeconds(job), cavities),
+                InjectionPieces.Cycle(job, 1, "barrelCycle", "Cycle of one cavity").Shared(cavities),
                 "second.twoBarrelPress"
             )
-            : book.Add(ChargedOn.Piece, "Second shot: press", InjectionPieces.PressHours(cycle, cavities), "inject.press")
-                .Add(ChargedOn.Piece, "Carry to the second tool", Amount.Of(job.Rate("second.handle")), "labour.bench");
+            : book.Add(ChargedOn.Piece, "Second shot: press", cycle.Shared(cavities), "inject.press")
+                .Add(ChargedOn.Piece, "Carry to the second tool", job.Figure("second.handle"), "labour.bench");
     }
 
     /// <summary>The soft resin poured on in a second mold, over a scuffed and primed first part.</summary>
     public static CostBook AddCastSoft(this CostBook book, Job job, int cavities, string shotKey) =>
         job is not { Brief.SecondMaterial: { } asked, Soft: { } soft }
             ? book
-            : book.AddMaterial(
-                    ChargedOn.Piece,
-                    "Soft resin",
-                    SoftKg(job, asked, soft, "cast.loss", Casting.PourLoss.Times(job), Casting.PourLoss.Formula(job)),
-                    soft
-                )
-                .Add(
-                    ChargedOn.Piece,
-                    "Second pour, shared by its cavities",
-                    Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities),
-                    "labour.bench"
-                )
-                .Add(ChargedOn.Piece, "Scuff, prime, place", Amount.Of(job.Rate("second.scuff")), "labour.bench");
+            : book.AddMaterial(ChargedOn.Piece, "Soft resin", Casting.PourLoss.With(job, SoftMass(asked, soft)), soft)
+                .Add(ChargedOn.Piece, "Second pour, shared by its cavities", job.Shot(shotKey, "cast.shotMore", cavities), "labour.bench")
+                .Add(ChargedOn.Piece, "Scuff, prime, place", job.Figure("second.scuff"), "labour.bench");
 
-    private static Amount SoftKg(
-        Job job,
-        Briefs.SecondMaterial asked,
-        Material soft,
-        string lossKey,
-        ThreePoint withLoss,
-        string formula
-    ) =>
-        new(
-            withLoss * (asked.VolumeCm3 * soft.DensityGPerCm3 / 1000),
-            "kg",
-            $"soft part × density {formula} ÷ 1000",
-            new WorkInput("soft part", asked.VolumeCm3, "cm³", "brief/secondMaterial"),
-            new WorkInput("density", soft.DensityGPerCm3, "g/cm³"),
-            job.Rate(lossKey).AsInput()
-        );
+    private static Term SoftMass(Briefs.SecondMaterial asked, Material soft) =>
+        Figure.Given("soft part", asked.VolumeCm3, "cm³", "brief/secondMaterial") * soft.Density();
 
     /// <summary>The soft part as a skin of even thickness.</summary>
     private static Parts.PartFacts SoftBody(Job job, Briefs.SecondMaterial asked) =>

@@ -42,32 +42,16 @@ public sealed class CastHybridRoute : SiliconeCasting
     /// </summary>
     protected override void AddOwn(CostBook book, Job job, int cavities)
     {
-        var backs = 2 * 1.4 * job.Part.PartingCm2 / 100 * cavities;
-        var (face, back) = (job.Rate(LifeKey), job.Rate("hybrid.backLife"));
-        var worn = Math.Min(1, face.Likely / back.Likely);
+        var (face, back) = (job.Figure(LifeKey).Likely, job.Figure("hybrid.backLife").Likely);
+        var worn = Term.Min(1, face / back);
         foreach (var (on, share, name) in new[] { (ChargedOn.OneOff, 1 - worn, "first set"), (ChargedOn.Tool, worn, "worn by one face") })
         {
-            Amount dm2 = new(
-                backs * share,
-                "dm²",
-                $"2 × 1.4 × parting area × cavities × {(on == ChargedOn.Tool ? "face life ÷ back life" : "(1 − face life ÷ back life)")}",
-                new WorkInput("parting area", job.Part.PartingCm2, "cm²", "part"),
-                new WorkInput("cavities", cavities, ""),
-                face.AsInput(),
-                back.AsInput()
-            );
-            book.Add(
-                    on,
-                    $"Fibreglass backs, {name}: hands",
-                    new Amount(
-                        job.Norm("hybrid.backHours") * dm2.Value,
-                        "h",
-                        $"({dm2.Formula}) × hours per dm²",
-                        [.. dm2.Inputs, job.Rate("hybrid.backHours").AsInput()]
-                    ),
-                    "labour.bench"
-                )
-                .Add(on, $"Fibreglass backs, {name}: gel coat, glass, resin", dm2, "hybrid.backMaterial");
+            var backs = 2 * Larger * (cavities == 1 ? job.PartingCm2() : job.PartingCm2() * JobFigures.Cavities(cavities)) * share;
+            book.Add(on, $"Fibreglass backs, {name}: hands", backs * job.Figure("hybrid.backHours"), "labour.bench")
+                .Add(on, $"Fibreglass backs, {name}: gel coat, glass, resin", backs, "hybrid.backMaterial");
         }
     }
+
+    /// <summary>A back against the part's shadow.</summary>
+    private const double Larger = 1.4;
 }

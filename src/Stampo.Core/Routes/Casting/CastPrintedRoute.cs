@@ -4,6 +4,7 @@ using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Printing;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;
 
@@ -52,40 +53,18 @@ public sealed class CastPrintedRoute : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var yield = job.Norm("printedMold.yield");
+        var yield = job.Figure("printedMold.yield");
         var solid = PrintedMoldSolid.Cm3(job.Part, PrintedMoldSolid.WallMm);
         var build = PrintCost.Halves(job, PrintedMoldSolid.WallMm, solid);
-        var kg = PrintCost.MaterialKg(job, solid * cavities, PrintCost.ResinDensity);
-        var more = Math.Pow(cavities, 0.7);
-        var finish = PrintCost.FinishHours(job);
+        var block = PrintedMoldSolid.Of(job.Part, PrintedMoldSolid.WallMm);
+        var solids = cavities == 1 ? block : block * JobFigures.Cavities(cavities);
+        Term More(Term each) => cavities == 1 ? each : each * JobFigures.Cavities(cavities).Pow(0.7);
         var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering: split, keys, vents", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
-            .Add(
-                ChargedOn.Tool,
-                "Mold: resin",
-                kg with
-                {
-                    Inputs = [.. kg.Inputs, .. PrintedMoldSolid.Inputs(job.Part, PrintedMoldSolid.WallMm)],
-                },
-                "print.patternResin"
-            )
+            .Add(ChargedOn.OneOff, "Engineering: split, keys, vents", job.Figure("engineering.cast"), "labour.engineer")
+            .Add(ChargedOn.Tool, "Mold: resin", PrintCost.MaterialKg(job, solids, PrintCost.ResinDensity), "print.patternResin")
             .Add(ChargedOn.Tool, "Mold: printer time", build.Hours(2 * cavities), "print.machine")
-            .Add(
-                ChargedOn.Tool,
-                "Smooth, seal and fit the halves",
-                Amount.Of(job.Rate("printedMold.finishHours"), more, "cavities^0.7"),
-                "labour.bench"
-            )
-            .Add(
-                ChargedOn.Tool,
-                "Sand the cavity to the grade of the show side",
-                finish with
-                {
-                    Value = finish.Value * more,
-                    Formula = $"({finish.Formula}) × cavities^0.7",
-                },
-                "labour.bench"
-            )
+            .Add(ChargedOn.Tool, "Smooth, seal and fit the halves", More(job.Figure("printedMold.finishHours")), "labour.bench")
+            .Add(ChargedOn.Tool, "Sand the cavity to the grade of the show side", More(PrintCost.FinishHours(job)), "labour.bench")
             .AddPrice(ChargedOn.Tool, "Bolts, pins, release", "printedMold.hardware")
             .AddSecondTool(job, "second.castMold")
             .AddPieces(job, cavities, "printedMold.shot", "printedMold.yield");
@@ -96,12 +75,11 @@ public sealed class CastPrintedRoute : IRoute
         return new RouteEstimate(
             cavities,
             book.Lines,
-            life.Shots,
-            life.Working.Inputs,
+            life.Figure,
             yield,
             null,
             CastingLead.Of(job, method),
-            Pouring.PartsPerDay(job, cavities, yield),
+            Pouring.PartsPerDay(job, cavities, yield.Value),
             Math.Max(0.25, 0.002 * job.Part.LongestMm)
         );
     }

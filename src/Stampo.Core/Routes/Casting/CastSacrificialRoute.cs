@@ -38,26 +38,25 @@ public sealed class CastSacrificialRoute : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var yield = job.Norm("sacrificial.yield");
+        var yield = job.Figure("sacrificial.yield");
         var shellCm3 = job.Part.AreaCm2 * job.Norm("sacrificial.wall").Likely / 10;
         var build = PrintCost.InResin(job, shellCm3);
         var platform = build.BuildHours(build.OnPlatform);
         var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering: shell, fill, score lines", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
+            .Add(ChargedOn.OneOff, "Engineering: shell, fill, score lines", job.Figure("engineering.cast"), "labour.engineer")
             .Add(ChargedOn.Piece, "Shell: resin", PrintCost.MaterialKg(job, shellCm3, PrintCost.ResinDensity), "print.patternResin")
             .Add(ChargedOn.Batch, "Shells: printer time of a platform", platform, "print.machine")
             .AddPieces(job, 1, "sacrificial.shot", "sacrificial.yield")
-            .Add(ChargedOn.Piece, "Break or dissolve the shell off", Amount.Of(job.Rate("sacrificial.breakOff")), "labour.bench")
+            .Add(ChargedOn.Piece, "Break or dissolve the shell off", job.Figure("sacrificial.breakOff"), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.FinishHours(job), "labour.bench");
         return new RouteEstimate(
             1,
             book.Lines,
             null,
-            [new WorkInput("parts a shell", 1, "")],
             yield,
             build.OnPlatform,
             CastingLead.Of(job, Casting(job, 1)),
-            Math.Min(20 / (platform.Value.Likely / build.OnPlatform), ShotsADay) * yield.Likely,
+            Math.Min(20 / (platform.Value.Likely / build.OnPlatform), ShotsADay) * yield.Value.Likely,
             Math.Max(0.3, 0.003 * job.Part.LongestMm)
         )
         {

@@ -27,7 +27,7 @@ public sealed class CastVacuumRoute : SiliconeCasting
     protected override string ShotKey => "vacuum.shot";
 
     protected override void AddOwn(CostBook book, Job job, int cavities) =>
-        book.Add(ChargedOn.Piece, "Vacuum casting machine and ovens", Amount.Shared(job.Rate(ShotKey), cavities), "vacuum.machine");
+        book.Add(ChargedOn.Piece, "Vacuum casting machine and ovens", job.Figure(ShotKey).Shared(cavities), "vacuum.machine");
 
     protected override double PartsPerDay(Job job, int cavities, ThreePoint yield) =>
         (job.Material.Cast is { } cast ? ShotRate.InChamber(cast, WarmC) : LeastShotsADay) * cavities * yield.Likely;

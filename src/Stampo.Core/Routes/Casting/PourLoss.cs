@@ -1,5 +1,6 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Ranges;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;
 
@@ -15,7 +16,9 @@ internal static class PourLoss
         return IsAdded(job) ? 1 + loss : new ThreePoint(OfPoured(loss.Low), OfPoured(loss.Likely), OfPoured(loss.High));
     }
 
-    public static string Formula(Job job) => IsAdded(job) ? "× (1 + loss)" : "÷ (1 − loss)";
+    /// <summary>With what is lost, in a formula.</summary>
+    public static Term With(Job job, Term net) =>
+        IsAdded(job) ? net * (1 + job.Figure("cast.loss")) : net / (1 - Term.Min(job.Figure("cast.loss"), Most));
 
     private static bool IsAdded(Job job) => job.Brief.Schools.Loss == LossSchool.Added;
 

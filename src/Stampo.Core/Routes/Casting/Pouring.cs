@@ -12,27 +12,13 @@ namespace Stampo.Core.Routes.Casting;
 internal static class Pouring
 {
     /// <summary>Resin per part made, with gate, risers, reservoir and what stays in the pot.</summary>
-    public static Amount ResinKg(Job job) =>
-        new(
-            (1 + job.Norm("cast.gateShare")) * PourLoss.Times(job) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000),
-            "kg",
-            $"part × (1 + gate share) {PourLoss.Formula(job)} × density ÷ 1000",
-            new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"),
-            job.Rate("cast.gateShare").AsInput(),
-            job.Rate("cast.loss").AsInput(),
-            new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³")
-        );
+    public static Term ResinKg(Job job) => PourLoss.With(job, job.PartMass() * (1 + job.Figure("cast.gateShare")));
 
     public static CostBook AddPieces(this CostBook book, Job job, int cavities, string shotKey, string yieldKey)
     {
         return book.AddMaterial(ChargedOn.Piece, "Casting resin", ResinKg(job), job.Material)
-            .Add(
-                ChargedOn.Piece,
-                "One shot, shared by its cavities",
-                Amount.Shot(job.Rate(shotKey), job.Rate("cast.shotMore"), cavities),
-                "labour.bench"
-            )
-            .Add(ChargedOn.Piece, "Trim gate and risers", Amount.Of(job.Rate("cast.trim")), "labour.bench")
+            .Add(ChargedOn.Piece, "One shot, shared by its cavities", job.Shot(shotKey, "cast.shotMore", cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "Trim gate and risers", job.Figure("cast.trim"), "labour.bench")
             .AddCastSoft(job, cavities, shotKey)
             .AddInserts(job)
             .AddSpoiled(job, yieldKey);
@@ -63,35 +49,22 @@ internal static class Pouring
     public static CostBook AddPatterns(this CostBook book, Job job, int patterns)
     {
         var build = PrintCost.InResin(job, job.Part.VolumeCm3);
+        Term Times(Term each) => patterns == 1 ? each : each * JobFigures.Count("patterns", patterns);
+        Term Of(Term each, double grows) => patterns == 1 ? each : each * JobFigures.Count("patterns", patterns).Pow(grows);
         book.Add(
                 ChargedOn.OneOff,
                 "Pattern: resin",
-                Times(PrintCost.MaterialKg(job, job.Part.VolumeCm3, PrintCost.ResinDensity), patterns),
+                Times(PrintCost.MaterialKg(job, job.Part.VolumeCm3, PrintCost.ResinDensity)),
                 "print.patternResin"
             )
             .Add(ChargedOn.OneOff, "Pattern: printer time", build.Hours(patterns), "print.machine")
-            .Add(ChargedOn.OneOff, "Pattern: finish the show side", Times(PrintCost.FinishHours(job), patterns), "labour.bench")
-            .Add(ChargedOn.OneOff, "Pattern: clean the back", Times(Amount.Of(job.Rate("pattern.back")), patterns), "labour.bench");
+            .Add(ChargedOn.OneOff, "Pattern: finish the show side", Times(PrintCost.FinishHours(job)), "labour.bench")
+            .Add(ChargedOn.OneOff, "Pattern: clean the back", Times(job.Figure("pattern.back")), "labour.bench");
         // Several are washed, sealed and tried together, but not in the time of one.
-        book.Add(
-            ChargedOn.OneOff,
-            "Pattern: post-cure, seal, prove",
-            Amount.Of(job.Rate("pattern.prove"), Math.Pow(patterns, 0.6), "patterns^0.6"),
-            "labour.bench"
-        );
-        book.AddPrice(ChargedOn.OneOff, "Pattern: primer, filler, paper, barrier coat", "pattern.consumables", patterns);
+        book.Add(ChargedOn.OneOff, "Pattern: post-cure, seal, prove", Of(job.Figure("pattern.prove"), 0.6), "labour.bench");
+        book.AddPrice(ChargedOn.OneOff, "Pattern: primer, filler, paper, barrier coat", "pattern.consumables", Times(1));
         if (build.BondHours(patterns) is { } bond)
             book.Add(ChargedOn.OneOff, "Pattern: bond and fair the pieces", bond, "labour.bench");
-        return book.Add(ChargedOn.Tool, "Refresh the pattern", Amount.Of(job.Rate("cast.refresh"), patterns, "patterns"), "labour.bench");
+        return book.Add(ChargedOn.Tool, "Refresh the pattern", Times(job.Figure("cast.refresh")), "labour.bench");
     }
-
-    private static Amount Times(Amount amount, int count) =>
-        count == 1
-            ? amount
-            : new Amount(
-                amount.Value * count,
-                amount.Unit,
-                $"({amount.Formula}) × patterns",
-                [.. amount.Inputs, new WorkInput("patterns", count, "")]
-            );
 }

@@ -89,34 +89,38 @@ public abstract class SiliconeCasting : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var yield = job.Norm("cast.yield");
+        var yield = job.Figure("cast.yield");
         // A block of n patterns takes longer to set up, but not n times as long.
-        var more = Math.Pow(cavities, 0.6);
+        Term More(string key) => cavities == 1 ? job.Figure(key) : job.Figure(key) * JobFigures.Cavities(cavities).Pow(0.6);
         var method = Casting(job, cavities);
         var twoPours = SplitProposal.Of(null, method, job).School == SplitSchool.TwoPour;
         var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
+            .Add(ChargedOn.OneOff, "Engineering", job.Figure("engineering.cast"), "labour.engineer")
             .AddPatterns(job, cavities)
             .Add(ChargedOn.Tool, "Mold silicone", SiliconeKg(job, cavities), "silicone.price")
-            .Add(ChargedOn.Tool, "Box and parting", Amount.Of(job.Rate("silicone.boxHours"), more, "cavities^0.6"), "labour.bench")
-            .Add(ChargedOn.Tool, "Pour the silicone", Amount.Of(job.Rate("silicone.pourHours"), twoPours ? 2 : 1, "pours"), "labour.bench")
-            .Add(ChargedOn.Tool, "Open and trim the mold", Amount.Of(job.Rate("silicone.openHours"), more, "cavities^0.6"), "labour.bench")
+            .Add(ChargedOn.Tool, "Box and parting", More("silicone.boxHours"), "labour.bench")
+            .Add(
+                ChargedOn.Tool,
+                "Pour the silicone",
+                job.Figure("silicone.pourHours") * JobFigures.Count("pours", twoPours ? 2 : 1),
+                "labour.bench"
+            )
+            .Add(ChargedOn.Tool, "Open and trim the mold", More("silicone.openHours"), "labour.bench")
             .AddPrice(ChargedOn.Tool, "Box board, tape, release, vents", "silicone.consumables")
             .AddSecondTool(job, "second.castMold")
             .AddPieces(job, cavities, ShotKey, "cast.yield");
         if (twoPours)
-            book.Add(ChargedOn.Tool, "Turn over, take the bedding out", Amount.Of(job.Rate("silicone.turnHours")), "labour.bench");
+            book.Add(ChargedOn.Tool, "Turn over, take the bedding out", job.Figure("silicone.turnHours"), "labour.bench");
         AddOwn(book, job, cavities);
         var life = Pouring.Life(job, method, FaceMm(job));
         return new RouteEstimate(
             cavities,
             book.Lines,
-            life.Shots,
-            life.Working.Inputs,
+            life.Figure,
             yield,
             null,
             CastingLead.Of(job, method),
-            PartsPerDay(job, cavities, yield),
+            PartsPerDay(job, cavities, yield.Value),
             Math.Max(LeastToleranceMm, 0.0015 * job.Part.LongestMm)
         );
     }
@@ -154,18 +158,14 @@ public abstract class SiliconeCasting : IRoute
         return (Block(job, cavities).BoxCm3 - cavities * job.Part.VolumeCm3) * job.Norm("silicone.density").Likely / 1000;
     }
 
-    private Amount SiliconeKg(Job job, int cavities)
+    private Term SiliconeKg(Job job, int cavities)
     {
-        var loss = 0.1;
-        return new Amount(
-            BlockKg(job, cavities) * (1 + loss),
-            "kg",
-            "(block − parts) × density × (1 + loss) ÷ 1000",
-            new WorkInput("block", Block(job, cavities).BoxCm3, "cm³"),
-            new WorkInput("parts", cavities * job.Part.VolumeCm3, "cm³", "part"),
-            new WorkInput("wall all round", WallMm(job), "mm"),
-            job.Rate("silicone.density").AsInput(),
-            new WorkInput("loss", loss, "share")
+        var block = Figure.Given(
+            $"block: {Text.Count(cavities, "part")} with {Text.Number(WallMm(job))} mm all round",
+            Block(job, cavities).BoxCm3,
+            "cm³"
         );
+        var parts = cavities == 1 ? job.PartCm3() : job.PartCm3() * JobFigures.Cavities(cavities);
+        return (block - parts) * job.Figure("silicone.density").Named("density of the silicone").Likely * (1 + Term.Of(10, "%"));
     }
 }

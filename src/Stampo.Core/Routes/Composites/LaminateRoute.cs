@@ -61,68 +61,43 @@ public abstract class LaminateRoute : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var yield = job.Norm("lay.yield");
         // One side of the shell, and each mold larger by its flange all round.
         var sideDm2 = job.Part.AreaCm2 / 200;
-        var flangeMm = job.Norm("lay.flangeMm").Likely;
         var rimM = 2 * (job.Part.LongestMm + job.Part.MiddleMm) / 1000;
-        var faceDm2 = sideDm2 + rimM * 10 * flangeMm / 100 + 4 * flangeMm * flangeMm / 10_000;
-        var moldDm2 = faceDm2 * Molds;
-        var side = new WorkInput("one side of the shell", sideDm2, "dm²", "part");
-        var flange = job.Rate("lay.flangeMm").AsInput();
+        var side = Figure.Given("one side of the shell", sideDm2, "dm²", "part");
+        var rim = Figure.Given("rim", rimM, "m", "part");
+        var flange = job.Figure("lay.flangeMm").Likely;
+        var molds = JobFigures.Count("molds", Molds);
+        var face = (side + rim * flange + 4 * flange.Pow(2)).As("moldFace", "Face of a mold with its flange", "dm²", "flange all round");
+        var faces = Molds == 1 ? face : face * molds;
         var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering: layers, edges, molds", Amount.Of(job.Rate("engineering.lay")), "labour.engineer")
-            .Add(ChargedOn.OneOff, "Plug", Amount.Of(job.Rate("lay.plugHours"), faceDm2, "dm² of plug with its flange"), "labour.bench")
-            .Add(ChargedOn.Tool, "Mold: hands", Amount.Of(job.Rate("lay.moldHours"), moldDm2, "dm² of molds"), "labour.bench")
-            .Add(
-                ChargedOn.Tool,
-                "Mold: gel coat, glass, resin, frame",
-                new Amount(moldDm2, "dm²", "(side + flange all round) × molds", side, flange, new WorkInput("molds", Molds, "")),
-                "lay.moldMaterial"
-            )
-            .Add(
-                ChargedOn.Tool,
-                "Mold faces wet-sanded and buffed",
-                Amount.Of(job.Rate("lay.sandHours"), moldDm2, "dm² of molds"),
-                "labour.bench"
-            )
-            .Add(ChargedOn.Tool, "Release broken in", Amount.Of(job.Rate("lay.releaseHours"), Molds, "molds"), "labour.bench")
+            .Add(ChargedOn.OneOff, "Engineering: layers, edges, molds", job.Figure("engineering.lay"), "labour.engineer")
+            .Add(ChargedOn.OneOff, "Plug", job.Figure("lay.plugHours") * face, "labour.bench")
+            .Add(ChargedOn.Tool, "Mold: hands", job.Figure("lay.moldHours") * faces, "labour.bench")
+            .Add(ChargedOn.Tool, "Mold: gel coat, glass, resin, frame", faces, "lay.moldMaterial")
+            .Add(ChargedOn.Tool, "Mold faces wet-sanded and buffed", job.Figure("lay.sandHours") * faces, "labour.bench")
+            .Add(ChargedOn.Tool, "Release broken in", job.Figure("lay.releaseHours") * molds, "labour.bench")
             .AddMaterial(ChargedOn.Piece, "Fibre and resin", LaminateKg(job), job.Material)
-            .Add(ChargedOn.Piece, "Laminate", Amount.Of(job.Rate($"lay.{Way}.hours"), sideDm2, "dm² of part"), "labour.bench")
-            .Add(ChargedOn.Piece, "Consumables", new Amount(sideDm2, "dm²", "one side of the shell", side), $"lay.{Way}.consumables")
-            .Add(ChargedOn.Piece, "Demold and trim", Amount.Of(job.Rate("lay.trim")), "labour.bench")
+            .Add(ChargedOn.Piece, "Laminate", job.Figure($"lay.{Way}.hours") * side, "labour.bench")
+            .Add(ChargedOn.Piece, "Consumables", side, $"lay.{Way}.consumables")
+            .Add(ChargedOn.Piece, "Demold and trim", job.Figure("lay.trim"), "labour.bench")
             .AddInserts(job);
         if (Molds > 1)
-            book.Add(ChargedOn.Tool, "Sheet wax: hands", Amount.Of(job.Rate("lay.waxHours"), sideDm2, "dm² of part"), "labour.bench")
-                .Add(ChargedOn.Tool, "Sheet wax", new Amount(sideDm2, "dm²", "one side of the shell", side), "lay.waxPrice");
+            book.Add(ChargedOn.Tool, "Sheet wax: hands", job.Figure("lay.waxHours") * side, "labour.bench")
+                .Add(ChargedOn.Tool, "Sheet wax", side, "lay.waxPrice");
         if (Way != "open")
-            book.Add(
-                ChargedOn.Tool,
-                "Seal, vacuum channel, fittings",
-                new Amount(rimM, "m", "2 × (length + width)", new WorkInput("rim", rimM, "m", "part")),
-                "lay.sealPrice"
-            );
-        var life = job.Rate($"lay.{Way}.life");
+            book.Add(ChargedOn.Tool, "Seal, vacuum channel, fittings", rim, "lay.sealPrice");
         return new RouteEstimate(
             1,
             book.Lines,
-            life.Value,
-            [life.AsInput()],
-            yield,
+            job.Figure($"lay.{Way}.life"),
+            job.Figure("lay.yield"),
             null,
-            Lead(job, faceDm2, moldDm2),
+            Lead(job, face.Value.Likely, Molds * face.Value.Likely),
             PartsPerDay,
             ToleranceMm
         );
     }
 
-    private static Amount LaminateKg(Job job) =>
-        new(
-            (1 + job.Norm("lay.waste")) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000),
-            "kg",
-            "part × density × (1 + waste) ÷ 1000",
-            new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"),
-            new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"),
-            job.Rate("lay.waste").AsInput()
-        );
+    private static Term LaminateKg(Job job) => job.PartMass() * (1 + job.Figure("lay.waste"));
 }

@@ -64,21 +64,14 @@ public abstract class SheetForming : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var yield = job.Norm("form.yield");
-        var book = new CostBook(job.Rates).Add(ChargedOn.OneOff, "Engineering", Amount.Of(job.Rate("engineering.form")), "labour.engineer");
+        var yield = job.Figure("form.yield");
+        var book = new CostBook(job.Rates).Add(ChargedOn.OneOff, "Engineering", job.Figure("engineering.form"), "labour.engineer");
         Mold.AddTo(book, job);
-        var moldHours = book
-            .Lines.Where(l => l is { On: ChargedOn.Tool, AmountUnit: "h" })
-            .Aggregate((ThreePoint)0, (sum, line) => sum + line.Amount);
-        var (sheet, startUp, cycle) = (SheetKg(job), job.Rate("form.startUp"), Cycle(job));
-        book.Add(ChargedOn.Batch, "Set up and heat up: machine", Amount.Of(job.Rate("form.setup")), "form.machine")
-            .Add(ChargedOn.Batch, "Set up and heat up: hands", Amount.Of(job.Rate("form.setup")), "labour.bench")
-            .AddMaterial(
-                ChargedOn.Batch,
-                "Sheets formed until they are good",
-                new Amount(sheet.Value * startUp.Value, "kg", $"sheets × {sheet.Formula}", [startUp.AsInput(), .. sheet.Inputs]),
-                job.Material
-            )
+        var moldHours = book.Amounts(l => l is { On: ChargedOn.Tool, AmountUnit: "h" });
+        var (sheet, cycle) = (SheetKg(job).As("sheetKg", "Sheet of a part", "kg", "cut to the clamp"), Cycle(job));
+        book.Add(ChargedOn.Batch, "Set up and heat up: machine", job.Figure("form.setup"), "form.machine")
+            .Add(ChargedOn.Batch, "Set up and heat up: hands", job.Figure("form.setup"), "labour.bench")
+            .AddMaterial(ChargedOn.Batch, "Sheets formed until they are good", job.Figure("form.startUp") * sheet, job.Material)
             .AddMaterial(ChargedOn.Piece, "Sheet", sheet, job.Material)
             .Add(ChargedOn.Piece, "Forming machine", cycle, "form.machine")
             .Add(ChargedOn.Piece, "Forming: hands", cycle, "labour.bench")
@@ -86,48 +79,40 @@ public abstract class SheetForming : IRoute
         return new RouteEstimate(
             1,
             book.Lines,
-            job.Norm(Mold.LifeKey),
-            [job.Rate(Mold.LifeKey).AsInput()],
+            job.Figure(Mold.LifeKey),
             yield,
             null,
             Lead(job, moldHours),
-            Math.Floor(DayH / cycle.Value.Likely) * yield.Likely,
+            Math.Floor(DayH / cycle.In("h").Likely) * yield.Value.Likely,
             ToleranceMm
         );
     }
 
     /// <summary>As the plan reckons it, with nothing chosen yet; by the norm while it is not known how the sheet takes up heat,
     /// or when no sheet is so thick.</summary>
-    private Amount Cycle(Job job)
+    private Term Cycle(Job job)
     {
-        var norm = job.Rate(CycleKey);
-        if (job.Material.Sheet is null || FormingCase.Stock(job.Material, Gauge(job).Mm) is not { } gauge)
-            return Amount.Of(norm);
+        var norm = job.Figure(CycleKey);
+        if (job.Material.Sheet is null || FormingCase.Stock(job.Material, Gauge(job).Value.Likely) is not { } gauge)
+            return norm;
         var choices = new FormingChoices { Sheet = new SheetChoices { GaugeMm = gauge } };
         var method = new FormingMethod(job.Material.Id, MoldIds);
         var forming = new FormingCase(job, choices, method, Mold, null, [], null, null, 1, new Worksheet());
-        if (HeatSection.Heat(forming) is not { } heat || HeatSection.CycleS(forming, Mold, heat.HeatS) is not { } seconds)
-            return Amount.Of(norm);
-        var spread = job.Rate("form.cycleSpread");
-        return new Amount(
-            spread.Value * (seconds / 3600),
-            "h",
-            "(load + heating + forming + cooling + recovery of the mold) ÷ 3600 × spread",
-            job.Rate("form.load").AsInput(),
-            new WorkInput("heating", heat.HeatS, "s"),
-            new WorkInput("forming", HeatSection.FormS(forming), "s"),
-            new WorkInput("cooling", heat.CoolS, "s"),
-            new WorkInput("recovery of the mold", heat.RecoverS, "s"),
-            spread.AsInput()
-        );
+        if (HeatSection.Heat(forming) is not { } heat || HeatSection.CycleS(forming, Mold, heat.HeatS) is null)
+            return norm;
+        Figure S(string name, double s) => Figure.Given(name, s, "s");
+        var cycle =
+            job.Figure("form.load").Likely
+            + S("heating", heat.HeatS)
+            + S("forming", HeatSection.FormS(forming))
+            + S("cooling", heat.CoolS)
+            + S("recovery of the mold", heat.RecoverS);
+        return (job.Figure("form.cycleSpread") * cycle).As("cycle", "From sheet to sheet", "h", "as the plan reckons it");
     }
 
     /// <summary>As the plan trims it with nothing chosen yet, along the part's box.</summary>
-    private static Amount Trim(Job job)
-    {
-        var (norm, metres) = (job.Rate("form.trimHand"), 2 * (job.Part.LongestMm + job.Part.MiddleMm) / 1000);
-        return new Amount(norm.Value * (metres / 60), "h", "norm × path ÷ 60", norm.AsInput(), new WorkInput("path", metres, "m", "part"));
-    }
+    private static Term Trim(Job job) =>
+        job.Figure("form.trimHand") * Figure.Given("path", 2 * (job.Part.LongestMm + job.Part.MiddleMm) / 1000, "m", "part");
 
     private static bool Fits(Job job, double length, double width)
     {
@@ -139,42 +124,35 @@ public abstract class SheetForming : IRoute
         Math.Max(1, job.Part.Measured?.ArealDrawRatio ?? job.Part.AreaCm2 / 2 / job.Part.FootprintCm2);
 
     /// <summary>By the thinnest place once a sheet was simulated on the part; until then by the mean.</summary>
-    private static Amount SheetKg(Job job)
+    private static Term SheetKg(Job job)
     {
-        var margin = job.Norm("form.margin").Likely;
-        var (gauge, says, inputs) = Gauge(job);
-        return new Amount(
-            (job.Part.LongestMm + 2 * margin) * (job.Part.MiddleMm + 2 * margin) * gauge * job.Material.DensityGPerCm3 / 1e6,
-            "kg",
-            $"(length + 2·margin) × (width + 2·margin) × gauge × density, {says}",
-            [
-                .. inputs,
-                new WorkInput("gauge", gauge, "mm"),
-                job.Rate("form.margin").AsInput(),
-                new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"),
-            ]
-        );
+        var margin = job.Figure("form.margin").Likely;
+        return (Figure.Given("length", job.Part.LongestMm, "mm", "part") + 2 * margin)
+            * (Figure.Given("width", job.Part.MiddleMm, "mm", "part") + 2 * margin)
+            * Gauge(job)
+            * job.Material.Density();
     }
 
-    private static (double Mm, string Says, IReadOnlyList<WorkInput> Inputs) Gauge(Job job)
+    private static Figure Gauge(Job job)
     {
         var part = job.Part;
         if (part.Simulated is not { } sheet)
-            return (
-                part.WallMm * AreaRatio(job),
-                "gauge = wall × area ratio: a mean, not simulated yet",
-                [new("wall", part.WallMm, "mm", "part/nominalWallMm"), new("area ratio", AreaRatio(job), "×")]
+            return (Figure.Given("wall", part.WallMm, "mm", "part/nominalWallMm") * Figure.Given("area ratio", AreaRatio(job), "×")).As(
+                "gauge",
+                "Gauge",
+                "mm",
+                "a mean, not simulated yet"
             );
-        var thinnest = part.ThinnestWallMm ?? part.WallMm;
-        var needed = thinnest / sheet.ThinnestShare / FormingCase.ThinLimit;
-        return (
-            job.Material.Sheet is null ? needed : FormingCase.Stock(job.Material, needed) ?? needed,
-            $"gauge = next in stock over thinnest ÷ (share left × thin limit), simulated, formed {sheet.Way}",
-            [
-                new("thinnest it may be", thinnest, "mm", "part/thinnestWallMm"),
-                new("share left at the thinnest place", sheet.ThinnestShare, "×"),
-                new("thin limit", FormingCase.ThinLimit, "×"),
-            ]
-        );
+        var thinnest = Figure.Given("thinnest it may be", part.ThinnestWallMm ?? part.WallMm, "mm", "part/thinnestWallMm");
+        var needed = (
+            thinnest
+            / (
+                Figure.Given("share left at the thinnest place", sheet.ThinnestShare, "×")
+                * Figure.Given("thin limit", FormingCase.ThinLimit, "×")
+            )
+        ).As("gaugeNeeded", "Gauge needed", "mm", $"by the thinnest place simulated, formed {sheet.Way}");
+        return job.Material.Sheet is null || FormingCase.Stock(job.Material, needed.Value.Likely) is not { } stock
+            ? needed
+            : Figure.Given("gauge, next in stock", stock, "mm");
     }
 }

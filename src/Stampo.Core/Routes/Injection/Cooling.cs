@@ -43,6 +43,22 @@ public static class Cooling
         );
     }
 
+    /// <summary>The same of figures, in a formula.</summary>
+    internal static Figure Time(Figure section, MeltData melt, CoolingCriterion criterion, string id)
+    {
+        Figure C(string name, double celsius) => Figure.Given(name, celsius, "°C");
+        var (mold, start) = (C("mold", melt.MoldC), criterion == CoolingCriterion.Centre ? 4 / Math.PI : 8 / (Math.PI * Math.PI));
+        var ratio = start * (C("melt", melt.MeltC) - mold) / (C("taken out at", melt.EjectC) - mold);
+        var across = section.Pow(2) / (Math.PI * Math.PI * Figure.Given("diffusivity", melt.DiffusivityMm2PerS, "mm²/s"));
+        return Term.Max(Term.Of(0, "s"), across * Term.Ln(ratio))
+            .As(
+                $"{id}Cool",
+                "Cooling",
+                "s",
+                $"first term of the Fourier series, by the {(criterion == CoolingCriterion.Mean ? "mean" : "middle")}"
+            );
+    }
+
     public static double Seconds(double sectionMm, MeltData melt, CoolingCriterion criterion) =>
         Seconds(sectionMm, melt.DiffusivityMm2PerS, melt.MeltC, melt.MoldC, melt.EjectC, criterion);
 }

@@ -65,13 +65,13 @@ public sealed class InjectPrintedRoute : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var yield = job.Norm("printedInsert.yield");
+        var yield = job.Figure("printedInsert.yield");
         var solidCm3 = Math.Max(
             1,
             (job.Part.LengthMm + 2 * WallMm) * (job.Part.WidthMm + 2 * WallMm) * (job.Part.HeightMm + 2 * WallMm) / 1000
                 - job.Part.VolumeCm3
         );
-        var cycle = CycleSeconds(job);
+        var cycle = Cycle(job);
         var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
         var heat = job.Material.Melt?.MeltC switch
         {
@@ -81,18 +81,23 @@ public sealed class InjectPrintedRoute : IRoute
         };
         var slender = job.Part.SlenderHoles > 0 ? SlenderFactor : 1;
         var build = PrintCost.Halves(job, WallMm, solidCm3);
-        var life = job.Rate("printedInsert.life");
+        var life = (
+            job.Figure("printedInsert.life")
+            * Figure.Given("glass fibre factor", glass, "×", "brief/family")
+            * Figure.Given("melt temperature factor", heat, "×", "brief/family")
+            * Figure.Given("slender core factor", slender, "×", "part")
+        ).As("life", "Tool life", "shots", "rate card");
         var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Engineering: inserts, gate, ejection", Amount.Of(job.Rate("engineering.cast")), "labour.engineer")
+            .Add(ChargedOn.OneOff, "Engineering: inserts, gate, ejection", job.Figure("engineering.cast"), "labour.engineer")
             .AddPrice(ChargedOn.OneOff, "Frame, its share", "printedInsert.frame")
             .Add(ChargedOn.Tool, "Inserts: resin", PrintCost.MaterialKg(job, solidCm3, PrintCost.ResinDensity), "print.patternResin")
             .Add(ChargedOn.Tool, "Inserts: printer time", build.Hours(2), "print.machine")
-            .Add(ChargedOn.Tool, "Smooth, fit and shim", Amount.Of(job.Rate("printedInsert.fitHours")), "labour.bench")
-            .Add(ChargedOn.Batch, "Set up and try: press", Amount.Of(job.Rate("inject.setup")), "inject.press")
-            .Add(ChargedOn.Batch, "Set up and try: hands", Amount.Of(job.Rate("inject.setup")), "labour.bench")
+            .Add(ChargedOn.Tool, "Smooth, fit and shim", job.Figure("printedInsert.fitHours"), "labour.bench")
+            .Add(ChargedOn.Batch, "Set up and try: press", job.Figure("inject.setup"), "inject.press")
+            .Add(ChargedOn.Batch, "Set up and try: hands", job.Figure("inject.setup"), "labour.bench")
             .AddMaterial(ChargedOn.Piece, "Plastic", InjectionPieces.PlasticKg(job), job.Material)
-            .Add(ChargedOn.Piece, "Press time", InHours(cycle), "inject.press")
-            .Add(ChargedOn.Piece, "Attend: open by hand, load, take out", Amount.Hours(job.Rate("printedInsert.cycle")), "labour.bench")
+            .Add(ChargedOn.Piece, "Press time", cycle, "inject.press")
+            .Add(ChargedOn.Piece, "Attend: open by hand, load, take out", job.Figure("printedInsert.cycle"), "labour.bench")
             .AddSecondTool(job, "second.toolShare")
             .AddMoldedSoft(job, 1)
             .AddInserts(job, "inject.press")
@@ -100,13 +105,7 @@ public sealed class InjectPrintedRoute : IRoute
         return new RouteEstimate(
             1,
             book.Lines,
-            life.Value * (glass * heat * slender),
-            [
-                life.AsInput(),
-                new WorkInput("glass fibre factor", glass, "×", "brief/family"),
-                new WorkInput("melt temperature factor", heat, "×", "brief/family"),
-                new WorkInput("slender core factor", slender, "×", "part"),
-            ],
+            life,
             yield,
             (int)job.Norm("inject.run").Likely,
             [
@@ -114,7 +113,7 @@ public sealed class InjectPrintedRoute : IRoute
                 new LeadStep("Wash, post-cure twice, measure", new(0.25, 0.5, 1)),
                 new LeadStep("Smooth, fit into the frame, try out", job.Norm("printedInsert.fitHours") * (1 / 6.0) + 0.25),
             ],
-            7 * 3600 / cycle.Value.Likely * yield.Likely,
+            7 * 3600 / cycle.Value.Likely * yield.Value.Likely,
             0.15
         )
         {
@@ -123,27 +122,12 @@ public sealed class InjectPrintedRoute : IRoute
     }
 
     /// <summary>By hand as usual, or as long as a thick section takes in a wall that carries little heat away.</summary>
-    private static Amount CycleSeconds(Job job)
+    private static Figure Cycle(Job job)
     {
-        var (usual, times, hand) = (job.Rate("printedInsert.cycle"), job.Rate("printedInsert.coolTimes"), job.Rate("printedInsert.hand"));
-        var cooling = Cooling.Seconds(job.Part.SectionMm, job.Material.Melt!, CoolingCriterion.Mean);
-        return new Amount(
-            usual.Value.AtLeast(hand.Value + times.Value * cooling),
-            "s",
-            "the usual cycle, or by hand + slow cooling × cool when that is longer",
-            usual.AsInput(),
-            hand.AsInput(),
-            times.AsInput(),
-            new WorkInput("cool", cooling, "s"),
-            new WorkInput("section h", job.Part.SectionMm, "mm", "part/nominalWallMm")
-        );
+        var slow =
+            job.Figure("printedInsert.hand")
+            + job.Figure("printedInsert.coolTimes") * Cooling.Time(job.SectionMm(), job.Material.Melt!, CoolingCriterion.Mean, "cycle");
+        return Term.Max(job.Figure("printedInsert.cycle"), slow)
+            .As("cycle", "Cycle", "s", "the usual, or by hand and slow cooling when that is longer");
     }
-
-    private static Amount InHours(Amount seconds) =>
-        seconds with
-        {
-            Value = seconds.Value * (1 / 3600.0),
-            Unit = "h",
-            Formula = $"({seconds.Formula}) ÷ 3600",
-        };
 }

@@ -41,7 +41,7 @@ public abstract class MetalInjection : IRoute
         foreach (var gate in Gates.InsertStress(job))
             yield return gate;
         yield return FlowGate.Of(job);
-        var kn = InjectionPieces.ClampKn(job, 1).Value.Likely;
+        var kn = InjectionPieces.Clamp(job, 1).Value.Likely;
         if (kn > LargestPressKn)
             yield return new Gate(
                 Verdict.Out,
@@ -54,30 +54,29 @@ public abstract class MetalInjection : IRoute
     }
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
-        [.. new[] { 1, 2, 4, 8 }.Where(n => n == 1 || InjectionPieces.ClampKn(job, n).Value.Likely <= LargestPressKn / 4)];
+        [.. new[] { 1, 2, 4, 8 }.Where(n => n == 1 || InjectionPieces.Clamp(job, n).Value.Likely <= LargestPressKn / 4)];
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var book = new CostBook(job.Rates).Add(
-            ChargedOn.OneOff,
-            "Engineering",
-            Amount.Of(job.Rate("engineering.inject")),
-            "labour.engineer"
-        );
+        var book = new CostBook(job.Rates).Add(ChargedOn.OneOff, "Engineering", job.Figure("engineering.inject"), "labour.engineer");
         var tool = new MetalTool(job, Metal, cavities);
         book = tool.AddTo(book).AddSecondTool(job, "second.toolShare").AddInjectionPieces(job, cavities).AddMolder(job);
         var glass = job.Material.Melt is { GlassFilled: true } ? GlassFactor : 1;
-        var life = job.Rate($"tool.{Metal}.life");
-        var yield = job.Norm("inject.yield");
+        var life = (job.Figure($"tool.{Metal}.life") * Figure.Given("glass fibre factor", glass, "×", "brief/family")).As(
+            "life",
+            "Tool life",
+            "shots",
+            "rate card"
+        );
+        var yield = job.Figure("inject.yield");
         return new RouteEstimate(
             cavities,
             book.Lines,
-            life.Value * glass,
-            [life.AsInput(), new WorkInput("glass fibre factor", glass, "×", "brief/family")],
+            life,
             yield,
             (int)job.Norm("inject.run").Likely,
             tool.Lead(),
-            InjectionPieces.PartsPerDay(job, cavities, yield),
+            InjectionPieces.PartsPerDay(job, cavities, yield.Value),
             ToleranceMm
         )
         {

@@ -20,19 +20,24 @@ internal sealed class MetalTool
     private const double SideMm = 30,
         BackMm = 35;
 
-    private double CavityFactor => Math.Pow(_cavities, 0.7);
+    private Term CavityFactor => JobFigures.Cavities(_cavities).Pow(0.7);
 
     /// <summary>
     /// Sparking, cooling and programs grow with what a cavity shapes, by its surface and how deep it is, above the hand-sized housing that
     /// the norms are stated for.
     /// </summary>
-    private double SizeFactor =>
-        Math.Max(1, Math.Pow(_job.Part.AreaCm2 / UsualCm2, 0.5) * Math.Pow(Math.Max(1, _job.Part.ShortestMm / UsualDeepMm), 0.4));
+    private Figure SizeFactor =>
+        Term.Max(
+                1,
+                (_job.SurfaceCm2() / Term.Of(UsualCm2, "cm²")).Pow(0.5)
+                    * Term.Max(1, Figure.Given("depth", _job.Part.ShortestMm, "mm", "part") / Term.Of(UsualDeepMm, "mm")).Pow(0.4)
+            )
+            .As("toolSize", "Size of the tool", "×", "against the hand-sized housing that the norms are stated for");
 
     private const double UsualCm2 = 450,
         UsualDeepMm = 35;
 
-    private readonly (string Name, Amount Hours)[] _work;
+    private readonly (string Name, Figure Hours)[] _work;
 
     /// <param name="job">Part, brief, norms.</param>
     /// <param name="metal">Its norms by name.</param>
@@ -43,22 +48,27 @@ internal sealed class MetalTool
     public MetalTool(Job job, string metal, int cavities, bool isHeated = false)
     {
         (_job, _metal, _cavities) = (job, metal, cavities);
-        _work = isHeated ? [.. Heated()] : [.. Cooled()];
-        Hours = _work.Aggregate((ThreePoint)0, (sum, w) => sum + w.Hours.Value);
+        _work =
+        [
+            .. (isHeated ? Heated() : Cooled()).Select(
+                (work, i) => (work.Item1, work.Item2.As($"toolWork{i + 1}", $"{work.Item1}: hours", "h", "norms of the tool room"))
+            ),
+        ];
+        Total = Term.Sum(_work.Select(w => w.Hours)).As("toolHours", "Tool hours", "h", "machines and bench of the tool room");
     }
 
-    private IEnumerable<(string, Amount)> Heated()
+    private IEnumerable<(string, Term)> Heated()
     {
-        yield return ("Square the blocks, fit the base", Amount.Of(_job.Rate("tool.fitBase")));
+        yield return ("Square the blocks, fit the base", _job.Figure("tool.fitBase"));
         if (IsRound)
-            yield return ("Turn the cavities", Amount.Of(_job.Rate("rubber.turn"), CavityFactor, "cavities^0.7"));
+            yield return ("Turn the cavities", _job.Figure("rubber.turn") * CavityFactor);
         else
         {
             yield return ("Rough the cavity and core", Roughing());
             yield return ("Finish the cavity and core", Finishing());
         }
 
-        foreach (var work in (IEnumerable<(string, Amount)>)[.. Slides(), .. Lettering(), .. Polish()])
+        foreach (var work in (IEnumerable<(string, Term)>)[.. Slides(), .. Lettering(), .. Polish()])
             yield return work;
     }
 
@@ -80,19 +90,19 @@ internal sealed class MetalTool
     private const double RoundWithin = 0.03,
         RoundArea = 0.06;
 
-    private IEnumerable<(string, Amount)> Cooled()
+    private IEnumerable<(string, Term)> Cooled()
     {
         var job = _job;
         return
         [
-            ("Square the blocks, fit the base", Amount.Of(job.Rate("tool.fitBase"))),
+            ("Square the blocks, fit the base", job.Figure("tool.fitBase")),
             ("Rough the cavity and core", Roughing()),
             ("Finish the cavity and core", Finishing()),
-            ("Spark-erode corners and ribs", Amount.Of(Norm("edm"), CavityFactor * SizeFactor, "cavities^0.7 × size")),
-            ("Cooling", Amount.Of(job.Rate("tool.cooling"), CavityFactor * SizeFactor, "cavities^0.7 × size")),
+            ("Spark-erode corners and ribs", Norm("edm") * CavityFactor * SizeFactor),
+            ("Cooling", job.Figure("tool.cooling") * CavityFactor * SizeFactor),
             (
                 "Ejection",
-                Amount.Of(job.Rate("tool.ejection"), Math.Sqrt(job.Part.FootprintCm2) * CavityFactor, "√footprint × cavities^0.7")
+                job.Figure("tool.ejection") * Term.Sqrt(Figure.Given("footprint", job.Part.FootprintCm2, "cm²", "part")) * CavityFactor
             ),
             .. Slides(),
             .. Lettering(),
@@ -101,7 +111,9 @@ internal sealed class MetalTool
     }
 
     /// <summary>On the machines and the bench of the tool room, without design, programs, fitting and try-out.</summary>
-    public ThreePoint Hours { get; }
+    public ThreePoint Hours => Total.Value;
+
+    private Figure Total { get; }
 
     private bool IsHardened => _metal == "steelHard";
 
@@ -132,31 +144,30 @@ internal sealed class MetalTool
     {
         foreach (var (name, hours) in _work)
             book.Add(ChargedOn.Tool, name, hours, "labour.toolmaker");
-        book.Add(ChargedOn.Tool, "Program the cutter paths", Amount.Of(_job.Rate("tool.cam"), SizeFactor, "size"), "labour.engineer")
-            .Add(ChargedOn.Tool, "Tool design", Share("tool.designShare", Hours), "labour.engineer")
-            .Add(ChargedOn.Tool, "Fit and try out", Share("tool.fitShare", Hours), "labour.toolmaker");
+        book.Add(ChargedOn.Tool, "Program the cutter paths", _job.Figure("tool.cam") * SizeFactor, "labour.engineer")
+            .Add(ChargedOn.Tool, "Tool design", _job.Figure("tool.designShare") * Total, "labour.engineer")
+            .Add(ChargedOn.Tool, "Fit and try out", _job.Figure("tool.fitShare") * Total, "labour.toolmaker");
         if (IsHardened)
-            book.Add(ChargedOn.Tool, "Harden, and grind what moved", Share("tool.hardeningShare", Hours), "labour.toolmaker");
+            book.Add(ChargedOn.Tool, "Harden, and grind what moved", _job.Figure("tool.hardeningShare") * Total, "labour.toolmaker");
         return book.Add(ChargedOn.Tool, "Blocks", BlockKg(), $"tool.{_metal}.price")
             .Add(ChargedOn.Tool, "Mold base", Base(), $"tool.{_metal}.base")
-            .Add(ChargedOn.Tool, "Sampling rounds", Amount.Of(_job.Rate("tool.trials")), "tool.trialPrice");
+            .Add(ChargedOn.Tool, "Sampling rounds", _job.Figure("tool.trials"), "tool.trialPrice");
     }
 
     /// <summary>
     /// Mold bases go by their plate: price of one of 400 cm² × (plate ÷ 400 cm²)^1.1. The plate is the cavities laid out with what stands
     /// around them, guide pins and screws.
     /// </summary>
-    private Amount Base()
+    private Term Base()
     {
         var (longMm, wideMm) = PlateMm();
-        var cm2 = longMm * wideMm / 100;
-        return new Amount(
-            Math.Pow(cm2 / BaseCm2, BaseGrows),
-            "×",
-            "(plate ÷ 400 cm²)^1.1",
-            new WorkInput("plate: cavities laid out and 55 mm all round", cm2, "cm²", "part"),
-            new WorkInput("cavities", _cavities, "")
+        var plate = Figure.Given(
+            $"plate: {Text.Count(_cavities, "cavity", "cavities")} and 55 mm all round",
+            longMm * wideMm / 100,
+            "cm²",
+            "part"
         );
+        return (plate / Term.Of(BaseCm2, "cm²")).Pow(BaseGrows);
     }
 
     /// <summary>Cavities beside each other, as square as they come, a wall apart.</summary>
@@ -176,58 +187,35 @@ internal sealed class MetalTool
         AroundMm = 55,
         BetweenMm = 25;
 
-    private Reference.Rate Norm(string name) => _job.Rate($"tool.{_metal}.{name}");
+    private Figure Norm(string name) => _job.Figure($"tool.{_metal}.{name}");
 
-    private Amount Share(string key, ThreePoint hours) =>
-        new(_job.Norm(key) * hours, "h", "share × tool hours", _job.Rate(key).AsInput(), new WorkInput("tool hours", hours, "h"));
-
-    private Amount Roughing() =>
-        new(
-            _job.Part.BoxCm3 * CavityFactor / Norm("roughing").Value,
-            "h",
-            "box of the part × cavities^0.7 ÷ removal rate",
-            new WorkInput("box of the part", _job.Part.BoxCm3, "cm³", "part"),
-            new WorkInput("cavities", _cavities, ""),
-            Norm("roughing").AsInput()
-        );
+    private Term Roughing() => _job.BoxCm3() * CavityFactor / Norm("roughing");
 
     /// <summary>
     /// Passes a scallop apart over the part's whole surface, stepover = 2·√(2·r·s − s²), and half as many again for what a ball does not
     /// reach.
     /// </summary>
-    private Amount Finishing()
-    {
-        var stepover = Scallop.StepoverMm(_job.Norm("tool.ballRadius").Likely, Norm("scallop").Value.Likely);
-        var times = _job.Rate("tool.finishTimes");
-        return new Amount(
-            times.Value * (_job.Part.AreaCm2 * 100 / (stepover * 60) * CavityFactor) / Norm("feed").Value,
-            "h",
-            "surface ÷ (stepover × feed) × cavities^0.7 × semi-finishing and corners, stepover = 2·√(2·r·s − s²)",
-            new WorkInput("surface", _job.Part.AreaCm2, "cm²", "part"),
-            new WorkInput("stepover", stepover, "mm"),
-            Norm("scallop").AsInput(),
-            _job.Rate("tool.ballRadius").AsInput(),
-            Norm("feed").AsInput(),
-            times.AsInput(),
-            new WorkInput("cavities", _cavities, "")
-        );
-    }
+    private Term Finishing() =>
+        _job.SurfaceCm2()
+        / (Scallop.Stepover(_job.Figure("tool.ballRadius"), Norm("scallop")) * Norm("feed"))
+        * CavityFactor
+        * _job.Figure("tool.finishTimes");
 
-    private IEnumerable<(string, Amount)> Slides()
+    private IEnumerable<(string, Term)> Slides()
     {
         // A soft part strips off what a hard one hangs on.
         var count = Gates.Stretches(_job) ? 0 : _job.Part.UndercutRegions;
         if (count > 0)
-            yield return ("Slides for undercuts", Amount.Of(_job.Rate("tool.slide"), count * CavityFactor, "slides × cavities^0.7"));
+            yield return ("Slides for undercuts", _job.Figure("tool.slide") * JobFigures.Count("slides", count, "part") * CavityFactor);
     }
 
-    private IEnumerable<(string, Amount)> Lettering()
+    private IEnumerable<(string, Term)> Lettering()
     {
         if (_job.Brief.Lettering)
-            yield return ("Sink the lettering, mirrored", Amount.Of(_job.Rate("tool.lettering"), CavityFactor, "cavities^0.7"));
+            yield return ("Sink the lettering, mirrored", _job.Figure("tool.lettering") * CavityFactor);
     }
 
-    private IEnumerable<(string, Amount)> Polish()
+    private IEnumerable<(string, Term)> Polish()
     {
         if (_job.Brief.ShowSide == Briefs.Finish.AsTooled)
             yield break;
@@ -237,27 +225,14 @@ internal sealed class MetalTool
             Briefs.Finish.Texture => "tool.texture",
             _ => "tool.polishMatt",
         };
-        yield return (
-            "Finish the show side of the cavity",
-            Amount.Of(
-                _job.Rate(key),
-                FinishedArea.Counts(_job.Part.ShowAreaDm2) * CavityFactor,
-                $"{(_job.Part.ShowAreaDm2 > 1 ? "show side^0.65" : "show side")} × cavities^0.7"
-            )
-        );
+        yield return ("Finish the show side of the cavity", _job.Figure(key) * FinishedArea.Of(_job) * CavityFactor);
     }
 
-    private Amount BlockKg()
+    private Term BlockKg()
     {
         double[] sides = [_job.Part.LengthMm, _job.Part.WidthMm, _job.Part.HeightMm];
         Array.Sort(sides);
         var cm3 = (sides[2] + 2 * SideMm) * (sides[1] + 2 * SideMm) * (sides[0] + 2 * BackMm) / 1000 * _cavities;
-        return new Amount(
-            Norm("density").Value * (cm3 / 1000),
-            "kg",
-            "blocks × density ÷ 1000",
-            new WorkInput("blocks: part box + 30 mm each side, 35 mm behind", cm3, "cm³"),
-            Norm("density").AsInput()
-        );
+        return Figure.Given("blocks: part box + 30 mm each side, 35 mm behind", cm3, "cm³") * Norm("density");
     }
 }

@@ -26,13 +26,7 @@ internal static class Molder
             bought.Add(
                 ChargedOn.Piece,
                 "Up to the molder’s least price",
-                new Amount(
-                    1 - likely / least,
-                    "×",
-                    "1 − pieces ÷ least price",
-                    new WorkInput("pieces", likely, "€"),
-                    new WorkInput("least price", least, "€", "rates/molder.leastPiece")
-                ),
+                1 - Figure.Given("pieces as reckoned", likely, "€") / Figure.Given("least price", least, "€", "rates/molder.leastPiece"),
                 "molder.leastPiece"
             );
         return bought;

@@ -41,87 +41,52 @@ public sealed class MachineRoute : IRoute
     /// <summary>Flats by a flat cutter, what is curved or leans by passes a scallop apart.</summary>
     /// <param name="job">Part and norms.</param>
     /// <param name="passes">Passes against the usual.</param>
-    internal static Amount Finishing(Job job, double passes)
+    internal static Term Finishing(Job job, Term? passes = null)
     {
-        var (flat, curved, share) = (job.Rate("machine.flat"), job.Rate("machine.finish"), job.Rate("machine.flatShare"));
-        var dm2 = job.Part.AreaCm2 / 100;
-        return new Amount(
-            (flat.Value * share.Value.Likely + curved.Value * ((1 - share.Value.Likely) * passes)) * dm2,
-            "h",
-            "surface × (flats × norm of a flat cutter + (1 − flats) × norm of scallops × passes)",
-            new WorkInput("surface", dm2, "dm²", "part"),
-            share.AsInput(),
-            flat.AsInput(),
-            curved.AsInput(),
-            new WorkInput("passes", passes, "×")
-        );
+        var flats = job.Figure("machine.flatShare").Likely;
+        var curved = (1 - flats) * job.Figure("machine.finish");
+        return job.SurfaceCm2() * (flats * job.Figure("machine.flat") + (passes is null ? curved : curved * passes));
     }
 
     /// <summary>By the length of edges: those of its box, and half as many again inside.</summary>
-    internal static Amount Deburring(Job job)
+    internal static Term Deburring(Job job)
     {
-        var (part, norm) = (job.Part, job.Rate("machine.deburr"));
-        var dm = 1.5 * 4 * (part.LengthMm + part.WidthMm + part.HeightMm) / 100;
-        return new Amount(
-            norm.Value * (dm / 60),
-            "h",
-            "edges × norm ÷ 60",
-            new WorkInput("edges: those of the box and half as many again", dm, "dm", "part"),
-            norm.AsInput()
-        );
+        var dm = 1.5 * 4 * (job.Part.LengthMm + job.Part.WidthMm + job.Part.HeightMm) / 100;
+        return Figure.Given("edges: those of the box and half as many again", dm, "dm", "part") * job.Figure("machine.deburr");
     }
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var (part, yield) = (job.Part, job.Norm("machine.yield"));
+        var (part, yield) = (job.Part, job.Figure("machine.yield"));
         var blockCm3 = (part.LengthMm + 2 * AllowanceMm) * (part.WidthMm + 2 * AllowanceMm) * (part.HeightMm + 2 * AllowanceMm) / 1000;
-        var block = new WorkInput("block: box + 5 mm all round", blockCm3, "cm³", "part");
-        var roughing = new Amount(
-            Math.Max(0, blockCm3 - part.VolumeCm3) / job.Norm("machine.removal"),
-            "h",
-            "(block − part) ÷ removal rate",
-            block,
-            new WorkInput("part", part.VolumeCm3, "cm³", "part"),
-            job.Rate("machine.removal").AsInput()
-        );
+        var block = Figure.Given("block: box + 5 mm all round", blockCm3, "cm³", "part");
+        var roughing = Term.Max(Term.Of(0, "cm³"), block - job.PartCm3()) / job.Figure("machine.removal");
         var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Programming and fixtures", Amount.Of(job.Rate("engineering.machine")), "labour.engineer")
-            .AddMaterial(
-                ChargedOn.Piece,
-                "Block",
-                new Amount(
-                    blockCm3 * job.Material.DensityGPerCm3 / 1000,
-                    "kg",
-                    "block × density ÷ 1000",
-                    block,
-                    new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³")
-                ),
-                job.Material
-            )
-            .Add(ChargedOn.Piece, "Set up", Amount.Of(job.Rate("machine.setup")), "machine.hour")
+            .Add(ChargedOn.OneOff, "Programming and fixtures", job.Figure("engineering.machine"), "labour.engineer")
+            .AddMaterial(ChargedOn.Piece, "Block", block * job.Material.Density(), job.Material)
+            .Add(ChargedOn.Piece, "Set up", job.Figure("machine.setup"), "machine.hour")
             .Add(ChargedOn.Piece, "Roughing", roughing, "machine.hour")
-            .Add(ChargedOn.Piece, "Finishing", Finishing(job, 1), "machine.hour")
+            .Add(ChargedOn.Piece, "Finishing", Finishing(job), "machine.hour")
             .Add(ChargedOn.Piece, "Deburr", Deburring(job), "labour.bench");
         if (part.UndercutRegions > 0)
             book.Add(
                 ChargedOn.Piece,
                 "Set-ups for undercuts",
-                Amount.Of(job.Rate("machine.undercut"), part.UndercutRegions, "undercuts"),
+                job.Figure("machine.undercut") * JobFigures.Count("undercuts", part.UndercutRegions),
                 "machine.hour"
             );
-        var hours = book.Lines.Where(l => l.RateKey == "machine.hour").Aggregate((Ranges.ThreePoint)0, (sum, line) => sum + line.Amount);
+        var hours = book.Amounts(l => l.RateKey == "machine.hour");
         return new RouteEstimate(
             1,
             book.Lines,
             null,
-            [],
             yield,
             null,
             [
                 new LeadStep("Program, make fixtures", job.Norm("engineering.machine") * (1 / 8.0)),
                 new LeadStep("Cut and measure the first part", hours * (1 / 6.0) + 0.25),
             ],
-            8 / hours.Likely * yield.Likely,
+            8 / hours.Likely * yield.Value.Likely,
             TrueCornersMm
         );
     }

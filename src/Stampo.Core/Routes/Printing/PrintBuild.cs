@@ -84,77 +84,68 @@ public sealed class PrintBuild
         equipment is { PrinterXMm: { } x, PrinterYMm: { } y, PrinterZMm: { } z } ? [x, y, z] : UsualRoomMm;
 
     /// <summary>Machine hours of the builds that so many solids take, without what goes by volume.</summary>
-    public Amount BuildHours(int solids)
+    public Figure BuildHours(int solids)
     {
-        var rate = _job.Rate(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate");
-        var (builds, setup) = (Builds(solids), _job.Rate("print.setup"));
-        return new Amount(
-            (HeightMm / rate.Value + setup.Value) * builds,
+        var rate = _job.Figure(_process == PrintProcess.Resin ? "print.heightRate" : "print.levelRate");
+        var height = Figure.Given("height, as low as it fits, with support", HeightMm, "mm", "part");
+        return (BuildsOf(solids) * (height / rate + _job.Figure("print.setup"))).As(
+            "buildH",
+            "Machine hours of the builds",
             "h",
-            "builds × (height ÷ height an hour + set-up)",
-            new WorkInput("builds", builds, ""),
-            new WorkInput("height, as low as it fits, with support", HeightMm, "mm", "part"),
-            rate.AsInput(),
-            setup.AsInput(),
-            new WorkInput("solids", solids, ""),
-            new WorkInput("on one platform", OnPlatform, ""),
-            new WorkInput("pieces a solid", Pieces, "")
+            "a resin machine cures a layer at once"
         );
     }
+
+    private Figure BuildsOf(int solids) =>
+        Term.Ceiling(
+                JobFigures.Count("solids", solids)
+                    * JobFigures.Count("pieces a solid", Pieces)
+                    / JobFigures.Count("on one platform", OnPlatform)
+            )
+            .As("builds", "Builds", "builds", "whole platforms");
 
     /// <summary>
     /// A powder bed is filled with whatever is waiting: a solid pays its share of the bed's height by its volume, not a night of the
     /// machine. Null on other machines.
     /// </summary>
-    public Amount? BedHours()
+    public Figure? BedHours()
     {
         if (_process != PrintProcess.Powder)
             return null;
         var room = RoomMm(_job.Brief.Equipment);
-        var (rate, fill) = (_job.Rate("print.levelRate"), _job.Rate("print.bedFill"));
-        var bedCm3 = room[0] * room[1] * room[2] / 1000;
-        return new Amount(
-            _cm3 * room[2] / bedCm3 / (rate.Value * fill.Value),
+        var bed = Figure.Given("bed", room[0] * room[1] * room[2] / 1000, "cm³", "brief/equipment");
+        var height = Figure.Given("bed height", room[2], "mm", "brief/equipment");
+        return (PrintCost.Volume(_cm3) / (bed * _job.Figure("print.bedFill")) * height / _job.Figure("print.levelRate")).As(
+            "bedH",
+            "Share of a powder bed",
             "h",
-            "volume ÷ (bed × share filled) × bed height ÷ height an hour",
-            PrintCost.Volume(_cm3),
-            new WorkInput("bed", bedCm3, "cm³"),
-            fill.AsInput(),
-            new WorkInput("bed height", room[2], "mm"),
-            rate.AsInput()
+            "a bed is filled with what waits"
         );
     }
 
     /// <summary>Machine hours that go by the volume of one solid, on a machine that lays strands; pieces share it.</summary>
-    public Amount? VolumeHours()
-    {
-        if (_process != PrintProcess.Extrusion)
-            return null;
-        var (support, rate) = (_job.Rate("print.support"), _job.Rate("print.buildRate"));
-        return new Amount(
-            (1 + support.Value) * _cm3 / rate.Value,
-            "h",
-            "volume × (1 + support) ÷ build rate",
-            PrintCost.Volume(_cm3),
-            support.AsInput(),
-            rate.AsInput()
-        );
-    }
+    public Figure? VolumeHours() =>
+        _process != PrintProcess.Extrusion
+            ? null
+            : (PrintCost.Volume(_cm3) * (1 + _job.Figure("print.support")) / _job.Figure("print.buildRate")).As(
+                "volumeH",
+                "Machine hours by volume",
+                "h",
+                "strands are laid one by one"
+            );
 
     /// <summary>All machine hours of so many solids.</summary>
-    public Amount Hours(int solids)
-    {
-        var builds = BuildHours(solids);
-        return VolumeHours() is not { } volume
-            ? builds
-            : new Amount(
-                builds.Value + volume.Value * solids,
+    public Figure Hours(int solids) =>
+        VolumeHours() is not { } volume
+            ? BuildHours(solids)
+            : (BuildHours(solids) + JobFigures.Count("solids", solids) * volume).As(
+                "printerH",
+                "Machine hours",
                 "h",
-                $"{builds.Formula} + solids × {volume.Formula}",
-                [.. builds.Inputs, .. volume.Inputs]
+                "by height and by volume"
             );
-    }
 
     /// <summary>Hours to bond and fair so many solids printed in pieces; null when they are printed whole.</summary>
-    public Amount? BondHours(int solids) => Pieces == 1 ? null : Amount.Of(_job.Rate("print.bond"), solids * (Pieces - 1), "joints");
+    public Term? BondHours(int solids) =>
+        Pieces == 1 ? null : _job.Figure("print.bond") * JobFigures.Count("joints", solids * (Pieces - 1));
 }

@@ -8,17 +8,12 @@ internal static class PrintCost
 {
     public const double ResinDensity = 1.18;
 
-    public static WorkInput Volume(double cm3) => new("solid volume", cm3, "cm³", "part");
+    public static Figure Volume(double cm3) => Figure.Given("solid volume", cm3, "cm³", "part");
 
-    public static Amount MaterialKg(Job job, double solidCm3, double densityGPerCm3) =>
-        new(
-            (1 + job.Norm("print.support")) * (solidCm3 * densityGPerCm3 / 1000),
-            "kg",
-            "volume × (1 + support) × density ÷ 1000",
-            Volume(solidCm3),
-            job.Rate("print.support").AsInput(),
-            new WorkInput("density", densityGPerCm3, "g/cm³")
-        );
+    public static Term MaterialKg(Job job, double solidCm3, double densityGPerCm3) => MaterialKg(job, Volume(solidCm3), densityGPerCm3);
+
+    public static Term MaterialKg(Job job, Term solid, double densityGPerCm3) =>
+        solid * (1 + job.Figure("print.support")) * Figure.Given("density", densityGPerCm3, "g/cm³");
 
     public static double[] SidesMm(Job job) => [job.Part.LengthMm, job.Part.WidthMm, job.Part.HeightMm];
 
@@ -34,25 +29,19 @@ internal static class PrintCost
         return new PrintBuild(job, [block[0], block[1], block[2] / 2], solidCm3 / 2, PrintProcess.Resin);
     }
 
-    public static Amount FinishHours(Job job) =>
+    public static Term FinishHours(Job job) =>
         job.Brief.ShowSide == Briefs.Finish.AsTooled
-            ? new Amount(0, "h", "as tooled: no finishing")
-            : new Amount(
-                job.Norm(FinishKey(job)) * FinishedArea.Counts(job.Part.ShowAreaDm2),
-                "h",
-                FinishedArea.Formula(job.Part.ShowAreaDm2),
-                FinishedArea.Input(job.Part.ShowAreaDm2),
-                job.Rate(FinishKey(job)).AsInput()
-            );
+            ? NotFinished("as tooled: no finishing")
+            : FinishedArea.Of(job) * job.Figure(FinishKey(job));
+
+    private static Figure NotFinished(string why) => Figure.Given(why, 0, "h", "brief/showSide");
 
     /// <summary>
     /// Of printed parts, by what they are for: fit and function are taken as they come off; only what is looked at or sold is finished.
     /// Where a few are wanted first, prints are made for those.
     /// </summary>
-    public static Amount PartFinishHours(Job job) =>
-        IsShown(job.Brief)
-            ? FinishHours(job)
-            : new Amount(0, "h", "for fit or function: taken as printed", new WorkInput("finished", 0, "", "brief/demand"));
+    public static Term PartFinishHours(Job job) =>
+        IsShown(job.Brief) ? FinishHours(job) : NotFinished("for fit or function: taken as printed");
 
     private const double AFew = 20;
 

@@ -55,14 +55,14 @@ public sealed class PrintRoute : IRoute
         var build = new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, job.Material.Print?.Process ?? PrintProcess.Resin);
         var (platform, bed) = (build.BuildHours(build.OnPlatform), build.BedHours());
         var book = new CostBook(job.Rates)
-            .Add(ChargedOn.OneOff, "Print files and orientation", Amount.Of(job.Rate("engineering.print")), "labour.engineer")
+            .Add(ChargedOn.OneOff, "Print files and orientation", job.Figure("engineering.print"), "labour.engineer")
             .AddMaterial(
                 ChargedOn.Piece,
                 "Print material",
                 PrintCost.MaterialKg(job, job.Part.VolumeCm3, job.Material.DensityGPerCm3),
                 job.Material
             )
-            .Add(ChargedOn.Piece, "Clean, cure, remove support", Amount.Of(job.Rate("print.clean")), "labour.bench")
+            .Add(ChargedOn.Piece, "Clean, cure, remove support", job.Figure("print.clean"), "labour.bench")
             .Add(ChargedOn.Piece, "Finish the show side", PrintCost.PartFinishHours(job), "labour.bench");
         if (bed is not null)
             book.Add(ChargedOn.Piece, "Its share of the powder bed", bed, "print.powderMachine");
@@ -77,8 +77,7 @@ public sealed class PrintRoute : IRoute
             1,
             book.Lines,
             null,
-            [],
-            job.Norm("print.yield"),
+            job.Figure("print.yield"),
             bed is null ? build.OnPlatform : null,
             [new LeadStep("Print the first build", platform.Value * (1 / HoursADay) + 0.25), new LeadStep("Clean, finish", PartLead(job))],
             HoursADay / each,
@@ -90,5 +89,5 @@ public sealed class PrintRoute : IRoute
     }
 
     private static Ranges.ThreePoint PartLead(Job job) =>
-        (PrintCost.PartFinishHours(job).Value + job.Norm("print.clean")) * (1 / HandsADay) + 0.25;
+        (PrintCost.PartFinishHours(job).In("h") + job.Norm("print.clean")) * (1 / HandsADay) + 0.25;
 }

@@ -23,5 +23,5 @@ public sealed class RubberCompressionRoute : HotPressedRubber
 
     protected override void AddRubber(CostBook book, Job job, int cavities) =>
         book.AddMaterial(ChargedOn.Piece, "Rubber, with flash", RubberKg(job, "rubber.flash"), job.Material)
-            .Add(ChargedOn.Piece, "Cut, weigh and load the blank", Amount.Of(job.Rate("rubber.load")), "labour.bench");
+            .Add(ChargedOn.Piece, "Cut, weigh and load the blank", job.Figure("rubber.load"), "labour.bench");
 }

@@ -1,3 +1,5 @@
+using Stampo.Core.Working;
+
 namespace Stampo.Core.Routes.Rubber;
 
 /// <summary>Two-part liquid silicone injected cold into a hot tool: fast, near flash-free, from some ten thousand a year.</summary>
@@ -29,16 +31,11 @@ public sealed class RubberLsrRoute : RubberRoute
 
     protected override bool IsHeated => false;
 
-    protected override Amount CycleHours(Job job) => Cure(job, "lsr.cycle", "lsr.curePerMm", 3600);
+    protected override Figure Cycle(Job job) => Cured(job, "lsr.cycle", "lsr.curePerMm", "s");
 
     protected override void AddPieces(CostBook book, Job job, int cavities) =>
         book.AddMaterial(ChargedOn.Piece, "Liquid silicone", RubberKg(job, "inject.runner"), job.Material)
-            .Add(ChargedOn.Piece, "Press and pump", Shared(CycleHours(job), cavities), "lsr.press")
-            .Add(
-                ChargedOn.Piece,
-                "Attend the press",
-                Injection.InjectionPieces.AttendHours(job, InSeconds(CycleHours(job)), cavities),
-                "labour.bench"
-            )
-            .Add(ChargedOn.Piece, "Pack, glance at", Amount.Of(job.Rate("inject.pack")), "labour.bench");
+            .Add(ChargedOn.Piece, "Press and pump", Cycle(job).Shared(cavities), "lsr.press")
+            .Add(ChargedOn.Piece, "Attend the press", Injection.InjectionPieces.Attended(job, Cycle(job), cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "Pack, glance at", job.Figure("inject.pack"), "labour.bench");
 }

@@ -52,87 +52,42 @@ public abstract class RubberRoute : IRoute
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
-        var book = new CostBook(job.Rates).Add(
-            ChargedOn.OneOff,
-            "Engineering",
-            Amount.Of(job.Rate("engineering.rubber")),
-            "labour.engineer"
-        );
+        var book = new CostBook(job.Rates).Add(ChargedOn.OneOff, "Engineering", job.Figure("engineering.rubber"), "labour.engineer");
         var tool = new CostBook(job.Rates);
         var metalTool = new MetalTool(job, Metal, cavities, IsHeated);
         metalTool.AddTo(tool);
-        var share = job.Rate(ToolShareKey);
+        var share = job.Figure(ToolShareKey);
         foreach (var line in tool.Lines)
-            book.Add(
-                line with
-                {
-                    Amount = line.Amount * share.Value,
-                    Formula = $"({line.Formula}) × share",
-                    Inputs = [.. line.Inputs, share.AsInput()],
-                }
-            );
-        book.Add(ChargedOn.Batch, "Set up and heat up: press", Amount.Of(job.Rate("rubber.setup")), PressKey)
-            .Add(ChargedOn.Batch, "Set up and heat up: hands", Amount.Of(job.Rate("rubber.setup")), "labour.bench");
+            book.Add(line.Times(share));
+        book.Add(ChargedOn.Batch, "Set up and heat up: press", job.Figure("rubber.setup"), PressKey)
+            .Add(ChargedOn.Batch, "Set up and heat up: hands", job.Figure("rubber.setup"), "labour.bench");
         AddPieces(book, job, cavities);
-        var yield = job.Norm("rubber.yield");
+        var yield = job.Figure("rubber.yield");
         return new RouteEstimate(
             cavities,
             book.AddInserts(job).AddSpoiled(job, "rubber.yield").AddMolder(job).Lines,
-            job.Norm(LifeKey),
-            [job.Rate(LifeKey).AsInput()],
+            job.Figure(LifeKey),
             yield,
             (int)job.Norm("inject.run").Likely,
             metalTool.Lead(share.Value),
-            7 / CycleHours(job).Value.Likely * cavities * yield.Likely,
+            7 / Cycle(job).In("h").Likely * cavities * yield.Value.Likely,
             ToleranceMm
         );
     }
 
     private double AtRiskShare => AtRiskWallMm / UsualWallMm;
 
-    protected abstract Amount CycleHours(Job job);
+    protected abstract Figure Cycle(Job job);
 
     protected abstract void AddPieces(CostBook book, Job job, int cavities);
 
     /// <summary>Rubber per part with what is lost of it.</summary>
-    protected static Amount RubberKg(Job job, string lossKey) =>
-        new(
-            (1 + job.Norm(lossKey)) * (job.Part.VolumeCm3 * job.Material.DensityGPerCm3 / 1000),
-            "kg",
-            "part × density × (1 + loss) ÷ 1000",
-            new WorkInput("part", job.Part.VolumeCm3, "cm³", "part"),
-            new WorkInput("density", job.Material.DensityGPerCm3, "g/cm³"),
-            job.Rate(lossKey).AsInput()
-        );
-
-    protected static Amount InSeconds(Amount hours) =>
-        hours with
-        {
-            Value = hours.Value * 3600,
-            Unit = "s",
-            Formula = $"3600 × ({hours.Formula})",
-        };
-
-    /// <summary>A cycle shared by its cavities.</summary>
-    protected static Amount Shared(Amount cycle, int cavities) =>
-        new(
-            cycle.Value * (1.0 / cavities),
-            "h",
-            $"({cycle.Formula}) ÷ cavities",
-            [.. cycle.Inputs, new WorkInput("cavities", cavities, "")]
-        );
+    protected static Term RubberKg(Job job, string lossKey) => job.PartMass() * (1 + job.Figure(lossKey));
 
     /// <summary>Curing by heat from both faces takes longer the thicker the section.</summary>
-    protected static Amount Cure(Job job, string baseKey, string perMmKey, double perHour, Reference.Rate? handlingH = null) =>
-        new(
-            (job.Norm(baseKey) + job.Norm(perMmKey) * job.Part.SectionMm) * (1 / perHour) + (handlingH?.Value ?? (ThreePoint)0),
-            "h",
-            $"(cure + per mm × section) ÷ {perHour:0}{(handlingH is null ? "" : " + handling")}",
-            [
-                job.Rate(baseKey).AsInput(),
-                job.Rate(perMmKey).AsInput(),
-                new WorkInput("section", job.Part.SectionMm, "mm", "part/nominalWallMm"),
-                .. handlingH is null ? Array.Empty<WorkInput>() : [handlingH.AsInput()],
-            ]
-        );
+    protected static Figure Cured(Job job, string baseKey, string perMmKey, string unit, string? handling = null)
+    {
+        var cure = job.Figure(baseKey) + job.Figure(perMmKey) * job.SectionMm();
+        return (handling is null ? cure : cure + job.Figure(handling)).As("cycle", "Cycle", unit, "cure by the section");
+    }
 }

@@ -23,5 +23,5 @@ public sealed class RubberTransferRoute : HotPressedRubber
 
     protected override void AddRubber(CostBook book, Job job, int cavities) =>
         book.AddMaterial(ChargedOn.Piece, "Rubber, with pad and sprues", RubberKg(job, "rubber.pad"), job.Material)
-            .Add(ChargedOn.Piece, "Load the pot, clear the pad", Amount.Shared(job.Rate("rubber.transferLoad"), cavities), "labour.bench");
+            .Add(ChargedOn.Piece, "Load the pot, clear the pad", job.Figure("rubber.transferLoad").Shared(cavities), "labour.bench");
 }

@@ -248,7 +248,7 @@ public class CastingPlannerTests
         {
             var life = Plan(route, brief: brief).Life!;
             Assert.Equal(RouteCatalogue.Find(route)!.Estimate(job, 2).LifeShots, life.Shots);
-            Assert.Equal("brief/schools.moldLife", life.Working.Inputs[0].ChangeAt);
+            Assert.Equal("brief/schools.moldLife", life.Figure.Roots().First().ChangeAt);
         }
 
         Assert.NotEqual(Plan("cast-silicone").Life!.Shots, Plan("cast-silicone", brief: brief).Life!.Shots);

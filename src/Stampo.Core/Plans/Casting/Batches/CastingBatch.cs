@@ -26,6 +26,11 @@ public sealed class CastingBatch
     private readonly CastingBatchRequest _request;
     private readonly Worksheet _sheet = new();
     private readonly List<Finding> _messages = [];
+    private readonly Figure _ratio,
+        _net,
+        _poured,
+        _density,
+        _mass;
     private readonly double _shareA;
     private readonly double _massPerPartG;
 
@@ -33,70 +38,42 @@ public sealed class CastingBatch
     {
         _request = request;
         RefuseBad();
-        var ratioA = _sheet.Write(
-            "ratio",
-            "Share of A by weight",
-            RatioFormula,
-            request.Ratio.ShareOfA(),
-            "share",
-            "data sheet of the resin",
-            [.. RatioInputs()]
-        );
-        _shareA = ratioA;
-        NetCm3 = _sheet.Write(
+        _ratio = _sheet.Line("ratio", "Share of A by weight", ShareOfA(), "share", "data sheet of the resin");
+        var extra = Figure.Given("gate, risers, reservoir", request.ExtraCm3PerPart, "cm³", "plan/pour.extraCm3PerPart");
+        _net = _sheet.Line(
             "net",
             "Net volume",
-            "count × (part + gate, risers, reservoir)",
-            request.Count * PerPartCm3,
+            Count * (Figure.Given("part", request.PartVolumeCm3, "cm³", "part") + extra),
             "cm³",
-            "volume of the part",
-            Count,
-            new WorkInput("part", request.PartVolumeCm3, "cm³", "part"),
-            new WorkInput("gate, risers, reservoir", request.ExtraCm3PerPart, "cm³", "plan/pour.extraCm3PerPart")
+            "volume of the part"
         );
-        PouredCm3 = _sheet.Write(
+        var loss = Figure.Given("loss", request.LossPct, "%", "plan/pour.lossPct");
+        _poured = _sheet.Line(
             "poured",
             "Poured volume",
-            GrossesUp ? "net ÷ (1 − loss)" : "net × (1 + loss)",
-            NetCm3 * LossFactor,
+            GrossesUp ? _net / (1 - loss) : _net * (1 + loss),
             "cm³",
-            GrossesUp ? "school: loss is a share of what is poured" : "school: loss is added to what is needed",
-            new WorkInput("net", NetCm3, "cm³"),
-            new WorkInput("loss", request.LossPct, "%", "plan/pour.lossPct")
+            GrossesUp ? "school: loss is a share of what is poured" : "school: loss is added to what is needed"
         );
-        Density = WriteDensity();
-        MassG = _sheet.Write(
-            "mass",
-            "Mass",
-            "poured × density",
-            PouredCm3 * Density,
-            "g",
-            "definition of density",
-            new WorkInput("poured", PouredCm3, "cm³"),
-            new WorkInput("density", Density, "g/cm³", "plan/pour.densityGPerCm3")
-        );
+        _density = WriteDensity();
+        _mass = _sheet.Line("mass", "Mass", _poured * _density, "g", "definition of density");
+        _shareA = _ratio.Value.Likely;
         _massPerPartG = MassG / request.Count;
     }
 
-    private double NetCm3 { get; }
+    private double NetCm3 => _net.Value.Likely;
 
-    private double PouredCm3 { get; }
+    private double PouredCm3 => _poured.Value.Likely;
 
-    private double Density { get; }
+    private double Density => _density.Value.Likely;
 
-    private double MassG { get; }
-
-    private double PerPartCm3 => _request.PartVolumeCm3 + _request.ExtraCm3PerPart;
+    private double MassG => _mass.Value.Likely;
 
     private bool GrossesUp => _request.LossBasis == "ofPoured";
 
     private bool ByVolume => _request.Ratio.Basis == "volume";
 
-    private double LossFactor => GrossesUp ? 1 / (1 - _request.LossPct / 100) : 1 + _request.LossPct / 100;
-
-    private WorkInput Count => new("count", _request.Count, "parts", "plan/pour.cavities");
-
-    private string RatioFormula => ByVolume ? "A·ρA ÷ (A·ρA + B·ρB)" : "A ÷ (A + B)";
+    private Figure Count => Figure.Given("count", _request.Count, "parts", "plan/pour.cavities");
 
     public static CastingBatchAnswer Compute(CastingBatchRequest request) => new CastingBatch(request).Answer();
 
@@ -110,31 +87,21 @@ public sealed class CastingBatch
         double a = charges.Sum(c => c.AG),
             b = charges.Sum(c => c.BG),
             filler = charges.Sum(c => c.FillerG);
-        if (_request.CupG > 0)
-            _sheet.Write(
-                "stays",
-                "Stays in cups and funnel",
-                "per cup × ∛(charge ÷ 100 cm³), for each charge",
-                charges.Sum(c => StaysG(_massPerPartG * c.Cavities)),
-                "g",
-                "bench practice: 2 to 4 g in a cup of 100 mL",
-                new WorkInput("per cup", _request.CupG, "g"),
-                new WorkInput("charge", _massPerPartG * charges[0].Cavities / Density, "cm³"),
-                new WorkInput("charges", charges.Count, "")
-            );
-        WriteCups(a, b);
+        var stays = _request.CupG > 0 ? WriteStays(charges) : null;
+        WriteCups(a, b, stays);
         var ratioError = ScaleRounding.RatioErrorPct(a, b, _shareA / (1 - _shareA));
         var smallest = Smallest();
         AddMessages(charges, fits, charges.Max(c => ScaleRounding.RatioErrorPct(c.AG, c.BG, _shareA / (1 - _shareA))), smallest);
-        var vessel = _sheet.Write(
-            "vessel",
-            "Degassing vessel",
-            "3 × largest charge's volume",
-            VesselTimes * charges.Max(c => c.AG + c.BG) / Density,
-            "cm³",
-            "the mix rises to about three times before it collapses",
-            new WorkInput("largest charge", charges.Max(c => c.AG + c.BG), "g")
-        );
+        var largest = Figure.Given("largest charge", charges.Max(c => c.AG + c.BG), "g");
+        var vessel = _sheet
+            .Line(
+                "vessel",
+                "Degassing vessel",
+                VesselTimes * largest / _density,
+                "cm³",
+                "the mix rises to about three times before it collapses"
+            )
+            .Value.Likely;
         return new CastingBatchAnswer(
             NetCm3,
             PouredCm3,
@@ -156,47 +123,58 @@ public sealed class CastingBatch
         );
     }
 
-    private IEnumerable<WorkInput> RatioInputs()
+    private Figure Of(string name, double value) =>
+        Figure.Given($"{name} by {(ByVolume ? "volume" : "weight")}", value, "", "plan/pour.ratio");
+
+    private Figure A => Of("A", _request.Ratio.A);
+
+    private Figure B => Of("B", _request.Ratio.B);
+
+    /// <summary>What they weigh: parts by volume by their densities.</summary>
+    private (Term A, Term B) Weights()
     {
-        yield return new WorkInput("A", _request.Ratio.A, ByVolume ? "parts by volume" : "parts by weight", "plan/pour.ratio");
-        yield return new WorkInput("B", _request.Ratio.B, ByVolume ? "parts by volume" : "parts by weight", "plan/pour.ratio");
-        if (!ByVolume)
-            yield break;
-        yield return new WorkInput("ρA", _request.Ratio.DensityA!.Value, "g/cm³", "plan/pour.ratio");
-        yield return new WorkInput("ρB", _request.Ratio.DensityB!.Value, "g/cm³", "plan/pour.ratio");
+        Figure Rho(string name, double? density) => Figure.Given(name, density!.Value, "g/cm³", "plan/pour.ratio");
+        return ByVolume ? (A * Rho("ρA", _request.Ratio.DensityA), B * Rho("ρB", _request.Ratio.DensityB)) : (A, B);
     }
 
-    private double WriteDensity()
+    private Term ShareOfA()
     {
+        var (a, b) = Weights();
+        return a / (a + b);
+    }
+
+    private Figure WriteDensity()
+    {
+        const string id = "density",
+            name = "Density of the mix",
+            unit = "g/cm³";
         if (_request.SpecificVolumeIn3PerLb is { } v)
-            return _sheet.Write(
-                "density",
-                "Density of the mix",
-                "453.59237 ÷ (specific volume × 16.387064)",
-                GramsPerPound / (v * Cm3PerIn3),
-                "g/cm³",
-                "data sheet; pound and inch by definition",
-                new WorkInput("specific volume", v, "in³/lb", "plan/pour.densityGPerCm3")
-            );
+            return _sheet.Line(id, name, 1 / Figure.Given("specific volume", v, "in³/lb", "plan/pour.densityGPerCm3"), unit, "data sheet");
         if (_request.DensityGPerCm3 is { } given)
-            return _sheet.Write(
-                "density",
-                "Density of the mix",
-                "as given",
-                given,
-                "g/cm³",
-                "data sheet of the resin",
-                new WorkInput("density", given, "g/cm³", "plan/pour.densityGPerCm3")
+            return _sheet.Line(id, name, Figure.Given("density", given, unit, "plan/pour.densityGPerCm3"), unit, "data sheet of the resin");
+        var (a, b) = Weights();
+        return _sheet.Line(id, name, (a + b) / (A + B), unit, "volumes added, no shrink on mixing");
+    }
+
+    private Figure WriteStays(IReadOnlyList<Charge> charges)
+    {
+        var cup = Figure.Given("per cup", _request.CupG, "g");
+        Term Of(IGrouping<int, Charge> alike)
+        {
+            var charge = Figure.Given(
+                $"charge of {Text.Count(alike.Key, "cavity", "cavities")}",
+                _massPerPartG * alike.Key / Density,
+                "cm³"
             );
-        var ratio = _request.Ratio;
-        return _sheet.Write(
-            "density",
-            "Density of the mix",
-            "(A·ρA + B·ρB) ÷ (A + B)",
-            (ratio.A * ratio.DensityA!.Value + ratio.B * ratio.DensityB!.Value) / (ratio.A + ratio.B),
-            "g/cm³",
-            "volumes added, no shrink on mixing",
-            [.. RatioInputs()]
+            var each = cup * (charge / Term.Of(CupCm3, "cm³")).Pow(1.0 / 3);
+            return alike.Count() == 1 ? each : Figure.Given($"charges of {alike.Key}", alike.Count(), "") * each;
+        }
+        return _sheet.Line(
+            "stays",
+            "Stays in cups and funnel",
+            Term.Sum(charges.GroupBy(c => c.Cavities).Select(Of)),
+            "g",
+            "bench practice: 2 to 4 g in a cup of 100 mL; its surface grows slower than its volume"
         );
     }
 
@@ -213,59 +191,61 @@ public sealed class CastingBatch
 
     private void WriteTimes(int cavities, double? working, double? needed)
     {
-        if (working is { } minutes && _request.PotLife is { } pot)
-            _sheet.Write(
+        if (working is not null && _request.PotLife is { } pot)
+        {
+            Figure Known(string name, double value, string unit) => Figure.Given(name, value, unit, "plan/pour.potLifeMin");
+            var at = Figure.Given("T", _request.ResinC ?? pot.AtC, "°C", "plan/pour.resinC");
+            var bulk = Known("m_ref", pot.AtMassG, "g") / Figure.Given("m", _massPerPartG * cavities, "g");
+            _sheet.Line(
                 "working",
                 "Working time of one charge",
-                "pot life × 2^((T_ref − T)/10) × (m_ref ÷ m)^¼ when m > m_ref",
-                minutes,
+                Known("pot life", pot.Minutes, "min") * RuleOfTen.Factor(Known("T_ref", pot.AtC, "°C"), at) * Term.Min(1, bulk).Pow(0.25),
                 "min",
-                Rule,
-                new WorkInput("pot life", pot.Minutes, "min", "plan/pour.potLifeMin"),
-                new WorkInput("T_ref", pot.AtC, "°C", "plan/pour.potLifeMin"),
-                new WorkInput("T", _request.ResinC ?? pot.AtC, "°C", "plan/pour.resinC"),
-                new WorkInput("m_ref", pot.AtMassG, "g", "plan/pour.potLifeMin"),
-                new WorkInput("m", _massPerPartG * cavities, "g")
+                Rule
             );
-        if (needed is { } need && _request.Steps is { } s)
-            _sheet.Write(
+        }
+
+        if (needed is not null && _request.Steps is { } s)
+        {
+            Figure Step(string name, double min, string unit = "min") => Figure.Given(name, min, unit, "plan/pour.steps");
+            var steps =
+                Step("mix", s.MixMin)
+                + Step("degas", s.DegasMin)
+                + Step("load", s.LoadMin)
+                + Step("pour", s.PourMinPerCavity, "min/cavity") * Figure.Given("cavities", cavities, "", "plan/pour.cavitiesPerCharge");
+            _sheet.Line(
                 "needed",
                 "Time needed for one charge",
-                "mix + degas + load + pour × cavities",
-                need,
+                s.SecondDegasMin > 0 ? steps + Step("degas open", s.SecondDegasMin) : steps,
                 "min",
-                "the shop's own steps",
-                new WorkInput("mix", s.MixMin, "min", "plan/pour.steps"),
-                new WorkInput("degas", s.DegasMin, "min", "plan/pour.steps"),
-                new WorkInput("load", s.LoadMin, "min", "plan/pour.steps"),
-                new WorkInput("pour", s.PourMinPerCavity, "min/cavity", "plan/pour.steps"),
-                new WorkInput("cavities", cavities, "", "plan/pour.cavitiesPerCharge")
+                "the shop's own steps"
             );
+        }
     }
 
-    private void WriteCups(double a, double b)
+    /// <summary>What is needed and what stays in the cups, by the ratio; on a scale in whole steps that keep it.</summary>
+    private void WriteCups(double a, double b, Figure? stays)
     {
-        var rounding = _request.ScaleStepG is { } step ? $", in whole steps of {Text.Number(step)} g that keep the ratio" : "";
-        _sheet.Write(
-            "a",
-            "Cup A",
-            "mass × share of A" + rounding,
-            a,
-            "g",
-            "mix ratio",
-            new WorkInput("mass", MassG, "g"),
-            new WorkInput("share of A", _shareA, "share")
-        );
-        _sheet.Write(
-            "b",
-            "Cup B",
-            "mass × (1 − share of A)" + rounding,
-            b,
-            "g",
-            "mix ratio",
-            new WorkInput("mass", MassG, "g"),
-            new WorkInput("share of A", _shareA, "share")
-        );
+        var all = stays is null ? _mass : _mass + stays;
+        Cup("a", "Cup A", all * _ratio, a);
+        Cup("b", "Cup B", all * (1 - _ratio), b);
+
+        void Cup(string id, string name, Term exact, double weighed)
+        {
+            if (_request.ScaleStepG is not { } step)
+                _sheet.Line(id, name, exact, "g", "mix ratio");
+            else
+                _sheet.Found(
+                    "search",
+                    id,
+                    name,
+                    $"{Formula.Words(exact)}, in whole steps of {Text.Number(step)} g that keep the ratio",
+                    weighed,
+                    "g",
+                    "mix ratio",
+                    exact.Figures()
+                );
+        }
     }
 
     /// <summary>As few charges as keep inside pot life, cavities spread evenly; one part a charge when nothing helps.</summary>
@@ -326,16 +306,17 @@ public sealed class CastingBatch
 
     private double? Smallest() =>
         _request.ScaleStepG is { } step
-            ? _sheet.Write(
-                "smallest",
-                "Smallest charge this scale holds to 1 %",
-                "100 steps ÷ smaller share",
-                ScaleRounding.StepsInSmallestCup * step / Math.Min(_shareA, 1 - _shareA),
-                "g",
-                "one step is 1 % of the smaller cup",
-                new WorkInput("step", step, "g", "plan/pour.scaleStepG"),
-                new WorkInput("share of A", _shareA, "share")
-            )
+            ? _sheet
+                .Line(
+                    "smallest",
+                    "Smallest charge this scale holds to 1 %",
+                    ScaleRounding.StepsInSmallestCup
+                        * Figure.Given("step", step, "g", "plan/pour.scaleStepG")
+                        / Term.Min(_ratio, 1 - _ratio),
+                    "g",
+                    "one step is 1 % of the smaller cup"
+                )
+                .Value.Likely
             : null;
 
     private void AddMessages(List<Charge> charges, bool? fits, double ratioError, double? smallest)

@@ -78,53 +78,34 @@ public sealed record CompositeFill(
     {
         choices.Checked();
         var sheet = new Worksheet();
-        var skin = Math.Min(part.VolumeCm3, part.AreaCm2 * choices.SkinMm / 10);
         var hollow = choices.Purpose == FillPurpose.Hollow;
-        var net = hollow
-            ? sheet.Write(
+        var solid = Figure.Given("part", part.VolumeCm3, "cm³", "part");
+        var skin =
+            Figure.Given("area", part.AreaCm2, "cm²", "part") * Figure.Given("skin", choices.SkinMm, "mm", "plan/filledPrint.skinMm");
+        var lattice = Figure.Given("lattice", choices.LatticePct, "%", "plan/filledPrint.latticePct");
+        var pockets = Figure.Given("pockets", choices.PocketCm3, "cm³", "plan/filledPrint.pocketCm3");
+        var room = hollow
+            ? sheet.Line(
                 "hollow",
                 "Hollow to fill",
-                "(part − area × skin) × (1 − lattice)",
-                (part.VolumeCm3 - skin) * (1 - choices.LatticePct / 100),
+                (solid - Term.Min(solid, skin)) * (1 - lattice),
                 "cm³",
-                "the skin is thin against the part",
-                new WorkInput("part", part.VolumeCm3, "cm³", "part"),
-                new WorkInput("area", part.AreaCm2, "cm²", "part"),
-                new WorkInput("skin", choices.SkinMm, "mm", "plan/filledPrint.skinMm"),
-                new WorkInput("lattice", choices.LatticePct, "%", "plan/filledPrint.latticePct")
+                "the skin is thin against the part"
             )
-            : sheet.Write(
-                "hollow",
-                "Pockets to fill",
-                "as given",
-                choices.PocketCm3,
-                "cm³",
-                "measured on the model",
-                new WorkInput("pockets", choices.PocketCm3, "cm³", "plan/filledPrint.pocketCm3")
-            );
+            : sheet.Line("hollow", "Pockets to fill", pockets, "cm³", "measured on the model");
         // A pocket about as wide as deep has an open top of (V ÷ n)^⅔; a hollow is topped up through one hole as wide as a thumb.
-        var openCm2 = hollow ? 3 : choices.Pockets * Math.Pow(net / choices.Pockets, 2 / 3.0);
-        var over = sheet.Write(
+        var count = Figure.Given("number of pockets", choices.Pockets, "", "plan/filledPrint.pockets");
+        var top = hollow ? Term.Of(3, "cm²") : count * (room / count).Pow(2 / 3.0);
+        var standing = sheet.Line(
             "overfill",
             "Standing over, cut off after cure",
-            "open top × overfill",
-            openCm2 * choices.OverfillMm / 10,
+            top * Figure.Given("overfill", choices.OverfillMm, "mm", "plan/filledPrint.overfillMm"),
             "cm³",
-            hollow ? "a fill hole of about 3 cm²" : "pockets about as wide as deep: (volume ÷ n)^⅔ each",
-            new WorkInput("open top", openCm2, "cm²"),
-            new WorkInput("overfill", choices.OverfillMm, "mm", "plan/filledPrint.overfillMm")
+            hollow ? "a fill hole of about 3 cm²" : "pockets about as wide as deep: (volume ÷ n)^⅔ each"
         );
-        var mass = sheet.Write(
-            "fillMass",
-            "Resin in one part",
-            "(hollow + overfill) × density",
-            (net + over) * resin.DensityGPerCm3,
-            "g",
-            "definition of density",
-            new WorkInput("hollow", net, "cm³"),
-            new WorkInput("overfill", over, "cm³"),
-            new WorkInput("density", resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId")
-        );
+        var density = Figure.Given("density", resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId");
+        var mass = sheet.Line("fillMass", "Resin in one part", (room + standing) * density, "g", "definition of density").Value.Likely;
+        var (net, over) = (room.Value.Likely, standing.Value.Likely);
         var printG = (part.VolumeCm3 - net) * print.DensityGPerCm3;
         var bond = Bond.Between(print.Polymer, resin.Polymer);
         return new CompositeFill(

@@ -24,16 +24,11 @@ public static class Bubble
             "an absolute pressure is more than nothing; add 101.325 to a gauge reading"
         );
         var sheet = new Worksheet();
-        var ratio = sheet.Write(
-            "bubble",
-            "Diameter of a bubble, of what it was",
-            "(p₁ ÷ p₂)^⅓, absolute pressures",
-            Math.Cbrt(request.FromKpaAbs / request.ToKpaAbs),
-            "×",
-            "Boyle's law",
-            new WorkInput("p₁", request.FromKpaAbs, "kPa"),
-            new WorkInput("p₂", request.ToKpaAbs, "kPa", "plan/filling.pressureKpa")
+        var (from, to) = (
+            Figure.Given("p₁, absolute", request.FromKpaAbs, "kPa"),
+            Figure.Given("p₂, absolute", request.ToKpaAbs, "kPa", "plan/filling.pressureKpa")
         );
+        var ratio = sheet.Line("bubble", "Diameter of a bubble, of what it was", (from / to).Pow(1.0 / 3), "×", "Boyle's law").Value.Likely;
         return new BubbleAnswer(ratio, sheet.Lines);
     }
 }

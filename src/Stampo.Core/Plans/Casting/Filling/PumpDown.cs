@@ -17,18 +17,18 @@ public static class PumpDown
         Check.Between(request.FromMbar, 0.001, 10_000, "fromMbar", "mbar", "an absolute pressure");
         Check.Between(request.ToMbar, 0.001, request.FromMbar, "toMbar", "mbar", "pumping down ends below where it began");
         var sheet = new Worksheet();
-        var seconds = sheet.Write(
-            "pumpDown",
-            "Pump-down",
-            "60 × V ÷ S × ln(p₀ ÷ p₁)",
-            60 * request.VolumeL / request.SpeedLPerMin * Math.Log(request.FromMbar / request.ToMbar),
-            "s",
-            "ideal gas, constant pump speed, no leak; boiling resin takes longer",
-            new WorkInput("V", request.VolumeL, "L", "brief/equipment"),
-            new WorkInput("S", request.SpeedLPerMin, "L/min", "brief/equipment"),
-            new WorkInput("p₀", request.FromMbar, "mbar"),
-            new WorkInput("p₁", request.ToMbar, "mbar")
-        );
+        Figure Known(string name, double value, string unit, string? at = null) => Figure.Given(name, value, unit, at);
+        var seconds = sheet
+            .Line(
+                "pumpDown",
+                "Pump-down",
+                Known("volume", request.VolumeL, "L", "brief/equipment")
+                    / Known("speed of the pump", request.SpeedLPerMin, "L/min", "brief/equipment")
+                    * Term.Ln(Known("p₀", request.FromMbar, "mbar") / Known("p₁", request.ToMbar, "mbar")),
+                "s",
+                "ideal gas, constant pump speed, no leak; boiling resin takes longer"
+            )
+            .Value.Likely;
         return new PumpDownAnswer(seconds, sheet.Lines);
     }
 }

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
@@ -11,7 +12,10 @@ namespace Stampo.Core.Plans.Casting.Life;
 /// <summary>One thing that shortens or lengthens the life, and by how much.</summary>
 public sealed record LifeFactor(string Name, double Times, string Why, string? ChangeAt = null);
 
-public sealed record MoldLife(ThreePoint Shots, ThreePoint Base, IReadOnlyList<LifeFactor> Factors, WorkLine Working);
+public sealed record MoldLife(ThreePoint Base, IReadOnlyList<LifeFactor> Factors, [property: JsonIgnore] Figure Figure)
+{
+    public ThreePoint Shots => Figure.Value;
+}
 
 /// <summary>What wears a soft mold besides its own material.</summary>
 /// <param name="Resin">What is cast in it.</param>
@@ -81,22 +85,16 @@ public static class SoftMoldLife
         var (rate, school) = (job.Rate(method.LifeKey!), job.Brief.Schools.MoldLife);
         wear = wear with { InSilicone = method.Into == PouredInto.SiliconeMold };
         if (school == LifeSchool.Between || !wear.InSilicone)
-            return Of(rate.Value, rate.AsInput(), wear, method.LifeCountsHeat);
+            return Of(rate.Figure, wear, method.LifeCountsHeat);
         var trusted = Base(rate.Value, school, method.Split == SplitSchool.Hybrid);
-        var said = new WorkInput(
-            $"{rate.Name}, {school.ToString().ToLowerInvariant()} school",
-            trusted,
-            rate.Unit,
-            "brief/schools.moldLife"
-        );
-        return Of(trusted, said, wear, method.LifeCountsHeat);
+        var name = $"{rate.Name}, {school.ToString().ToLowerInvariant()} school";
+        return Of(Figure.Given(name, trusted, rate.Unit, "brief/schools.moldLife"), wear, method.LifeCountsHeat);
     }
 
     /// <param name="usual">Base range, in shots.</param>
-    /// <param name="baseInput">Where the base comes from.</param>
     /// <param name="wear">What wears it.</param>
     /// <param name="countsHeat">The base already is that of a mold emptied warm.</param>
-    public static MoldLife Of(ThreePoint usual, WorkInput baseInput, MoldWear wear, bool countsHeat = false)
+    public static MoldLife Of(Figure usual, MoldWear wear, bool countsHeat = false)
     {
         List<LifeFactor> factors = [ResinFactor(wear), UndercutFactor(wear.Undercut)];
         if (wear.SlenderCores > 0)
@@ -114,17 +112,15 @@ public static class SoftMoldLife
             factors.Add(
                 new("condensation silicone", 0.7, "urethane wears it sooner than addition-cure silicone", "plan/silicone.supplyId")
             );
-        var shots = usual * factors.Aggregate(1.0, (product, factor) => product * factor.Times);
-        var working = new WorkLine(
-            "life",
-            "Shots from one mold",
-            $"base × {string.Join(" × ", factors.Select(f => f.Name))}",
-            [baseInput, .. factors.Select(f => new WorkInput(f.Name, f.Times, "×", f.ChangeAt))],
-            shots,
-            "shots",
-            "workshop schools and factors; the shop's own records replace them"
+        var shots = factors.Aggregate(
+            (Term)usual,
+            (product, factor) => product * Figure.Given(factor.Name, factor.Times, "×", factor.ChangeAt)
         );
-        return new MoldLife(shots, usual, factors, working);
+        return new MoldLife(
+            usual.Value,
+            factors,
+            shots.As("life", "Shots from one mold", "shots", "workshop schools and factors; the shop's own records replace them")
+        );
     }
 
     /// <summary>

@@ -86,39 +86,26 @@ public sealed record OrderPlan(
         choices.Checked();
         var wanted = choices.Parts ?? parts;
         var sheet = new Worksheet();
-        var shots = (int)
-            sheet.Write(
-                "shots",
-                "Shots",
-                "parts ÷ (cavities × yield), rounded up",
-                Math.Ceiling(wanted / (cavities * yield.Value.Likely) - 1e-9),
-                "shots",
-                "shots are whole",
-                new WorkInput("parts", wanted, "parts", "plan/order.parts"),
-                new WorkInput("cavities", cavities, ""),
-                new WorkInput("yield", yield.Value.Likely, "share", $"rates/{yield.Key}")
-            );
-        var kg = sheet.Write(
+        var ordered = Figure.Given("parts", wanted, "parts", "plan/order.parts");
+        var all = sheet.Line(
+            "shots",
+            "Shots",
+            Term.Ceiling(ordered / (Figure.Given("cavities", cavities, "", "plan/pour.cavities") * yield.Figure.Likely)),
+            "shots",
+            "shots are whole"
+        );
+        var shots = (int)all.Value.Likely;
+        var resin = sheet.Line(
             "orderKg",
             "Resin for the order",
-            "shots × weighed ÷ 1000",
-            shots * shot.WeighedG / 1000,
+            all * Figure.Given("weighed for a shot", shot.WeighedG, "g"),
             "kg",
-            "each shot as the batch card has it",
-            new WorkInput("shots", shots, ""),
-            new WorkInput("weighed", shot.WeighedG, "g")
+            "each shot as the batch card has it"
         );
+        var kg = resin.Value.Likely;
         var packs = Planning.Packs.For(kg, choices.PacksKg);
-        var left = sheet.Write(
-            "leftKg",
-            "Left over",
-            "packs − resin",
-            packs.Sum(p => p.Count * p.PackKg) - kg,
-            "kg",
-            "least left over, then fewest packs",
-            new WorkInput("packs", packs.Sum(p => p.Count * p.PackKg), "kg", "plan/order.packsKg"),
-            new WorkInput("resin", kg, "kg")
-        );
+        var bought = Figure.Given("packs", packs.Sum(p => p.Count * p.PackKg), "kg", "plan/order.packsKg");
+        var left = sheet.Line("leftKg", "Left over", bought - resin, "kg", "least left over, then fewest packs").Value.Likely;
         int? fills = choices.SyringeMl is { } ml ? (int)Math.Ceiling(shot.PouredCm3 / ml - 1e-9) : null;
         var sets = lifeShots is { } life ? (int)Math.Ceiling(shots / life - 1e-9) : 1;
         return new OrderPlan(

@@ -88,9 +88,8 @@ public sealed record PatternPlan(
         double[] target = [.. PrintCost.SidesMm(job).Select(side => side * scale.Likely)];
         var finish = PrintCost.FinishHours(job);
         var (show, back) = (job.Part.ShowAreaDm2, Math.Max(0, job.Part.AreaCm2 / 100 - job.Part.ShowAreaDm2));
-        var showH = sheet.Write("showH", "Finish the show side", finish.Formula, finish.Value, "h", "rate card", finish.Inputs).Likely;
-        var norm = job.Rate("pattern.back");
-        var backH = sheet.Write("backH", "Clean the back so that it releases", "norm", norm.Value, "h", "rate card", norm.AsInput()).Likely;
+        var showH = sheet.Line("showH", "Finish the show side", finish, "h", "rate card").Value.Likely;
+        var backH = sheet.Line("backH", "Clean the back so that it releases", job.Figure("pattern.back"), "h", "rate card").Value.Likely;
         List<HolePlan> slender = choices.SoftCores ? [] : [.. job.Part.Slenders.Select(Planned)];
         return new PatternPlan(
             Inhibition.Of(choices.Material, cure, choices.PostCured, choices.Sealed, choices.DabPassed),
@@ -117,9 +116,7 @@ public sealed record PatternPlan(
             return null;
         var process = choices.Material == PatternMaterial.PrintedResin ? PrintProcess.Resin : PrintProcess.Extrusion;
         var hours = new PrintBuild(job, PrintCost.SidesMm(job), job.Part.VolumeCm3, process).Hours(count);
-        return sheet
-            .Write("patternPrintH", "Printer time of all patterns", hours.Formula, hours.Value, "h", "rate card", hours.Inputs)
-            .Likely;
+        return sheet.Line("patternPrintH", "Printer time of all patterns", hours.Made!, "h", "rate card").Value.Likely;
     }
 
     /// <summary>Prime, wet-sand with a block, again: by grade.</summary>

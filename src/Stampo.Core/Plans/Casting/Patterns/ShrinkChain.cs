@@ -20,19 +20,15 @@ public static class ShrinkChain
 
     /// <summary>The scale of a chain whose steps are ranges, with its working; the likely one is what the master is made by.</summary>
     public static ThreePoint Scale(IReadOnlyList<ShrinkStep> steps, Worksheet sheet) =>
-        sheet.Write(
-            "scale",
-            "Scale of the master",
-            "1 / Π(1 − sᵢ/100)",
-            new ThreePoint(
-                Of([.. steps.Select(s => s.Pct.Low)]),
-                Of([.. steps.Select(s => s.Pct.Likely)]),
-                Of([.. steps.Select(s => s.Pct.High)])
-            ),
-            "×",
-            "each shrink taken off the size before it; the first article settles it",
-            [.. steps.Select(s => new WorkInput(s.Name, s.Pct, "%"))]
-        );
+        Line(steps, sheet, "each shrink taken off the size before it; the first article settles it");
+
+    private static ThreePoint Line(IReadOnlyList<ShrinkStep> steps, Worksheet sheet, string source)
+    {
+        var left = steps.Aggregate((Term)1, (size, step) => size.IsOne ? 1 - Of(step) : size * (1 - Of(step)));
+        return sheet.Line("scale", "Scale of the master", 1 / left, "×", source).Value;
+
+        static Figure Of(ShrinkStep step) => Figure.Given(step.Name, step.Pct, "%");
+    }
 
     /// <summary>
     /// What a silicone mold does between the temperature it was cured at and the one it is cast at: α·(T_cure − T_cast). Cured warm and
@@ -59,15 +55,8 @@ public static class ShrinkChain
         for (var i = 0; i < steps.Count; i++)
             Check.Between(steps[i], -5, 20, $"linearShrinkPct[{i}]", "%", "nothing that is molded shrinks more; a swelling is negative");
         var sheet = new Worksheet();
-        var scale = sheet.Write(
-            "scale",
-            "Scale of the master",
-            "1 / Π(1 − sᵢ/100)",
-            Of(steps),
-            "×",
-            "each shrink taken off the size before it",
-            [.. steps.Select((s, i) => new WorkInput($"shrink {i + 1}", s, "%"))]
-        );
+        var named = steps.Select((s, i) => new ShrinkStep($"shrink {i + 1}", s));
+        var scale = Line([.. named], sheet, "each shrink taken off the size before it").Likely;
         return new ShrinkScaleAnswer(scale, sheet.Lines);
     }
 }

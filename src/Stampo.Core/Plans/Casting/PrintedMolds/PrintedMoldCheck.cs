@@ -42,21 +42,17 @@ public sealed class PrintedMoldCheck
     {
         var solid = Solid();
         var hours = Build(solid).Hours(IsShell ? 1 : _shape.PiecesOfBlock * _shape.Blocks);
-        var kg = PrintCost.MaterialKg(_job, solid, _print.DensityGPerCm3);
-        _sheet.Write("moldPrintH", "Printer time of one mold", hours.Formula, hours.Value, "h", "the shop's norms", hours.Inputs);
-        var (machine, resin) = (_job.Rate("print.machine"), _job.Rate("print.patternResin"));
-        var price = _sheet.Write(
-            "moldPrice",
-            "One mold off the printer",
-            "hours × machine + kg × resin",
-            hours.Value * machine.Value + kg.Value * resin.Value,
-            "€",
-            "rate card",
-            new WorkInput("hours", hours.Value, "h"),
-            machine.AsInput(),
-            new WorkInput("resin", kg.Value, "kg"),
-            resin.AsInput()
-        );
+        var printer = _sheet.Line("moldPrintH", "Printer time of one mold", hours.Made!, "h", "the shop's norms");
+        var resin = PrintCost.MaterialKg(_job, solid, _print.DensityGPerCm3).As("moldKg", "Resin of one mold", "kg", "with its support");
+        var price = _sheet
+            .Line(
+                "moldPrice",
+                "One mold off the printer",
+                printer * _job.Figure("print.machine") + resin * _job.Figure("print.patternResin"),
+                "€",
+                "rate card"
+            )
+            .Value;
         var peak = Exotherm.PeakC(_job.Material, _job.Part.SectionMm, resinC, _sheet);
         var ratio = _kind.IsBroken() ? BreakRatio() : null;
         var inhibition =

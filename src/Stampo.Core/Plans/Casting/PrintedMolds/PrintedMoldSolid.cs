@@ -16,6 +16,16 @@ public static class PrintedMoldSolid
     public static double Cm3(PartFacts part, double wallMm) =>
         Math.Max(1, (part.LengthMm + 2 * wallMm) * (part.WidthMm + 2 * wallMm) * (part.HeightMm + 2 * wallMm) / 1000 - part.VolumeCm3);
 
+    /// <summary>The same in a formula.</summary>
+    public static Figure Of(PartFacts part, double wallMm)
+    {
+        var wall = Figure.Given("wall", wallMm, "mm");
+        Term Side(string name, double mm) => Figure.Given(name, mm, "mm", "part") + 2 * wall;
+        var block = Side("length", part.LengthMm) * Side("width", part.WidthMm) * Side("height", part.HeightMm);
+        return Term.Max(Term.Of(1, "cm³"), block - Figure.Given("part", part.VolumeCm3, "cm³", "part"))
+            .As("moldSolid", "Solid of both halves", "cm³", "block around the part");
+    }
+
     public static IReadOnlyList<WorkInput> Inputs(PartFacts part, double wallMm) =>
         [
             new("length", part.LengthMm, "mm", "part"),

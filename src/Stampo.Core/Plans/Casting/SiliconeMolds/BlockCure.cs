@@ -46,29 +46,21 @@ public sealed record BlockCure(
         var sheet = new Worksheet();
         var cure = CureTime.Of(new CureTimeRequest(silicone.CureH, atC));
         sheet.Take(cure.Working);
-        var warm =
+        var middle =
             atC <= OvenFromC
-                ? 0
-                : sheet.Write(
+                ? null
+                : sheet.Line(
                     "warmUp",
                     "Until the middle of the block is warm",
-                    "s² ÷ (π² × α) × ln[(4/π) ÷ 0.1] ÷ 3600",
-                    WarmUpHours(leastSideMm),
+                    WarmUp(leastSideMm),
                     "h",
-                    "heat into a slab, mid-plane to nine tenths, first term",
-                    new WorkInput("s, least side of the block", leastSideMm, "mm"),
-                    new WorkInput("α", DiffusivityMm2PerS, "mm²/s")
+                    "heat into a slab, mid-plane to nine tenths, first term"
                 );
-        var hours = sheet.Write(
-            "blockCure",
-            "In the mold box",
-            "cure + warm-up",
-            cure.Hours + warm,
-            "h",
-            "a thick block cures when its middle has",
-            new WorkInput("cure", cure.Hours, "h"),
-            new WorkInput("warm-up", warm, "h")
-        );
+        var cured = Figure.Given("cure", cure.Hours, "h", "plan/silicone.cureC");
+        var hours = sheet
+            .Line("blockCure", "In the mold box", middle is null ? cured : cured + middle, "h", "a thick block cures when its middle has")
+            .Value.Likely;
+        var warm = middle?.Value.Likely ?? 0;
         var (limit, of) = Limit(silicone, pattern);
         return new BlockCure(
             hours,
@@ -95,8 +87,12 @@ public sealed record BlockCure(
     }
 
     /// <summary>Hours until the middle of a block is nine tenths warm.</summary>
-    public static double WarmUpHours(double leastSideMm) =>
-        leastSideMm * leastSideMm / (Math.PI * Math.PI * DiffusivityMm2PerS) * Math.Log(4 / Math.PI / LeftCold) / 3600;
+    public static double WarmUpHours(double leastSideMm) => WarmUp(leastSideMm).In("h").Likely;
+
+    private static Term WarmUp(double leastSideMm) =>
+        Figure.Given("least side of the block", leastSideMm, "mm").Pow(2)
+        / (Math.PI * Math.PI * Figure.Given("diffusivity", DiffusivityMm2PerS, "mm²/s"))
+        * Term.Ln(4 / Math.PI / LeftCold);
 
     private static (double, string) Limit(Silicone silicone, PatternMaterial pattern)
     {

@@ -23,7 +23,11 @@ public sealed record BlockLayout(
     public double RunnerCm3 => RunnerMm * Math.PI * RunnerBoreMm * RunnerBoreMm / 4 / 1000;
 
     /// <summary>All round the part: 0.12 of its longest side, not less than 20 and not more than 40 mm.</summary>
-    public static double UsualWallMm(double longestMm) => Math.Min(40, Math.Max(20, 0.12 * longestMm));
+    public static double UsualWallMm(double longestMm) => Math.Min(MostWallMm, Math.Max(LeastWallMm, WallShare * longestMm));
+
+    internal const double MostWallMm = 40,
+        LeastWallMm = 20,
+        WallShare = 0.12;
 
     /// <summary>The columns and rows that need least silicone; among equals the squarest.</summary>
     public static BlockLayout Of(double[] partMm, int count, double wallMm, double spacingMm) =>

@@ -54,28 +54,19 @@ public static class CureTime
                 "atC"
             );
         var sheet = new Worksheet();
-        var hours = sheet.Write(
-            "hours",
-            "Cure",
-            "t_ref × 2^((T_ref − T) ÷ 10)",
-            request.RefHours * RuleOfTen.Factor(request.RefC, request.AtC),
-            "h",
-            RuleOfTen.Source,
-            new WorkInput("t_ref", request.RefHours, "h"),
-            new WorkInput("T_ref", request.RefC, "°C"),
-            new WorkInput("T", request.AtC, "°C", "plan/silicone.cureC")
-        );
-        var shrink = sheet.Write(
-            "heatShrink",
-            "Shrink locked in by heat",
-            "(T − T_ref) × expansion, none when cooler",
-            Math.Max(0, request.AtC - request.RefC) * request.ExpansionPctPerC,
-            "%",
-            "linear expansion of mold silicone, typical",
-            new WorkInput("T", request.AtC, "°C", "plan/silicone.cureC"),
-            new WorkInput("T_ref", request.RefC, "°C"),
-            new WorkInput("expansion", request.ExpansionPctPerC, "%/°C")
-        );
+        var (at, from) = (Figure.Given("T", request.AtC, "°C", "plan/silicone.cureC"), Figure.Given("T_ref", request.RefC, "°C"));
+        var hours = sheet
+            .Line("hours", "Cure", Figure.Given("t_ref", request.RefHours, "h") * RuleOfTen.Factor(from, at), "h", RuleOfTen.Source)
+            .Value.Likely;
+        var shrink = sheet
+            .Line(
+                "heatShrink",
+                "Shrink locked in by heat",
+                Term.Max(Term.Of(0, "K"), at - from) * Figure.Given("expansion", request.ExpansionPctPerC, "%/K"),
+                "%",
+                "linear expansion of mold silicone, typical"
+            )
+            .Value.Likely;
         return new CureTimeAnswer(hours, shrink, [.. Messages(shrink)], sheet.Lines);
     }
 

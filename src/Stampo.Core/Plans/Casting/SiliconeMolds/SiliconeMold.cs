@@ -67,81 +67,58 @@ public sealed class SiliconeMold
     private SiliconeMoldAnswer Answer()
     {
         var box = _layout.BoxMm;
-        _sheet.Write(
+        var longest = Figure.Given("longest side", _request.PartBboxMm.Max(), "mm", "part");
+        var wall = _sheet.Line(
             "wall",
             "Silicone all round",
-            _request.WallMm is null ? "0.12 × longest side, between 20 and 40 (12 on a rigid back)" : "as given",
-            _layout.WallMm,
+            _request.WallMm is not null || _request.School == SplitSchool.Hybrid
+                ? Figure.Given("wall, as given", _layout.WallMm, "mm", "plan/silicone.wallMm")
+                : Term.Min(
+                    Term.Of(BlockLayout.MostWallMm, "mm"),
+                    Term.Max(Term.Of(BlockLayout.LeastWallMm, "mm"), BlockLayout.WallShare * longest)
+                ),
             "mm",
-            "less tears and bows, more wastes silicone",
-            new WorkInput("longest side", _request.PartBboxMm.Max(), "mm", "part")
+            "less tears and bows, more wastes silicone"
         );
-        _sheet.Write(
+        Figure Side(string name, double mm) => Figure.Given(name, mm, "mm", "plan/silicone.wallMm");
+        var inside = _sheet.Line(
             "box",
             "Inside of the box",
-            "x × y × z ÷ 1000, each side the parts with their spacing + 2 × wall",
-            _layout.BoxCm3,
+            Side("x", box[0]) * Side("y", box[1]) * Side("z", box[2]),
             "cm³",
-            "handed down by the box drawing",
-            new WorkInput("x", box[0], "mm"),
-            new WorkInput("y", box[1], "mm"),
-            new WorkInput("z", box[2], "mm"),
-            new WorkInput("wall", _layout.WallMm, "mm", "plan/silicone.wallMm")
+            "each side the parts with their spacing and twice the wall"
         );
-        var silicone = _sheet.Write(
+        var patterns = Figure.Given("patterns", _request.Count, "", "plan/pour.cavities");
+        var solid = _sheet.Line(
             "silicone",
             "Silicone in the box",
-            "box − patterns × part − gates − runner",
-            _layout.BoxCm3 - InsideCm3,
+            inside
+                - patterns * Figure.Given("part", _request.PartVolumeCm3, "cm³", "part")
+                - Figure.Given("gates", _request.GatesCm3, "cm³", "plan/pour.extraCm3PerPart")
+                - Figure.Given("runner", _layout.RunnerCm3, "cm³"),
             "cm³",
-            "what is not part is silicone",
-            new WorkInput("box", _layout.BoxCm3, "cm³"),
-            new WorkInput("patterns", _request.Count, "", "plan/pour.cavities"),
-            new WorkInput("part", _request.PartVolumeCm3, "cm³", "part"),
-            new WorkInput("gates", _request.GatesCm3, "cm³", "plan/pour.extraCm3PerPart"),
-            new WorkInput("runner", _layout.RunnerCm3, "cm³")
+            "what is not part is silicone"
         );
-        var mass = _sheet.Write(
+        var density = Figure.Given("density of the silicone", _request.DensityGPerCm3, "g/cm³", "plan/silicone.supplyId");
+        var loss = Figure.Given("loss", _request.LossPct, "%", "plan/silicone.lossPct");
+        var mixed = _sheet.Line(
             "siliconeMass",
             "Silicone to mix",
-            "silicone × density × (1 + loss)",
-            silicone * _request.DensityGPerCm3 * Gross,
+            solid * density * (1 + loss),
             "g",
-            "loss stays in the bucket and on the walls",
-            new WorkInput("silicone", silicone, "cm³"),
-            new WorkInput("density", _request.DensityGPerCm3, "g/cm³", "plan/silicone.supplyId"),
-            new WorkInput("loss", _request.LossPct, "%", "plan/silicone.lossPct")
+            "loss stays in the bucket and on the walls"
         );
-        _sheet.Write(
-            "siliconeA",
-            "Silicone, base",
-            "mass × share of A",
-            mass * _shareA,
-            "g",
-            "mix ratio",
-            new WorkInput("mass", mass, "g"),
-            new WorkInput("share of A", _shareA, "share")
-        );
-        _sheet.Write(
-            "siliconeB",
-            "Silicone, curing part",
-            "mass × (1 − share of A)",
-            mass * (1 - _shareA),
-            "g",
-            "mix ratio",
-            new WorkInput("mass", mass, "g"),
-            new WorkInput("share of A", _shareA, "share")
-        );
-        var vessel = _sheet.Write(
+        var share = Figure.Given("share of A", _shareA, "share");
+        _sheet.Line("siliconeA", "Silicone, base", mixed * share, "g", "mix ratio");
+        _sheet.Line("siliconeB", "Silicone, curing part", mixed * (1 - share), "g", "mix ratio");
+        var bucket = _sheet.Line(
             "siliconeVessel",
             _request.Degas == SiliconeDegas.SawTooth ? "Vessel to degas it in, flooded in time" : "Vessel to degas it at once",
-            $"{VesselTimes:0} × mass ÷ density",
-            VesselTimes * mass / _request.DensityGPerCm3,
+            VesselTimes * mixed / density,
             "cm³",
-            "it rises to about four times before it collapses; half of that when it is flooded in time",
-            new WorkInput("mass", mass, "g"),
-            new WorkInput("density", _request.DensityGPerCm3, "g/cm³")
+            "it rises to about four times before it collapses; half of that when it is flooded in time"
         );
+        var (silicone, mass, vessel) = (solid.Value.Likely, mixed.Value.Likely, bucket.Value.Likely);
         var pours = Pours(silicone);
         var clock = Clock();
         return new SiliconeMoldAnswer(
@@ -167,18 +144,22 @@ public sealed class SiliconeMold
             return [Pour("One pour", silicone)];
         var height = _request.PartBboxMm[2];
         var parting = _request.Parting ?? new PartingPlane(height / 2, _request.PartVolumeCm3 / 2);
-        var first = _layout.BoxMm[0] * _layout.BoxMm[1] * (_layout.WallMm + parting.HeightMm) / 1000 - _request.Count * parting.BelowCm3;
-        _sheet.Write(
-            "firstPour",
-            "First pour, below the parting plane",
-            "x × y × (wall + plane) ÷ 1000 − patterns × part below",
-            first,
-            "cm³",
-            "the part lies in its bedding above the plane; gates belong to the second pour",
-            new WorkInput("plane over the lowest point", parting.HeightMm, "mm", "plan/silicone.partingMm"),
-            new WorkInput("part below", parting.BelowCm3, "cm³", "part"),
-            new WorkInput("patterns", _request.Count, "")
-        );
+        var patterns = Figure.Given("patterns", _request.Count, "", "plan/pour.cavities");
+        var first = _sheet
+            .Line(
+                "firstPour",
+                "First pour, below the parting plane",
+                Figure.Given("x", _layout.BoxMm[0], "mm")
+                    * Figure.Given("y", _layout.BoxMm[1], "mm")
+                    * (
+                        Figure.Given("wall", _layout.WallMm, "mm", "plan/silicone.wallMm")
+                        + Figure.Given("plane over the lowest point", parting.HeightMm, "mm", "plan/silicone.partingMm")
+                    )
+                    - patterns * Figure.Given("part below", parting.BelowCm3, "cm³", "part"),
+                "cm³",
+                "the part lies in its bedding above the plane; gates belong to the second pour"
+            )
+            .Value.Likely;
         return [Pour("First half", first), Pour("Second half", silicone - first)];
     }
 
@@ -203,19 +184,19 @@ public sealed class SiliconeMold
         if (_request.PotLifeMin is not { } life)
             return null;
         var s = StepsBy(_request.Degas, _request.Steps);
-        var needed = _sheet.Write(
-            "siliconeClock",
-            "From mixing to the end of the second degassing",
-            "mix + first degas + pour + second degas",
-            s.MixMin + s.FirstDegasMin + s.PourMin + s.SecondDegasMin,
-            "min",
-            "pot life starts at mixing",
-            new WorkInput("mix", s.MixMin, "min", "plan/silicone.steps"),
-            new WorkInput("first degas", s.FirstDegasMin, "min", "plan/silicone.steps"),
-            new WorkInput("pour", s.PourMin, "min", "plan/silicone.steps"),
-            new WorkInput("second degas", s.SecondDegasMin, "min", "plan/silicone.steps"),
-            new WorkInput("pot life", life, "min", "plan/silicone.supplyId")
-        );
+        Figure Step(string name, double min) => Figure.Given(name, min, "min", "plan/silicone.steps");
+        var needed = _sheet
+            .Line(
+                "siliconeClock",
+                "From mixing to the end of the second degassing",
+                Step("mix", s.MixMin)
+                    + Step("first degas", s.FirstDegasMin)
+                    + Step("pour", s.PourMin)
+                    + Step("second degas", s.SecondDegasMin),
+                "min",
+                "pot life starts at mixing"
+            )
+            .Value.Likely;
         return new PotClock(life, needed);
     }
 

@@ -157,8 +157,8 @@ public sealed record ZonesPlan(CastingBatchAnswer First, IReadOnlyList<PlannedZo
         if (from <= above || from >= height)
             throw new RefusalException(
                 "zone.height",
-                $"A zone at {Text.Number(from)} mm: the part stands {Text.Number(height)} mm high as cast, and each zone begins over the one "
-                    + $"before it ({Text.Number(above)} mm). Put the zones in the order they are poured.",
+                $"A zone at {Text.Number(from)} mm: the part stands {Text.Number(height)} mm high as cast, and each zone begins over the "
+                    + $"one before it ({Text.Number(above)} mm). Put the zones in the order they are poured.",
                 $"zones[{index}].fromMm"
             );
     }
@@ -261,7 +261,8 @@ public sealed record ZonesPlan(CastingBatchAnswer First, IReadOnlyList<PlannedZo
             yield return new(
                 Severity.Note,
                 "zone-declared",
-                $"The part was declared, not read: {name} is counted by its share of the height. Fill a mold with water to the line to know."
+                $"The part was declared, not read: {name} is counted by its share of the height. Fill a mold with "
+                    + "water to the line to know."
             );
     }
 }

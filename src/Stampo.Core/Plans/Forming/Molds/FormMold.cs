@@ -51,13 +51,9 @@ public abstract class FormMold
     public static FormMold? Find(string id) => All.FirstOrDefault(m => m.Id == id);
 
     /// <summary>Board with room for a base and for cutting.</summary>
-    protected static Amount BoardDm3(Job job) =>
-        new(
-            job.Part.BoxCm3 / 1000 * 1.3,
-            "dm³",
-            "box × 1.3 for base and cutting room",
-            new WorkInput("box", job.Part.BoxCm3, "cm³", "part")
-        );
+    protected static Term BoardDm3(Job job) => job.BoxCm3() * BaseAndRoom;
+
+    private const double BaseAndRoom = 1.3;
 
     /// <summary>A negative of board: machined, smoothed, parted; it serves every mold cast in it.</summary>
     protected static void AddNegative(CostBook book, Job job) =>
@@ -65,10 +61,9 @@ public abstract class FormMold
 
     protected static CostBook AddBoard(CostBook book, Job job, ChargedOn on, string board, string machine) =>
         book.Add(on, board, BoardDm3(job), "form.board")
-            .Add(on, machine, Amount.Of(job.Rate("form.machineHours"), job.Part.ShowAreaDm2, "surface"), "labour.toolmaker");
+            .Add(on, machine, job.Figure("form.machineHours") * FaceDm2(job), "labour.toolmaker");
 
-    protected static Amount FaceDm2(Job job) =>
-        new(job.Part.ShowAreaDm2, "dm²", "one side of the part", new WorkInput("surface", job.Part.ShowAreaDm2, "dm²", "part"));
+    protected static Figure FaceDm2(Job job) => Figure.Given("one side of the part", job.Part.ShowAreaDm2, "dm²", "part");
 }
 
 /// <summary>Machined from glued layers of board and sealed.</summary>
@@ -85,7 +80,7 @@ public sealed class BoardMold : FormMold
 
     public override void AddTo(CostBook book, Job job) =>
         AddBoard(book, job, ChargedOn.Tool, "Board", "Machine and seal")
-            .Add(ChargedOn.Tool, "Glue up, vents, mount", Amount.Of(job.Rate("form.jointHours")), "labour.bench");
+            .Add(ChargedOn.Tool, "Glue up, vents, mount", job.Figure("form.jointHours"), "labour.bench");
 }
 
 /// <summary>Hard plaster poured into a negative of board.</summary>
@@ -105,7 +100,7 @@ public sealed class PlasterMold : FormMold
     {
         AddNegative(book, job);
         book.Add(ChargedOn.Tool, "Plaster", BoardDm3(job), "form.plaster.price")
-            .Add(ChargedOn.Tool, "Pour, scrape, mount", Amount.Of(job.Rate("form.plaster.hours")), "labour.bench");
+            .Add(ChargedOn.Tool, "Pour, scrape, mount", job.Figure("form.plaster.hours"), "labour.bench");
     }
 }
 
@@ -127,13 +122,8 @@ public sealed class EpoxyGlassMold : FormMold
     {
         AddNegative(book, job);
         book.Add(ChargedOn.Tool, "Epoxy and glass", FaceDm2(job), "form.epoxyGlass.price")
-            .Add(
-                ChargedOn.Tool,
-                "Lay up, back, trim",
-                Amount.Of(job.Rate("form.epoxyGlass.hours"), job.Part.ShowAreaDm2, "surface"),
-                "labour.bench"
-            )
-            .Add(ChargedOn.Tool, "Vents, mount", Amount.Of(job.Rate("form.jointHours")), "labour.bench");
+            .Add(ChargedOn.Tool, "Lay up, back, trim", job.Figure("form.epoxyGlass.hours") * FaceDm2(job), "labour.bench")
+            .Add(ChargedOn.Tool, "Vents, mount", job.Figure("form.jointHours"), "labour.bench");
     }
 }
 
@@ -155,13 +145,16 @@ public sealed class CastResinMold : FormMold
     {
         AddNegative(book, job);
         book.Add(ChargedOn.Tool, "Filled resin", BoardDm3(job), "form.resin.price")
-            .Add(ChargedOn.Tool, "Release, pour, open, mount", Amount.Of(job.Rate("form.resin.hours")), "labour.bench");
+            .Add(ChargedOn.Tool, "Release, pour, open, mount", job.Figure("form.resin.hours"), "labour.bench");
     }
 }
 
 /// <summary>Cast by a foundry from a pattern, with pipes cast in.</summary>
 public sealed class CastAluminiumMold : FormMold
 {
+    /// <summary>It is cast hollow behind its face.</summary>
+    private const double HollowBehind = 0.6;
+
     public override string Id => "cast-aluminium";
     public override string Name => "Cast aluminium, tempered";
     public override double BearsKpa => 600;
@@ -176,21 +169,10 @@ public sealed class CastAluminiumMold : FormMold
     public override void AddTo(CostBook book, Job job)
     {
         AddNegative(book, job);
-        var kg = new Amount(
-            job.Norm("tool.aluminium.density") * (job.Part.BoxCm3 / 1000 * 0.6),
-            "kg",
-            "box × 0.6 (hollow behind its face) × density",
-            new WorkInput("box", job.Part.BoxCm3, "cm³", "part"),
-            job.Rate("tool.aluminium.density").AsInput()
-        );
+        var kg = job.BoxCm3() * HollowBehind * job.Figure("tool.aluminium.density");
         book.Add(ChargedOn.Tool, "Casting, by the foundry", kg, "form.castAluminium.price")
-            .Add(
-                ChargedOn.Tool,
-                "Dress its face by hand",
-                Amount.Of(job.Rate("form.castAluminium.hours"), job.Part.ShowAreaDm2, "surface"),
-                "labour.toolmaker"
-            )
-            .Add(ChargedOn.Tool, "Vents, temperature lines, mounting", Amount.Of(job.Rate("form.aluminium.ventHours")), "labour.toolmaker");
+            .Add(ChargedOn.Tool, "Dress its face by hand", job.Figure("form.castAluminium.hours") * FaceDm2(job), "labour.toolmaker")
+            .Add(ChargedOn.Tool, "Vents, temperature lines, mounting", job.Figure("form.aluminium.ventHours"), "labour.toolmaker");
     }
 }
 
@@ -214,49 +196,19 @@ public sealed class MachinedAluminiumMold : FormMold
     {
         var part = job.Part;
         var blockCm3 = (part.LengthMm + 2 * EdgeMm) * (part.WidthMm + 2 * EdgeMm) * (part.HeightMm + EdgeMm) / 1000;
-        var block = new WorkInput("block: box + 30 mm each side and below", blockCm3, "cm³", "part");
-        book.Add(
-                ChargedOn.Tool,
-                "Block",
-                new Amount(
-                    job.Norm("tool.aluminium.density") * (blockCm3 / 1000),
-                    "kg",
-                    "block × density ÷ 1000",
-                    block,
-                    job.Rate("tool.aluminium.density").AsInput()
-                ),
-                "tool.aluminium.price"
-            )
-            .Add(
-                ChargedOn.Tool,
-                "Rough the mold",
-                new Amount(
-                    part.BoxCm3 / job.Norm("tool.aluminium.roughing"),
-                    "h",
-                    "box of the part ÷ removal rate",
-                    new WorkInput("box of the part", part.BoxCm3, "cm³", "part"),
-                    job.Rate("tool.aluminium.roughing").AsInput()
-                ),
-                "labour.toolmaker"
-            )
+        var block = Figure.Given("block: box + 30 mm each side and below", blockCm3, "cm³", "part");
+        book.Add(ChargedOn.Tool, "Block", block * job.Figure("tool.aluminium.density"), "tool.aluminium.price")
+            .Add(ChargedOn.Tool, "Rough the mold", job.BoxCm3() / job.Figure("tool.aluminium.roughing"), "labour.toolmaker")
             .Add(ChargedOn.Tool, "Finish the mold", Finish(job), "labour.toolmaker")
-            .Add(ChargedOn.Tool, "Program the cutter paths", Amount.Of(job.Rate("tool.cam")), "labour.engineer")
-            .Add(ChargedOn.Tool, "Square the block, fit it to its plate", Amount.Of(job.Rate("tool.fitBase")), "labour.toolmaker")
-            .Add(ChargedOn.Tool, "Vents, temperature lines, mounting", Amount.Of(job.Rate("form.aluminium.ventHours")), "labour.toolmaker");
+            .Add(ChargedOn.Tool, "Program the cutter paths", job.Figure("tool.cam"), "labour.engineer")
+            .Add(ChargedOn.Tool, "Square the block, fit it to its plate", job.Figure("tool.fitBase"), "labour.toolmaker")
+            .Add(ChargedOn.Tool, "Vents, temperature lines, mounting", job.Figure("form.aluminium.ventHours"), "labour.toolmaker");
     }
 
-    private static Amount Finish(Job job)
-    {
-        var stepover = Scallop.StepoverMm(job.Norm("tool.ballRadius").Likely, job.Norm("tool.aluminium.scallop").Likely);
-        var times = job.Rate("tool.finishTimes");
-        return new Amount(
-            times.Value * (job.Part.AreaCm2 * 50 / (stepover * 60)) / job.Norm("tool.aluminium.feed"),
-            "h",
-            "½ surface ÷ (stepover × feed) × semi-finishing and corners, stepover = 2·√(2·r·s − s²)",
-            new WorkInput("surface", job.Part.AreaCm2, "cm²", "part"),
-            new WorkInput("stepover", stepover, "mm"),
-            job.Rate("tool.aluminium.feed").AsInput(),
-            times.AsInput()
-        );
-    }
+    /// <summary>One side of the part, in passes a scallop apart.</summary>
+    private static Term Finish(Job job) =>
+        job.SurfaceCm2()
+        / 2
+        / (Scallop.Stepover(job.Figure("tool.ballRadius"), job.Figure("tool.aluminium.scallop")) * job.Figure("tool.aluminium.feed"))
+        * job.Figure("tool.finishTimes");
 }

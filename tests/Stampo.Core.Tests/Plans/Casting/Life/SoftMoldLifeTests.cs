@@ -15,21 +15,20 @@ public class SoftMoldLifeTests
         Soft = MaterialLibrary.Find("pu-elastomer-70a")!,
         Silicone = MaterialLibrary.Find("casting-silicone-20a")!;
 
-    private static double Likely(MoldWear wear, bool countsHeat = false) =>
-        SoftMoldLife.Of(Usual, new WorkInput("base", Usual, "shots"), wear, countsHeat).Shots.Likely;
+    private static readonly Figure Base = Figure.Given("base", Usual, "shots");
+
+    private static double Likely(MoldWear wear, bool countsHeat = false) => SoftMoldLife.Of(Base, wear, countsHeat).Shots.Likely;
 
     [Fact]
     public void Each_factor_is_shown_and_their_product_is_the_life()
     {
-        var life = SoftMoldLife.Of(
-            Usual,
-            new WorkInput("base", Usual, "shots"),
-            new MoldWear(Fast, Undercut.Strong, 2, 70, Condensation: true)
-        );
+        var life = SoftMoldLife.Of(Base, new MoldWear(Fast, Undercut.Strong, 2, 70, Condensation: true));
         Assert.Equal([0.8, 0.6, 0.7, 0.8, 0.7], life.Factors.Select(f => f.Times));
         var product = life.Factors.Aggregate(1.0, (p, f) => p * f.Times);
-        Assert.Equal((12 * product, 25 * product, 50 * product), (life.Shots.Low, life.Shots.Likely, life.Shots.High));
-        Assert.Equal(life.Factors.Count + 1, life.Working.Inputs.Count);
+        Assert.Equal(12 * product, life.Shots.Low, 1e-12);
+        Assert.Equal(25 * product, life.Shots.Likely, 1e-12);
+        Assert.Equal(50 * product, life.Shots.High, 1e-12);
+        Assert.Equal(life.Factors.Count + 1, life.Figure.Roots().Count());
     }
 
     [Fact]

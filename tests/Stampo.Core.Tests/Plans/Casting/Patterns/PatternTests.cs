@@ -23,7 +23,7 @@ public class PatternTests
         RateCard.Shipped
     );
 
-    private static ShrinkStep Shrink(double pct) => new("a cast", pct);
+    private static ShrinkStep Shrink(double pct) => new($"a cast of {pct} %", pct);
 
     private static readonly Place Somewhere = new([0, 0, 0], [0, 0, 1], 5);
 

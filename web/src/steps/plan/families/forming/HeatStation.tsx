@@ -52,7 +52,12 @@ export default function HeatStation({ figures, work }: StationProps) {
             <Figure label={`Drying at ${number(heat.dryC)} °C`} value={number(heat.dryH, 2)} unit="h" />
           )}
           <Figure label="Heating" value={number(heat.heatS, 3)} unit="s" line="heatS" />
-          <Figure label={heat.sides === 1 ? 'Heated face ahead of the other' : 'Surface ahead of the middle'} value={number(heat.leadK, 3)} unit="K" line="leadK" />
+          <Figure
+            label={heat.sides === 1 ? 'Heated face ahead of the other' : 'Surface ahead of the middle'}
+            value={number(heat.leadK, 3)}
+            unit="K"
+            line="leadK"
+          />
           <Figure label="Sag to expect" value={number(heat.sagMm, 2)} unit="mm" line="sagMm" />
           <Figure
             label={`Cooling ${number(heat.thickMm, 3)} mm on the mold`}
@@ -114,11 +119,7 @@ function Profile({ heat, sheet }: { heat: Heat; sheet: NonNullable<FormingFigure
         </text>
         <Box component="g" sx={{ color: scorches ? 'error.main' : 'text.primary' }}>
           <polyline points={curve.join(' ')} fill="none" stroke="currentColor" strokeWidth={2} />
-          <text
-            x={oneSided ? x(0.12) : x(1) + 8}
-            y={y(heat.surfaceC) + 4}
-            fill="currentColor"
-          >
+          <text x={oneSided ? x(0.12) : x(1) + 8} y={y(heat.surfaceC) + 4} fill="currentColor">
             surface {number(heat.surfaceC, 3)} °C
           </text>
           <text x={x(oneSided ? 0.8 : 0.5)} y={y(heat.middleC) + 16} textAnchor="middle" fill="currentColor">
@@ -161,7 +162,7 @@ function Cycle({ figures, heat }: { figures: FormingFigures; heat: Heat }) {
           <Box key={name} sx={{ flex: `${s} 1 0`, minWidth: 0 }}>
             <Box sx={{ height: 14, mr: '2px', backgroundColor: 'primary.main', opacity: strength }} />
             <Typography variant="body2" noWrap>
-              {s > 0.06 * cycle.seconds! && `${name} ${number(s, 2)} s`}
+              {s > 0.06 * cycle.seconds! && `${name} ${number(s, 3)} s`}
             </Typography>
           </Box>
         ))}
