@@ -18,14 +18,15 @@ public static class RulerWorking
     private static WorkLine First(RouteComparison comparison, Span span)
     {
         var lane = Of(comparison.LanesAt(span.From), span.Id);
-        return new WorkLine(
+        return WorkLine.Found(
+            "draws",
             IdOf(span),
             $"From 1: {lane.Route.Name}",
             "leads at one part",
-            [new WorkInput(lane.Route.Name, lane.Total.P50, "€")],
             span.From,
             "parts",
-            "middle totals of the draws"
+            "middle totals of the draws",
+            Figure.Given(lane.Route.Name, lane.Total.P50, "€")
         );
     }
 
@@ -35,7 +36,7 @@ public static class RulerWorking
         var (last, first) = (comparison.LanesAt(from - 1), comparison.LanesAt(from));
         var (name, card) = (Of(first, after.Id).Route.Name, Of(first, beforeId).Route);
         var before = comparison.Candidates.Single(c => c.Route.Card.Id == beforeId);
-        WorkInput[] totals =
+        Figure[] totals =
         [
             Total(last, beforeId, from - 1),
             Total(last, after.Id, from - 1),
@@ -51,13 +52,14 @@ public static class RulerWorking
                 "inside the noise, and the safer from here on",
                 "a tie: under two draws in three decide it; fits before at risk, then earlier, then tighter"
             );
-        return new WorkLine(IdOf(after), $"From {Text.Number(from, 12)}: {name} after {card.Within}", why, totals, from, "parts", source);
+        var title = $"From {Text.Number(from, 12)}: {name} after {card.Within}";
+        return WorkLine.Found("draws", IdOf(after), title, why, from, "parts", source, totals);
     }
 
-    private static WorkInput Total(IReadOnlyList<Lane> lanes, string id, double quantity)
+    private static Figure Total(IReadOnlyList<Lane> lanes, string id, double quantity)
     {
         var lane = Of(lanes, id);
-        return new WorkInput($"{lane.Route.Name} at {Text.Number(quantity, 12)}", lane.Total.P50, "€");
+        return Figure.Given($"{lane.Route.Name} at {Text.Number(quantity, 12)}", lane.Total.P50, "€");
     }
 
     private static Lane Of(IReadOnlyList<Lane> lanes, string id) => lanes.Single(l => l.Route.Id == id);

@@ -24,18 +24,17 @@ public sealed record Swing(
 
     /// <summary>How its bar came about.</summary>
     internal WorkLine Line(int at, string leader) =>
-        new(
+        WorkLine.Found(
+            "rule",
             $"swing-{at}",
             $"{Name}: how far it moves the lead",
             "lead with the input at its high end − lead at its low end; lead = the cheapest other − the leader, all else likely",
-            [
-                new WorkInput(Name, Range, Unit, RouteId is null ? $"rates/{Key}" : null),
-                new WorkInput($"lead of {leader} at its low end", MarginLow, "€"),
-                new WorkInput("lead at its high end", MarginHigh, "€"),
-            ],
             Span,
             "€",
-            "likely totals of all routes that compete, one input moved"
+            "likely totals of all routes that compete, one input moved",
+            Figure.Given(Name, Range, Unit, RouteId is null ? $"rates/{Key}" : null),
+            Figure.Given($"lead of {leader} at its low end", MarginLow, "€"),
+            Figure.Given("lead at its high end", MarginHigh, "€")
         );
 }
 

@@ -114,44 +114,39 @@ public static class HardnessLadder
             LadderSection.Seal => Seal(request, sheet),
             _ => Ring(request, sheet),
         };
-        var shore = Stiffness.GentShoreA(modulus);
-        var held = sheet.Write(
-            "shore",
-            "Hardness to start from",
-            "Gent's formula the other way round",
-            Math.Clamp(shore, Softest, Hardest),
-            "Shore A",
-            "Gent (1958), indentation of rubber",
-            new WorkInput("modulus", modulus, "MPa")
-        );
-        return new LadderAnswer(modulus, held, shore is < Softest or > Hardest, Rungs(held, volumeCm3, library), sheet.Lines);
+        var shore = Stiffness.GentShoreA(modulus.Value.Likely);
+        var held = sheet
+            .Line(
+                "shore",
+                "Hardness to start from",
+                Term.Min(Hardest, Term.Max(Softest, Stiffness.ShoreA(modulus))),
+                "Shore A",
+                "Gent (1958), indentation of rubber, the other way round"
+            )
+            .Value.Likely;
+        return new LadderAnswer(modulus.Value.Likely, held, shore is < Softest or > Hardest, Rungs(held, volumeCm3, library), sheet.Lines);
     }
 
     /// <summary>k = F/δ = 3EI/L³, I = w·t³/12.</summary>
-    private static (double, double) Cantilever(LadderRequest r, Worksheet sheet)
+    private static (Figure, double) Cantilever(LadderRequest r, Worksheet sheet)
     {
         double give = Length(r.GiveMm, "giveMm"),
             l = Length(r.LengthMm, "lengthMm"),
             w = Length(r.WidthMm, "widthMm"),
             t = Length(r.ThicknessMm, "thicknessMm");
-        var inertia = sheet.Write("inertia", "Second moment", "w·t³/12", w * t * t * t / 12, "mm⁴", "beam theory", Mm("w", w), Mm("t", t));
-        var modulus = sheet.Write(
+        var inertia = sheet.Line("inertia", "Second moment", Mm("w", w) * Mm("t", t).Pow(3) / 12, "mm⁴", "beam theory");
+        var modulus = sheet.Line(
             "modulus",
             "Young's modulus",
-            "F·L³/(3·I·δ)",
-            Load(r) * l * l * l / (3 * inertia * give),
+            Force(r) * Mm("L", l).Pow(3) / (3 * inertia * Mm("δ", give)),
             "MPa",
-            "beam theory",
-            new WorkInput("F", Load(r), "N"),
-            Mm("L", l),
-            Mm("δ", give),
-            new WorkInput("I", inertia, "mm⁴")
+            "beam theory"
         );
         return (modulus, l * w * t / 1000);
     }
 
     /// <summary>Apparent modulus Ea = E·(1 + 2·S²), shape factor S = D/4h.</summary>
-    private static (double, double) Pad(LadderRequest r, Worksheet sheet)
+    private static (Figure, double) Pad(LadderRequest r, Worksheet sheet)
     {
         double give = Length(r.GiveMm, "giveMm"),
             d = Length(r.DiameterMm, "diameterMm"),
@@ -164,34 +159,13 @@ public static class HardnessLadder
                 "giveMm"
             );
         var area = Math.PI * d * d / 4;
-        var shape = sheet.Write("shape", "Shape factor", "D/4h", d / (4 * h), "", "bonded rubber pad", Mm("D", d), Mm("h", h));
-        var apparent = sheet.Write(
-            "apparent",
-            "Apparent modulus",
-            "F·h/(A·δ)",
-            Load(r) * h / (area * give),
-            "MPa",
-            "bonded rubber pad",
-            new WorkInput("F", Load(r), "N"),
-            Mm("h", h),
-            new WorkInput("A", area, "mm²"),
-            Mm("δ", give)
-        );
-        var modulus = sheet.Write(
-            "modulus",
-            "Young's modulus",
-            "Ea/(1 + 2·S²)",
-            apparent / (1 + 2 * shape * shape),
-            "MPa",
-            "bonded rubber pad",
-            new WorkInput("Ea", apparent, "MPa"),
-            new WorkInput("S", shape, "")
-        );
+        var shape = sheet.Line("shape", "Shape factor", Mm("D", d) / (4 * Mm("h", h)), "", "bonded rubber pad");
+        var modulus = Squeezed(r, sheet, Figure.Given("A", area, "mm²"), (Mm("h", h), Mm("δ", give)), shape);
         return (modulus, area * h / 1000);
     }
 
     /// <summary>Ring tension E·ε·w·t presses on the post with 2π times itself; the lead-in turns that into a push of tan(α + φ).</summary>
-    private static (double, double) Ring(LadderRequest r, Worksheet sheet)
+    private static (Figure, double) Ring(LadderRequest r, Worksheet sheet)
     {
         double d = Length(r.DiameterMm, "diameterMm"),
             w = Length(r.WidthMm, "widthMm"),
@@ -203,35 +177,26 @@ public static class HardnessLadder
                 $"The post ({Text.Number(post)} mm) is no wider than the ring's bore ({Text.Number(d)} mm): nothing to snap over.",
                 "postMm"
             );
-        var strain = sheet.Write(
+        var strain = sheet.Line(
             "strain",
             "Stretch of the bore",
-            "(post − bore)/bore",
-            (post - d) / d,
+            (Mm("post", post) - Mm("bore", d)) / Mm("bore", d),
             "",
-            "ring under tension",
-            Mm("post", post),
-            Mm("bore", d)
+            "ring under tension"
         );
-        var ramp = Math.Tan(LeadInDeg * Math.PI / 180 + Math.Atan(Friction));
-        var modulus = sheet.Write(
+        var ramp = Figure.Given("tan(α + φ)", Math.Tan(LeadInDeg * Math.PI / 180 + Math.Atan(Friction)), "");
+        var modulus = sheet.Line(
             "modulus",
             "Young's modulus",
-            "F/(2π·ε·w·t·tan(α + φ))",
-            Load(r) / (2 * Math.PI * strain * w * t * ramp),
+            Force(r) / (2 * Math.PI * strain * Mm("w", w) * Mm("t", t) * ramp),
             "MPa",
-            "ring under tension on a 30° lead-in, friction 0.5",
-            new WorkInput("F", Load(r), "N"),
-            new WorkInput("ε", strain, ""),
-            Mm("w", w),
-            Mm("t", t),
-            new WorkInput("tan(α + φ)", ramp, "")
+            "ring under tension on a 30° lead-in, friction 0.5"
         );
         return (modulus, Math.PI * (d + t) * w * t / 1000);
     }
 
     /// <summary>A strip on its face: Ea = E·(1 + 2·S²), S = w·l/(2·h·(w + l)), loaded area over free sides.</summary>
-    private static (double, double) Seal(LadderRequest r, Worksheet sheet)
+    private static (Figure, double) Seal(LadderRequest r, Worksheet sheet)
     {
         double give = Length(r.GiveMm, "giveMm"),
             l = Length(r.LengthMm, "lengthMm"),
@@ -245,41 +210,23 @@ public static class HardnessLadder
                 "giveMm"
             );
         var area = w * l;
-        var shape = sheet.Write(
+        var shape = sheet.Line(
             "shape",
             "Shape factor",
-            "w·l/(2·h·(w + l))",
-            area / (2 * h * (w + l)),
+            Mm("w", w) * Mm("l", l) / (2 * Mm("h", h) * (Mm("w", w) + Mm("l", l))),
             "",
-            "bonded rubber pad",
-            Mm("w", w),
-            Mm("l", l),
-            Mm("h", h)
+            "bonded rubber pad"
         );
-        var apparent = sheet.Write(
-            "apparent",
-            "Apparent modulus",
-            "F·h/(w·l·δ)",
-            Load(r) * h / (area * give),
-            "MPa",
-            "bonded rubber pad",
-            new WorkInput("F", Load(r), "N"),
-            Mm("h", h),
-            Mm("w", w),
-            Mm("l", l),
-            Mm("δ", give)
-        );
-        var modulus = sheet.Write(
-            "modulus",
-            "Young's modulus",
-            "Ea/(1 + 2·S²)",
-            apparent / (1 + 2 * shape * shape),
-            "MPa",
-            "bonded rubber pad",
-            new WorkInput("Ea", apparent, "MPa"),
-            new WorkInput("S", shape, "")
-        );
+        var modulus = Squeezed(r, sheet, Mm("w", w) * Mm("l", l), (Mm("h", h), Mm("δ", give)), shape);
         return (modulus, area * h / 1000);
+    }
+
+    /// <summary>A pad bonded or held on both faces is stiffer than its rubber by its shape.</summary>
+    private static Figure Squeezed(LadderRequest r, Worksheet sheet, Term area, (Figure High, Figure Give) mm, Figure shape)
+    {
+        const string source = "bonded rubber pad";
+        var apparent = sheet.Line("apparent", "Apparent modulus", Force(r) * mm.High / (area * mm.Give), "MPa", source);
+        return sheet.Line("modulus", "Young's modulus", apparent / (1 + 2 * shape.Pow(2)), "MPa", source);
     }
 
     private const double MostSqueeze = 0.4;
@@ -291,7 +238,9 @@ public static class HardnessLadder
             ? Check.Positive(length, field, "mm", 10_000)
             : throw new RefusalException("input.missing", $"{field} is missing; this section needs it.", field);
 
-    private static WorkInput Mm(string name, double value) => new(name, value, "mm");
+    private static Figure Mm(string name, double value) => Figure.Given(name, value, "mm");
+
+    private static Figure Force(LadderRequest r) => Figure.Given("F", Load(r), "N");
 
     /// <summary>The castable elastomers nearest to the hardness, softest first.</summary>
     private static List<LadderRung> Rungs(double shoreA, double volumeCm3, IReadOnlyList<Material> library) =>

@@ -23,15 +23,18 @@ public static class Stiffness
             : Check.Between(shoreD!.Value, 30, 85, "shoreD", "Shore D", "softer is measured on Shore A, harder is no longer rubber-like")
                 + AContinuesAfterD;
         var sheet = new Worksheet();
-        var modulus = sheet.Write(
-            "modulus",
-            "Young's modulus",
-            "0.0981·(56 + 7.62336·S) / (0.137505·(254 − 2.54·S))",
-            GentMpa(Math.Min(s, MostA)),
-            "MPa",
-            "Gent (1958), indentation of rubber",
-            new WorkInput("S", s, shoreA is null ? "Shore D + 50" : "Shore A")
-        );
+        var typed = shoreA is { } onA ? Figure.Given("S", onA, "Shore A") : Figure.Given("D", shoreD!.Value, "Shore D");
+        Term hardness = shoreA is null ? typed + AContinuesAfterD : typed;
+        var held = s <= MostA ? hardness : Term.Min(hardness, MostA);
+        var modulus = sheet
+            .Line(
+                "modulus",
+                "Young's modulus",
+                Term.Of(Gent, "MPa") * (56 + 7.62336 * held) / (0.137505 * (254 - 2.54 * held)),
+                "MPa",
+                "Gent (1958), indentation of rubber"
+            )
+            .Value.Likely;
         return new StiffnessAnswer(modulus, shoreA is null, sheet.Lines);
     }
 
@@ -39,7 +42,16 @@ public static class Stiffness
     private const double MostA = 99;
 
     /// <summary>Modulus of a Shore A hardness, MPa.</summary>
-    public static double GentMpa(double shoreA) => 0.0981 * (56 + 7.62336 * shoreA) / (0.137505 * (254 - 2.54 * shoreA));
+    public static double GentMpa(double shoreA) => Gent * (56 + 7.62336 * shoreA) / (0.137505 * (254 - 2.54 * shoreA));
+
+    private const double Gent = 0.0981;
+
+    /// <summary>The Shore A that has this modulus, in a formula.</summary>
+    internal static Term ShoreA(Figure modulus)
+    {
+        var e = modulus * 0.137505 / Term.Of(Gent, "MPa");
+        return (254 * e - 56) / (7.62336 + 2.54 * e);
+    }
 
     /// <summary>The Shore A that has this modulus: Gent's formula the other way round.</summary>
     public static double GentShoreA(double modulusMpa)

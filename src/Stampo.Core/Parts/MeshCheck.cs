@@ -33,26 +33,26 @@ public static class MeshCheck
         var sheet = new Worksheet();
         var findings = new List<Finding>();
         var size = mesh.Bounds().Size;
-        sheet.Write(
+        Figure Side(string name, double mm) => Figure.Given(name, mm, "mm");
+        sheet.Line(
             "box",
             "Longest side of the box",
-            "largest − smallest coordinate, per axis",
-            Math.Max(size.X, Math.Max(size.Y, size.Z)),
+            Term.Max(Side("x", size.X), Side("y", size.Y), Side("z", size.Z)),
             "mm",
-            Source,
-            new WorkInput("x", size.X, "mm"),
-            new WorkInput("y", size.Y, "mm"),
-            new WorkInput("z", size.Z, "mm")
+            "largest − smallest coordinate, per axis"
         );
-        var area = sheet.Write(
-            "area",
-            "Surface area",
-            "Σ ½·|e₁ × e₂|",
-            faults.AreaMm2,
-            "mm²",
-            Source,
-            new WorkInput("triangles", mesh.TriangleCount - faults.LeftOut.Count(left => left), "")
-        );
+        var area = sheet
+            .Found(
+                "search",
+                "area",
+                "Surface area",
+                "Σ ½·|e₁ × e₂|",
+                faults.AreaMm2,
+                "mm²",
+                Source,
+                Figure.Given("triangles", mesh.TriangleCount - faults.LeftOut.Count(left => left), "")
+            )
+            .Value.Likely;
         AddFaults(findings, faults, topology);
         var volume = Volume(mesh, topology, shellsMm3, findings, sheet);
         AddUnitQuestion(findings, soup, unit, size);
@@ -181,16 +181,19 @@ public static class MeshCheck
             );
         if (reversed.Count > 0 && !wholeInsideOut)
             return null;
-        return sheet.Write(
-            "volume",
-            "Volume",
-            "| Σ v₀·(v₁ × v₂) / 6 |",
-            Math.Abs(shells.Sum()),
-            "mm³",
-            "divergence theorem over the closed mesh",
-            new WorkInput("triangles", mesh.TriangleCount, ""),
-            new WorkInput("shells", shells.Length, "")
-        );
+        return sheet
+            .Found(
+                "search",
+                "volume",
+                "Volume",
+                "| Σ v₀·(v₁ × v₂) / 6 |",
+                Math.Abs(shells.Sum()),
+                "mm³",
+                "divergence theorem over the closed mesh",
+                Figure.Given("triangles", mesh.TriangleCount, ""),
+                Figure.Given("shells", shells.Length, "")
+            )
+            .Value.Likely;
     }
 
     private static void AddUnitQuestion(List<Finding> findings, TriangleSoup soup, LengthUnit unit, Vec3 sizeMm)

@@ -13,9 +13,6 @@ public sealed record Rate(string Key, string Name, string Unit, double Low, doub
     /// <summary>To reckon with, and to be found again where it is kept.</summary>
     [JsonIgnore]
     public Figure Figure => Figure.Given(Name, Value, Unit, $"rates/{Key}");
-
-    /// <summary>The rate as an input of a working line, pointing to where it is kept.</summary>
-    public WorkInput AsInput() => new(Name, Value, Unit, $"rates/{Key}");
 }
 
 /// <summary>Every rate by its key. Asking for a key that isn't there is a programming error.</summary>

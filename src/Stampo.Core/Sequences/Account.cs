@@ -182,76 +182,54 @@ public sealed class Account
     public static string NameOf(Trial t) => $"{t.Route.Route.Card.Name} for {Text.Number(t.Quantity, 12)}";
 
     /// <summary>How the figures of a stretch came about; the lines are scoped by its id.</summary>
-    public void Write(Worksheet sheet, Trial t, string id)
+    public StretchLines Write(Worksheet sheet, Trial t, string id)
     {
-        List<string> sum = ["making"];
-        List<WorkInput> inputs = [WriteMade(sheet, t, id)];
-        if (t.Holding > 0)
-        {
-            sum.Add("holding");
-            inputs.Add(WriteHolding(sheet, t, id));
-        }
-
-        if (ChancePerMonth * t.ChangePerChance > 0)
-        {
-            sum.Add("expected changes");
-            inputs.Add(WriteChange(sheet, t, id));
-        }
-
-        sheet.Write($"{id}.total", NameOf(t), string.Join(" + ", sum), t.TotalAt(ChancePerMonth), "€", "sum", inputs);
+        var made = WriteMade(sheet, t, id);
+        var holding = t.Holding > 0 ? WriteHolding(sheet, t, id) : null;
+        var change = ChancePerMonth * t.ChangePerChance > 0 ? WriteChange(sheet, t, id) : null;
+        var sum = new[] { made, holding, change }.OfType<Figure>();
+        return new StretchLines(sheet.Line($"{id}.total", NameOf(t), Term.Sum(sum), "€", "sum"), holding, change);
     }
 
-    private WorkInput WriteMade(Worksheet sheet, Trial t, string id)
-    {
-        sheet.Write(
+    private Figure WriteMade(Worksheet sheet, Trial t, string id) =>
+        sheet.Found(
+            "draws",
             $"{id}.made",
             $"{NameOf(t)}: making them",
             "middle of the draws of one-off + sets × tool + set-ups + parts × piece ÷ yield, as in its lane at so many",
             t.Made,
             "€",
             "the lane at that quantity",
-            new WorkInput("parts", t.Quantity, "parts", "brief/demand"),
-            new WorkInput("tool sets", t.Way.Likely.Sets(t.Quantity), ""),
-            new WorkInput("cavities", t.Way.Estimate.Cavities, ""),
-            new WorkInput("draws", Comparison.Draws, "")
+            Figure.Given("parts", t.Quantity, "parts", "brief/demand"),
+            JobFigures.Count("tool sets", t.Way.Likely.Sets(t.Quantity)),
+            JobFigures.Cavities(t.Way.Estimate.Cavities),
+            JobFigures.Count("draws", Comparison.Draws)
         );
-        return new WorkInput("making", t.Made, "€", From: $"{id}.made");
-    }
 
-    private WorkInput WriteHolding(Worksheet sheet, Trial t, string id)
-    {
-        sheet.Write(
+    private Figure WriteHolding(Worksheet sheet, Trial t, string id) =>
+        sheet.Line(
             $"{id}.holding",
             $"{NameOf(t)}: holding what is made ahead",
-            "parts in a run ÷ 2 × piece × holding a year × years of delivery",
-            t.Holding,
+            Figure.Given("parts in a run", t.Way.Estimate.Run!.Parts, "parts")
+                / 2
+                * Figure.Given("piece, likely", t.Way.Estimate.Sum(ChargedOn.Piece).Likely, "€")
+                * _inputs.Rates["holding.share"].Figure.Likely
+                * Figure.Given("time it delivers", MonthsBetween(t.Begins, t.Ends), "months"),
             "€",
-            "half a run lies on the shelf while it delivers",
-            new WorkInput("parts in a run", t.Way.Estimate.Run!.Parts, "parts"),
-            new WorkInput("piece, likely", t.Way.Estimate.Sum(ChargedOn.Piece).Likely, "€"),
-            _inputs.Rates["holding.share"].AsInput(),
-            new WorkInput("years", MonthsBetween(t.Begins, t.Ends) / MonthsPerYear, "years")
+            "half a run lies on the shelf while it delivers"
         );
-        return new WorkInput("holding", t.Holding, "€", From: $"{id}.holding");
-    }
 
-    private WorkInput WriteChange(Worksheet sheet, Trial t, string id)
-    {
-        var change = ChancePerMonth * t.ChangePerChance;
-        sheet.Write(
+    private Figure WriteChange(Worksheet sheet, Trial t, string id) =>
+        sheet.Line(
             $"{id}.change",
             $"{NameOf(t)}: expected changes of the design",
-            "chance a month × months its tool stands before the design is settled × share of the tool × tool",
-            change,
+            Figure.Given("chance a month", ChancePerMonth, "share/month", "brief/changeRisk")
+                * Figure.Given("time its tool stands before the design is settled", OpenMonthsOf(t.OrderBy, t.Ends), "months")
+                * Figure.Given("share of the tool", ChangeShare(t.Route), "share")
+                * Figure.Given("tool, middle", Tool(t.Way), "€"),
             "€",
-            "from the order to the first parts sold, or its last",
-            new WorkInput("chance a month", ChancePerMonth, "share", "brief/changeRisk"),
-            new WorkInput("months", OpenMonthsOf(t.OrderBy, t.Ends), "months"),
-            new WorkInput("share of the tool", ChangeShare(t.Route), "share"),
-            new WorkInput("tool, middle", Tool(t.Way), "€")
+            "from the order to the first parts sold, or its last"
         );
-        return new WorkInput("expected changes", change, "€", From: $"{id}.change");
-    }
 
     private double OpenMonthsOf(DateOnly orderBy, DateOnly ends) => Math.Max(0, MonthsBetween(orderBy, ends < _settled ? ends : _settled));
 
@@ -281,3 +259,6 @@ public sealed class Account
 
 /// <summary>Working days to spare at the tightest delivery of a row; negative is late.</summary>
 public readonly record struct RowSlack(int Row, int Days);
+
+/// <summary>What a stretch comes to, and of it what is held ahead and what changes of the design may cost; null where nothing.</summary>
+public sealed record StretchLines(Figure Total, Figure? Holding, Figure? Change);

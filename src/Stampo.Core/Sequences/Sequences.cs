@@ -24,33 +24,19 @@ internal static class Sequences
     )
     {
         var sheet = new Worksheet();
-        for (var i = 0; i < trials.Count; i++)
-            account.Write(sheet, trials[i], IdOf(i));
-        Sum("holding", "Holding what is made ahead", t => t.Holding);
-        Sum("change", "Expected changes of the design", t => account.ChancePerMonth * t.ChangePerChance);
-        sheet.Write(
-            $"{scope}total",
-            name,
-            "sum of the stretches",
-            trials.Sum(t => t.TotalAt(account.ChancePerMonth)),
-            "€",
-            "sum",
-            [.. trials.Select((t, i) => new WorkInput(Account.NameOf(t), t.TotalAt(account.ChancePerMonth), "€", From: $"{IdOf(i)}.total"))]
-        );
+        var lines = trials.Select((t, i) => account.Write(sheet, t, IdOf(i))).ToList();
+        Sum("holding", "Holding what is made ahead", l => l.Holding);
+        Sum("change", "Expected changes of the design", l => l.Change);
+        Sum("total", name, l => l.Total);
         return sheet.Lines;
 
         string IdOf(int stretch) => $"{scope}s{stretch + 1}";
 
-        void Sum(string what, string said, Func<Trial, double> of)
+        void Sum(string what, string said, Func<StretchLines, Figure?> of)
         {
-            List<WorkInput> inputs =
-            [
-                .. trials
-                    .Select((t, i) => new WorkInput(Account.NameOf(t), of(t), "€", From: $"{IdOf(i)}.{what}"))
-                    .Where(i => i.Value.Likely > 0),
-            ];
-            if (inputs.Count > 0)
-                sheet.Write($"{scope}{what}", said, "sum of the stretches", inputs.Sum(i => i.Value.Likely), "€", "sum", inputs);
+            List<Figure> parts = [.. lines.Select(of).OfType<Figure>()];
+            if (parts.Count > 0)
+                sheet.Line($"{scope}{what}", said, Term.Sum(parts), "€", "sum of the stretches");
         }
     }
 

@@ -33,6 +33,9 @@ public sealed record FigureUnit(string Symbol, Dimension Dimension, double Facto
         "×",
         "times",
         "molds",
+        "Shore",
+        "A",
+        "D",
     ];
 
     private static readonly Dictionary<string, FigureUnit> Own = new FigureUnit[]
@@ -42,6 +45,7 @@ public sealed record FigureUnit(string Symbol, Dimension Dimension, double Facto
         new("month", new Dimension(0, 0, 1, 0), 30.4375 * 86_400),
         new("months", new Dimension(0, 0, 1, 0), 30.4375 * 86_400),
         new("year", new Dimension(0, 0, 1, 0), 365.25 * 86_400),
+        new("mm⁴", new Dimension(4, 0, 0, 0), 1e-12),
         new("J", new Dimension(2, 1, -2, 0), 1),
         new("kJ", new Dimension(2, 1, -2, 0), 1_000),
         new("W", new Dimension(2, 1, -3, 0), 1),

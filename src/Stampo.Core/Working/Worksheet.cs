@@ -29,6 +29,26 @@ public sealed record WorkLine(
 
     /// <summary>The formula as a program reads it: a number in SI, {"in": place of an input}, or [operation, operands…].</summary>
     public JsonNode? Tree { get; init; }
+
+    /// <summary>What no formula gives: how it was found, and from what.</summary>
+    /// <param name="kind">draws, search, simulation, table or rule.</param>
+    /// <param name="id">To open it by.</param>
+    /// <param name="name">What it is.</param>
+    /// <param name="how">In words.</param>
+    /// <param name="value">What was found.</param>
+    /// <param name="unit">Of it.</param>
+    /// <param name="source">On whose word.</param>
+    /// <param name="from">What went in.</param>
+    internal static WorkLine Found(
+        string kind,
+        string id,
+        string name,
+        string how,
+        ThreePoint value,
+        string unit,
+        string source,
+        params IReadOnlyList<Figure> from
+    ) => new(id, name, how, [.. from.Select(f => f.AsInput())], value, unit, source) { Kind = kind };
 }
 
 /// <summary>
@@ -39,21 +59,6 @@ public sealed class Worksheet
     private readonly List<WorkLine> _lines = [];
 
     public IReadOnlyList<WorkLine> Lines => _lines;
-
-    /// <summary>Writes a line and hands its value back, so that a calculation reads as the calculation.</summary>
-    public ThreePoint Write(
-        string id,
-        string name,
-        string formula,
-        ThreePoint value,
-        string unit,
-        string source,
-        params IReadOnlyList<WorkInput> inputs
-    )
-    {
-        _lines.Add(new WorkLine(id, name, formula, inputs, value, unit, source));
-        return value;
-    }
 
     /// <summary>
     /// Closes a term into a figure and writes its line, after those of the figures that it goes on from. Throws when the term is of
@@ -79,7 +84,7 @@ public sealed class Worksheet
             throw new InvalidOperationException($"{line.Name} and {known.Name} are both the line {line.Id}.");
     }
 
-    /// <summary>What no formula gives: how it was found, and from what.</summary>
+    /// <inheritdoc cref="WorkLine.Found"/>
     public Figure Found(
         string kind,
         string id,
@@ -91,22 +96,11 @@ public sealed class Worksheet
         params IReadOnlyList<Figure> from
     )
     {
-        var line = new WorkLine(id, name, how, [.. from.Select(f => f.AsInput())], value, unit, source) { Kind = kind };
+        var line = WorkLine.Found(kind, id, name, how, value, unit, source, from);
         _lines.Add(line);
         return Figure.Found(line);
     }
 
     /// <summary>Lines another calculator wrote.</summary>
     public void Take(IReadOnlyList<WorkLine> lines) => _lines.AddRange(lines);
-
-    /// <inheritdoc cref="Write(string,string,string,ThreePoint,string,string,IReadOnlyList{WorkInput})"/>
-    public double Write(
-        string id,
-        string name,
-        string formula,
-        double value,
-        string unit,
-        string source,
-        params IReadOnlyList<WorkInput> inputs
-    ) => Write(id, name, formula, (ThreePoint)value, unit, source, inputs).Likely;
 }

@@ -6,30 +6,23 @@ namespace Stampo.Core.Tests.Working;
 public class WorksheetTests
 {
     [Fact]
-    public void A_line_is_kept_as_written_and_its_value_handed_back()
+    public void What_no_formula_gives_says_how_it_was_found()
     {
         var sheet = new Worksheet();
-        var mass = sheet.Write(
-            "mass",
-            "Mass",
-            "volume × density",
-            182.8224,
-            "g",
-            "definition",
-            new WorkInput("volume", 169.28, "cm³", "part"),
-            new WorkInput("density", 1.08, "g/cm³")
+        var least = sheet.Found(
+            "simulation",
+            "min",
+            "Thinnest place",
+            "least that stays",
+            new ThreePoint(1, 2, 3),
+            "mm",
+            "a sheet followed"
         );
-        Assert.Equal(182.8224, mass);
+        Assert.Equal((2, "min"), (least.Value.Likely, least.From));
         var line = Assert.Single(sheet.Lines);
-        Assert.Equal(("mass", "volume × density", "g", 2), (line.Id, line.Formula, line.Unit, line.Inputs.Count));
-        Assert.Equal("part", line.Inputs[0].ChangeAt);
-    }
-
-    [Fact]
-    public void Ranges_stay_ranges()
-    {
-        var sheet = new Worksheet();
-        Assert.Equal(new ThreePoint(1, 2, 3), sheet.Write("life", "Life", "given", new ThreePoint(1, 2, 3), "shots", "school"));
+        Assert.Equal(("simulation", "least that stays", null), (line.Kind, line.Formula, line.Numbers));
+        sheet.Line("twice", "Twice", 2 * least, "mm", "test");
+        Assert.Equal("min", sheet.Lines[1].Inputs[0].From);
     }
 
     [Theory]

@@ -145,7 +145,8 @@ internal static class FormingWork
             ? $"Thinnest place simulated: {Text.Number(sheet.MinMm, 3)} mm; {Text.Number(of.ThinnestMm, 3)} mm needed."
             : "Not simulated: the thinnest place is not known; measure the first part.";
         if (figures.Heat is { } heat)
-            yield return $"Heat {Text.Number(heat.HeatS, 3)} s at {Text.Number(heat.FluxKwPerM2, 3)} kW/m²{(heat.Sides == 2 ? " each side" : "")}; "
+            yield return $"Heat {Text.Number(heat.HeatS, 3)} s at {Text.Number(heat.FluxKwPerM2, 3)} kW/m²"
+                + (heat.Sides == 2 ? " each side; " : " on one side; ")
                 + $"cool {Text.Number(heat.CoolS, 3)} s on {of.Mold.Said} at {Text.Number(heat.MoldC, 3)} °C.";
     }
 }

@@ -1,4 +1,3 @@
-using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.AddOns;

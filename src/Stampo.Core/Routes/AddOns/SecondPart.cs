@@ -1,5 +1,4 @@
 using Stampo.Core.Materials;
-using Stampo.Core.Ranges;
 using Stampo.Core.Routes.Injection;
 using Stampo.Core.Working;
 

@@ -3,7 +3,6 @@ using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Routes.Printing;
-using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;
 

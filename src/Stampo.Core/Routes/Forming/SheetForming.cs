@@ -90,7 +90,7 @@ public abstract class SheetForming : IRoute
 
     /// <summary>As the plan reckons it, with nothing chosen yet; by the norm while it is not known how the sheet takes up heat,
     /// or when no sheet is so thick.</summary>
-    private Term Cycle(Job job)
+    private Figure Cycle(Job job)
     {
         var norm = job.Figure(CycleKey);
         if (job.Material.Sheet is null || FormingCase.Stock(job.Material, Gauge(job).Value.Likely) is not { } gauge)

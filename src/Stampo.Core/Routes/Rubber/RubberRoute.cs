@@ -1,4 +1,3 @@
-using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Injection;
 using Stampo.Core.Working;

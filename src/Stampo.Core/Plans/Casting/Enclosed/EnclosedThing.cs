@@ -131,32 +131,32 @@ public sealed record EnclosedPlan(
         var guards = Math.Max(around.Guards, things.Sum(t => t.Guards * t.Count));
         return guards == 0
             ? 0
-            : sheet.Write(
-                "cleanGuards",
-                "Cleaning behind guards, a part",
-                "60 × hours × guards",
-                around.CleanMinPerGuard * guards,
-                "min",
-                "rate card",
-                around.CleanH.AsInput(),
-                new WorkInput("guards", guards, "", "brief/guards")
-            );
+            : sheet
+                .Line(
+                    "cleanGuards",
+                    "Cleaning behind guards, a part",
+                    around.CleanH.Figure.Likely * Figure.Given("guards", guards, "", "brief/guards"),
+                    "min",
+                    "rate card"
+                )
+                .Value.Likely;
     }
 
     private static ThingPlan Of(EnclosedThing thing, int index, Surroundings around, Worksheet sheet)
     {
-        var lift = sheet.Write(
-            $"lift{index + 1}",
-            $"Lift on {thing.Name}",
-            "(resin density × volume − mass) × g ÷ 1000",
-            (around.Resin.DensityGPerCm3 * thing.VolumeCm3 - thing.MassG) * Gravity / 1000,
-            "N",
-            "Archimedes; positive pushes it up",
-            new WorkInput("resin density", around.Resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId"),
-            new WorkInput("volume", thing.VolumeCm3, "cm³", $"plan/things[{index}].volumeCm3"),
-            new WorkInput("mass", thing.MassG, "g", $"plan/things[{index}].massG"),
-            new WorkInput("g", Gravity, "m/s²")
-        );
+        var at = $"plan/things[{index}]";
+        var weight =
+            Figure.Given("resin density", around.Resin.DensityGPerCm3, "g/cm³", "plan/pour.materialId")
+            * Figure.Given("volume", thing.VolumeCm3, "cm³", $"{at}.volumeCm3");
+        var lift = sheet
+            .Line(
+                $"lift{index + 1}",
+                $"Lift on {thing.Name}",
+                (weight - Figure.Given("mass", thing.MassG, "g", $"{at}.massG")) * Term.Of(Gravity, "m/s²"),
+                "N",
+                "Archimedes; positive pushes it up"
+            )
+            .Value.Likely;
         return new ThingPlan(
             thing.Name,
             lift,

@@ -20,16 +20,15 @@ public static class Exotherm
             _ => 40,
         };
         var peak = startC + rise * (1 - Math.Exp(-sectionMm / SectionMm));
-        return sheet?.Write(
-                "peak",
-                "Hottest inside, about",
-                "start + rise × (1 − e^(−section ÷ 15))",
-                peak,
-                "°C",
-                "rule of thumb by exotherm class: 40, 80 or 120 °C without loss; measure the first one",
-                new WorkInput("start", startC, "°C", "plan/pour.resinC"),
-                new WorkInput("rise", rise, "°C", "plan/pour.materialId"),
-                new WorkInput("section", sectionMm, "mm", "part")
-            ) ?? peak;
+        var section = Figure.Given("section", sectionMm, "mm", "part");
+        var warmer = Figure.Given("rise", rise, "K", "plan/pour.materialId") * (1 - Term.Exp(0 - section / Term.Of(SectionMm, "mm")));
+        sheet?.Line(
+            "peak",
+            "Hottest inside, about",
+            Figure.Given("start", startC, "°C", "plan/pour.resinC") + warmer,
+            "°C",
+            "rule of thumb by exotherm class: 40, 80 or 120 °C without loss; measure the first one"
+        );
+        return peak;
     }
 }

@@ -161,21 +161,7 @@ public sealed record FillingPlan(
         var cureC = choices.CureC ?? (school == FillingSchool.Chamber ? 70 : RoomC);
         var sheet = new Worksheet();
         var cast = mold.Cast;
-        var demold = sheet.Write(
-            "demold",
-            "In the mold",
-            HandlingTime.Formula(cast),
-            HandlingTime.Hours(cast, cureC),
-            "h",
-            HandlingTime.Source(cast),
-            [
-                new WorkInput("t_23", cast.DemoldH, "h", "plan/pour.materialId"),
-                .. cast is { WarmC: { } warmC, WarmDemoldH: { } warmH }
-                    ? new WorkInput[] { new("t_warm", warmH, "h", "plan/pour.materialId"), new("T_warm", warmC, "°C") }
-                    : [],
-                new WorkInput("T", cureC, "°C", "plan/filling.cureC"),
-            ]
-        );
+        var demold = sheet.Line("demold", "In the mold", HandlingTime.Of(cast, cureC), "h", HandlingTime.Source(cast)).Value.Likely;
         var plan = new FillingPlan(school, cureC, demold, mold.FullCureH, null, null, [], [], []);
         double? ratio = null,
             pump = null,
@@ -187,17 +173,19 @@ public sealed record FillingPlan(
             sheet.Take(bubble.Working);
             hot =
                 cureC > RoomC
-                    ? sheet.Write(
-                        "hotPot",
-                        "Gauge pressure once the closed pot is warm",
-                        "(p + 101.325) × (T + 273.15) ÷ (T₀ + 273.15) − 101.325",
-                        HotKpa(choices.PressureKpa, cureC),
-                        "kPa",
-                        "a closed gas: absolute pressure goes with absolute temperature",
-                        new WorkInput("p", choices.PressureKpa, "kPa", "plan/filling.pressureKpa"),
-                        new WorkInput("T", cureC, "°C", "plan/filling.cureC"),
-                        new WorkInput("T₀", RoomC, "°C")
-                    )
+                    ? sheet
+                        .Line(
+                            "hotPot",
+                            "Gauge pressure once the closed pot is warm",
+                            (
+                                Figure.Given("p", choices.PressureKpa, "kPa", "plan/filling.pressureKpa")
+                                + Term.Of(Bubble.AtmosphereKpa, "kPa")
+                            ) * (Figure.Given("T", cureC, "°C", "plan/filling.cureC") / Figure.Given("T₀", RoomC, "°C"))
+                                - Term.Of(Bubble.AtmosphereKpa, "kPa"),
+                            "kPa",
+                            "a closed gas: absolute pressure goes with absolute temperature"
+                        )
+                        .Value.Likely
                     : choices.PressureKpa;
         }
 

@@ -11,19 +11,18 @@ public static class HandlingTime
 {
     private const double RoomC = 23;
 
-    public static double Hours(CastData cast, double atC)
-    {
-        if (cast is not { WarmC: { } warmC, WarmDemoldH: { } warmH })
-            return cast.DemoldH * RuleOfTen.Factor(RoomC, atC);
-        if (atC < RoomC)
-            return cast.DemoldH * RuleOfTen.Factor(RoomC, atC);
-        return atC > warmC
-            ? warmH * RuleOfTen.Factor(warmC, atC)
-            : cast.DemoldH * Math.Pow(warmH / cast.DemoldH, (atC - RoomC) / (warmC - RoomC));
-    }
+    public static double Hours(CastData cast, double atC) => Of(cast, atC).In("h").Likely;
 
-    public static string Formula(CastData cast) =>
-        cast.WarmDemoldH is null ? "t_23 × 2^((23 − T) ÷ 10)" : "t_23 × (t_warm ÷ t_23)^((T − 23) ÷ (T_warm − 23))";
+    public static Term Of(CastData cast, double atC)
+    {
+        Figure Known(string name, double value, string unit) => Figure.Given(name, value, unit, "plan/pour.materialId");
+        var at = Figure.Given("T", atC, "°C", "plan/filling.cureC");
+        var (cold, room) = (Known("t at 23 °C", cast.DemoldH, "h"), Figure.Given("room", RoomC, "°C"));
+        if (cast is not { WarmC: { } warmC, WarmDemoldH: { } warmH } || atC < RoomC)
+            return cold * RuleOfTen.Factor(room, at);
+        var (warm, warmAt) = (Known("t warm", warmH, "h"), Known("T warm", warmC, "°C"));
+        return atC > warmC ? warm * RuleOfTen.Factor(warmAt, at) : cold * (warm / cold).Pow((at - room) / (warmAt - room));
+    }
 
     public static string Source(CastData cast) =>
         cast.WarmDemoldH is null ? RuleOfTen.Source : "handling times of the resin at two temperatures, straight between their logarithms";

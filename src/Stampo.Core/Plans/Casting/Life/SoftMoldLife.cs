@@ -12,10 +12,7 @@ namespace Stampo.Core.Plans.Casting.Life;
 /// <summary>One thing that shortens or lengthens the life, and by how much.</summary>
 public sealed record LifeFactor(string Name, double Times, string Why, string? ChangeAt = null);
 
-public sealed record MoldLife(ThreePoint Base, IReadOnlyList<LifeFactor> Factors, [property: JsonIgnore] Figure Figure)
-{
-    public ThreePoint Shots => Figure.Value;
-}
+public sealed record MoldLife(ThreePoint Shots, ThreePoint Base, IReadOnlyList<LifeFactor> Factors, [property: JsonIgnore] Figure Figure);
 
 /// <summary>What wears a soft mold besides its own material.</summary>
 /// <param name="Resin">What is cast in it.</param>
@@ -116,11 +113,8 @@ public static class SoftMoldLife
             (Term)usual,
             (product, factor) => product * Figure.Given(factor.Name, factor.Times, "×", factor.ChangeAt)
         );
-        return new MoldLife(
-            usual.Value,
-            factors,
-            shots.As("life", "Shots from one mold", "shots", "workshop schools and factors; the shop's own records replace them")
-        );
+        var life = shots.As("life", "Shots from one mold", "shots", "workshop schools and factors; the shop's own records replace them");
+        return new MoldLife(life.Value, usual.Value, factors, life);
     }
 
     /// <summary>

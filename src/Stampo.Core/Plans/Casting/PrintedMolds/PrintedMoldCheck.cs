@@ -78,56 +78,42 @@ public sealed class PrintedMoldCheck
 
     private double Solid()
     {
-        var cavities = new WorkInput("cavities", _shape.Cavities, "", "plan/pour.cavities");
-        if (IsShell)
-            return _sheet.Write(
-                "moldSolid",
-                "Solid of the shells of one shot",
-                "area × shell ÷ 10 × cavities",
-                _job.Part.AreaCm2 * _choices.ShellMm / 10 * _shape.Cavities,
-                "cm³",
-                "a thin skin all over each part",
-                new WorkInput("area", _job.Part.AreaCm2, "cm²", "part"),
-                new WorkInput("shell", _choices.ShellMm, "mm", "plan/printed.shellMm"),
-                cavities
-            );
-        if (_shape.Made is { } made)
-            return _sheet.Write(
-                "moldSolid",
+        var cavities = Figure.Given("cavities", _shape.Cavities, "", "plan/pour.cavities");
+        var shell = Figure.Given("shell", _choices.ShellMm, "mm", "plan/printed.shellMm");
+        var (name, solid, source) = (IsShell, _shape.Made) switch
+        {
+            (true, _) => ("Solid of the shells of one shot", _job.SurfaceCm2() * shell * cavities, "a thin skin all over each part"),
+            (_, { } made) => (
                 "Solid of the mold",
-                "volume of the generated pieces × blocks",
-                made.Cm3 * _shape.Blocks,
-                "cm³",
-                "the generated mold, as many as the cavities of a shot need",
-                new WorkInput("pieces", made.Cm3, "cm³"),
-                new WorkInput("blocks", _shape.Blocks, "", "plan/split.cavities")
-            );
-        return _sheet.Write(
-            "moldSolid",
-            "Solid of the mold",
-            $"({PrintedMoldSolid.Formula}) × cavities",
-            PrintedMoldSolid.Cm3(_job.Part, _shape.WallMm) * _shape.Cavities,
-            "cm³",
-            "an estimate as two halves until the mold is generated",
-            [.. PrintedMoldSolid.Inputs(_job.Part, _shape.WallMm), cavities]
-        );
+                Figure.Given("the generated pieces", made.Cm3, "cm³") * Figure.Given("blocks", _shape.Blocks, "", "plan/split.cavities"),
+                "the generated mold, as many as the cavities of a shot need"
+            ),
+            _ => (
+                "Solid of the mold",
+                PrintedMoldSolid.Of(_job.Part, _shape.WallMm, "oneSolid") * cavities,
+                "an estimate as two halves until the mold is generated"
+            ),
+        };
+        return _sheet.Line("moldSolid", name, solid, "cm³", source).Value.Likely;
     }
 
     /// <summary>Strength in bending of a strip of shell against one of the part: σ·t² of each.</summary>
     private double? BreakRatio() =>
         (_print.TensileMpa, _job.Material.TensileMpa, _job.Part.ThinnestWallMm ?? _job.Part.WallMm) is ({ } shell, { } part, var wall)
-            ? _sheet.Write(
-                "breakRatio",
-                "Shell against part, in bending",
-                "σ_shell × t² ÷ (σ_part × wall²)",
-                shell * _choices.ShellMm * _choices.ShellMm / (part * wall * wall),
-                "×",
-                "section modulus of a strip, t²/6",
-                new WorkInput("σ_shell", shell, "MPa"),
-                new WorkInput("t", _choices.ShellMm, "mm", "plan/printed.shellMm"),
-                new WorkInput("σ_part", part, "MPa", "plan/pour.materialId"),
-                new WorkInput("wall", wall, "mm", "part")
-            )
+            ? _sheet
+                .Line(
+                    "breakRatio",
+                    "Shell against part, in bending",
+                    Figure.Given("strength of the shell", shell, "MPa")
+                        * Figure.Given("shell", _choices.ShellMm, "mm", "plan/printed.shellMm").Pow(2)
+                        / (
+                            Figure.Given("strength of the part", part, "MPa", "plan/pour.materialId")
+                            * Figure.Given("wall", wall, "mm", "part").Pow(2)
+                        ),
+                    "×",
+                    "section modulus of a strip, t²/6"
+                )
+                .Value.Likely
             : null;
 
     private IEnumerable<Finding> Messages(double peak, double? ratio, Inhibition? inhibition) =>

@@ -11,27 +11,16 @@ public static class PrintedMoldSolid
     /// <summary>Wall around the part, and over and under it, mm.</summary>
     public const double WallMm = 12;
 
-    public const string Formula = "(length + 2·wall) × (width + 2·wall) × (height + 2·wall) ÷ 1000 − part";
-
     public static double Cm3(PartFacts part, double wallMm) =>
         Math.Max(1, (part.LengthMm + 2 * wallMm) * (part.WidthMm + 2 * wallMm) * (part.HeightMm + 2 * wallMm) / 1000 - part.VolumeCm3);
 
     /// <summary>The same in a formula.</summary>
-    public static Figure Of(PartFacts part, double wallMm)
+    public static Figure Of(PartFacts part, double wallMm, string id = "moldSolid")
     {
         var wall = Figure.Given("wall", wallMm, "mm");
         Term Side(string name, double mm) => Figure.Given(name, mm, "mm", "part") + 2 * wall;
         var block = Side("length", part.LengthMm) * Side("width", part.WidthMm) * Side("height", part.HeightMm);
         return Term.Max(Term.Of(1, "cm³"), block - Figure.Given("part", part.VolumeCm3, "cm³", "part"))
-            .As("moldSolid", "Solid of both halves", "cm³", "block around the part");
+            .As(id, "Solid of both halves", "cm³", "block around the part");
     }
-
-    public static IReadOnlyList<WorkInput> Inputs(PartFacts part, double wallMm) =>
-        [
-            new("length", part.LengthMm, "mm", "part"),
-            new("width", part.WidthMm, "mm", "part"),
-            new("height", part.HeightMm, "mm", "part"),
-            new("wall", wallMm, "mm"),
-            new("part", part.VolumeCm3, "cm³", "part"),
-        ];
 }

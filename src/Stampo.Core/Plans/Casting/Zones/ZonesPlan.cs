@@ -133,24 +133,26 @@ public sealed record ZonesPlan(CastingBatchAnswer First, IReadOnlyList<PlannedZo
         return volumes;
     }
 
-    private static void Write(Worksheet sheet, int i, double cm3, ZoneToPour? zone, ZonedPart part) =>
-        sheet.Write(
+    private static void Write(Worksheet sheet, int i, double cm3, ZoneToPour? zone, ZonedPart part)
+    {
+        var name = zone is null ? $"{part.First.Name}, poured first" : zone.Chosen.Name;
+        var all = Figure.Given("resin in a part", part.PartCm3, "cm³", "part");
+        var ofLayer = Figure.Given("share of the part in this layer", cm3 / part.PartCm3, "share");
+        var stated = Figure.Given("stated", cm3, "cm³", $"plan/zones[{i - 1}].cm3");
+        sheet.Line(
             $"zone{i}Cm3",
-            zone is null ? $"{part.First.Name}, poured first" : zone.Chosen.Name,
-            zone is null || zone.Chosen.By == ZoneBounds.Height
-                ? "share of the part's volume in this layer × resin in a part"
-                : "as stated",
-            cm3,
+            name,
+            zone is null || zone.Chosen.By == ZoneBounds.Height ? all * ofLayer : stated,
             "cm³",
             zone switch
             {
                 { Chosen.By: ZoneBounds.Mesh } => $"volume of {zone.Chosen.MeshName ?? "the second mesh"}",
                 { Chosen.By: ZoneBounds.Pocket } => "stated",
                 { BelowCm3: null } => "share of the height: the part was declared, not read",
-                _ => "what of the mesh lies between the two heights as cast",
-            },
-            new WorkInput("resin in a part", part.PartCm3, "cm³", "part")
+                _ => "what of the mesh lies between the two heights as cast; things cast in and pockets off all layers alike",
+            }
         );
+    }
 
     private static void RefuseBadHeight(double from, double above, double height, int index)
     {
@@ -174,34 +176,25 @@ public sealed record ZonesPlan(CastingBatchAnswer First, IReadOnlyList<PlannedZo
     {
         var cast = under.Resin.Cast!;
         var working = under.Batch.Charges.Max(c => c.WorkingTimeMin) ?? cast.PotLifeMin;
-        var gels = at.Sheet.Write(
-            $"zone{at.Number}Gels",
-            $"{under.Resin.Name} has gelled",
-            "2 × working time",
-            GelTimes * working,
-            "min",
-            "bench practice: it holds its shape then; try it on what is left in the cup",
-            new WorkInput(
-                "working time",
-                working,
+        var from = at.Number == 1 ? "plan/pour.materialId" : $"plan/zones[{at.Number - 2}].materialId";
+        var gels = at
+            .Sheet.Line(
+                $"zone{at.Number}Gels",
+                $"{under.Resin.Name} has gelled",
+                GelTimes * Figure.Given("working time", working, "min", at.Number == 1 ? "plan/pour.potLifeMin" : from),
                 "min",
-                at.Number == 1 ? "plan/pour.potLifeMin" : $"plan/zones[{at.Number - 2}].materialId"
+                "bench practice: it holds its shape then; try it on what is left in the cup"
             )
-        );
-        var bonds = at.Sheet.Write(
-            $"zone{at.Number}Bonds",
-            $"The next pour bonds to {under.Resin.Name} by itself until",
-            "60 × hours to handling strength",
-            60 * HandlingTime.Hours(cast, part.MoldC),
-            "min",
-            "while it is green it still takes hold; the resin's data sheet goes first",
-            new WorkInput(
-                "hours to handling strength",
-                HandlingTime.Hours(cast, part.MoldC),
-                "h",
-                at.Number == 1 ? "plan/pour.materialId" : $"plan/zones[{at.Number - 2}].materialId"
+            .Value.Likely;
+        var bonds = at
+            .Sheet.Line(
+                $"zone{at.Number}Bonds",
+                $"The next pour bonds to {under.Resin.Name} by itself until",
+                Figure.Given("hours to handling strength", HandlingTime.Hours(cast, part.MoldC), "h", from),
+                "min",
+                "while it is green it still takes hold; the resin's data sheet goes first"
             )
-        );
+            .Value.Likely;
         var wait = zone.Chosen.WaitMin ?? Math.Ceiling(gels);
         var bond = Bond.Between(under.Resin.Polymer, zone.Resin.Polymer);
         return new PlannedZone(
