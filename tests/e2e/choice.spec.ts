@@ -148,8 +148,8 @@ test('a what-if is said loudly and goes with one click', async ({ page, applicat
   const price = page.getByRole('button', { name: 'Printed parts: working of the price each' });
   const before = await price.textContent();
   const working = page.getByRole('complementary', { name: 'Working' });
-  await working.getByRole('button', { name: 'What if rate were otherwise' }).click();
-  await page.getByLabel('rate', { exact: true }).fill('200');
+  await working.getByRole('button', { name: 'What if Printer time were otherwise' }).click();
+  await page.getByLabel('Printer time', { exact: true }).fill('200');
   await page.getByRole('button', { name: 'See', exact: true }).click();
   await expect(page.getByText(/Printer time: 200/)).toBeVisible();
   await expect(price).not.toHaveText(before!);

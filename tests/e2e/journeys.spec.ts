@@ -47,7 +47,7 @@ test('from a file to the grams in the cups', async ({ page }) => {
     .getByRole('button', { name: /^Cup A/ })
     .first()
     .click();
-  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText('mass × share of A');
+  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText('(Mass + Stays in cups and funnel) × Share of A');
 });
 
 test('the ruler changes the cheapest route', async ({ page, application }) => {
@@ -82,9 +82,9 @@ test('every price opens to its working and the address links to it', async ({ pa
   const working = page.getByRole('complementary', { name: 'Working' });
   await expect(working).toContainText('Price each in 10, 50, 90 of 100 draws');
   await working.getByRole('button', { name: /^Each tool set/ }).click();
-  await expect(working).toContainText('sum of the lines above');
+  await expect(working).toContainText('Σ of the rows below');
   await page.reload();
-  await expect(working).toContainText('sum of the lines above');
+  await expect(working).toContainText('Σ of the rows below');
   await page.keyboard.press('Escape');
   await expect(working).toBeHidden();
 });

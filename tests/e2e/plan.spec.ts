@@ -19,7 +19,7 @@ test('the mold follows its patterns and its wall, and every figure opens', async
   await expect(page.getByRole('img', { name: /Mold box, inside .* wall 31\.8 millimetres/ })).toBeVisible();
   await figure(page, 'Silicone in it').click();
   const working = page.getByRole('complementary', { name: 'Working' });
-  await expect(working).toContainText('box − patterns × part − gates − runner');
+  await expect(working).toContainText('Inside of the box − patterns × part − gates − runner');
   await expect(async () => {
     await page.keyboard.press('Escape');
     await expect(working).toBeHidden({ timeout: 1000 });

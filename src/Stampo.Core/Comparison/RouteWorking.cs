@@ -29,19 +29,10 @@ public static class RouteWorking
                 "sets",
                 Own
             );
-        var made = asked / good.Likely;
-        List<Term> terms = [];
-        if (sums[ChargedOn.OneOff] is { } once)
-            terms.Add(once.Likely);
-        if (sums[ChargedOn.Tool] is { } tool)
-            terms.Add(sets is null ? tool.Likely : sets * tool.Likely);
-        if (sums[ChargedOn.Piece] is { } piece)
-            terms.Add(made * piece.Likely);
-        if (sums[ChargedOn.Batch] is { } run)
-            terms.Add(estimate.PiecesPerBatch is { } batch ? Term.Ceiling(asked / RunOf(sheet, estimate, batch)) * run.Likely : run.Likely);
-        var total = sheet.Line("total", "Total, likely", Term.Sum(terms), "€", Own);
+        var total = sheet.Line("total", "Total, likely", TotalOf(sheet, estimate, sums, (asked, good, sets)), "€", Own);
         sheet.Line("unit", "Price each, likely", total / asked, "€/part", Own);
-        WriteDrawn(sheet, estimate, asked, drawnTotal, draws);
+        Figure?[] ranges = [.. sums.Values, good, life, JobFigures.Count("draws", draws)];
+        WriteDrawn(sheet, ranges.OfType<Figure>(), asked, drawnTotal);
         sheet.Line(
             "lead",
             "First article",
@@ -62,6 +53,28 @@ public static class RouteWorking
         );
         WriteLikeness(sheet, candidate.Material.Likeness);
         return sheet.Lines;
+    }
+
+    /// <summary>What is paid once, each tool set, each piece made, and each run or one set-up.</summary>
+    private static Term TotalOf(
+        Worksheet sheet,
+        RouteEstimate estimate,
+        Dictionary<ChargedOn, Figure?> sums,
+        (Figure Asked, Figure Good, Figure? Sets) made
+    )
+    {
+        List<Term> terms = [];
+        if (sums[ChargedOn.OneOff] is { } once)
+            terms.Add(once.Likely);
+        if (sums[ChargedOn.Tool] is { } tool)
+            terms.Add(made.Sets is null ? tool.Likely : made.Sets * tool.Likely);
+        if (sums[ChargedOn.Piece] is { } piece)
+            terms.Add(made.Asked / made.Good.Likely * piece.Likely);
+        if (sums[ChargedOn.Batch] is { } run)
+            terms.Add(
+                estimate.PiecesPerBatch is { } batch ? Term.Ceiling(made.Asked / RunOf(sheet, estimate, batch)) * run.Likely : run.Likely
+            );
+        return Term.Sum(terms);
     }
 
     /// <summary>How many are made in a run, by the economic run where a yearly demand asks for it.</summary>
@@ -87,16 +100,8 @@ public static class RouteWorking
     }
 
     /// <summary>The figures the lanes show: the same sum with every range drawn, not only its likely value.</summary>
-    private static void WriteDrawn(Worksheet sheet, RouteEstimate estimate, Figure asked, Band total, int draws)
+    private static void WriteDrawn(Worksheet sheet, IEnumerable<Figure> ranges, Figure asked, Band total)
     {
-        List<Figure> ranges =
-        [
-            .. estimate.Costs.Select(c => c.On).Distinct().Select(on => Figure.Given(GroupName(on), estimate.Sum(on), "€")),
-        ];
-        ranges.Add(estimate.Good);
-        if (estimate.Life is { } life)
-            ranges.Add(life);
-        ranges.Add(JobFigures.Count("draws", draws));
         var drawn = sheet.Found(
             "draws",
             "drawn",
@@ -105,7 +110,7 @@ public static class RouteWorking
             new ThreePoint(total.P10, total.P50, total.P90),
             "€",
             "seeded draws, the same each time",
-            ranges
+            [.. ranges]
         );
         sheet.Line("each", "Price each in 10, 50, 90 of 100 draws", drawn / asked, "€/part", Own);
     }

@@ -16,11 +16,11 @@ const line = (id: string, inputs: WorkLine['inputs']): WorkLine => ({
 
 const lines = [
   line('mass', [
-    { name: 'volume', value: 4, unit: 'cm³', changeAt: null },
+    { name: 'volume', value: 4, unit: 'cm³', changeAt: null, from: 'volume' },
     { name: 'wall', value: 20, unit: 'mm', changeAt: 'plan/silicone.wallMm' },
     { name: 'box', value: 20, unit: 'mm', changeAt: 'part' },
   ]),
-  // Of the same name, and of the same name and figure.
+  // Of the same name, and the one it came from.
   { ...line('moldVolume', []), name: 'volume', value: 900, unit: 'cm³' },
   { ...line('volume', []), value: 4, unit: 'cm³' },
 ];

@@ -5,6 +5,7 @@ import type { WorkLine } from '../app/api/types';
 import { said } from './format';
 import { useWorking } from './useWorking';
 import { WhatIfButton } from './WhatIf';
+import { asCsv, asText, chainOf } from './working';
 
 const WIDTH = 400;
 
@@ -20,6 +21,7 @@ export function WorkingDrawer({ title, lines }: { title: string; lines: readonly
   }, [open, show]);
 
   if (open === null || !lines) return null;
+  const chain = line ? chainOf(line, lines) : [];
   return (
     <Drawer
       anchor="right"
@@ -42,32 +44,56 @@ export function WorkingDrawer({ title, lines }: { title: string; lines: readonly
         </IconButton>
       </Stack>
       {line ? <Line line={line} lines={lines} /> : <Typography>This figure has no working here any more.</Typography>}
-      <Typography variant="h3" sx={{ mt: 3, mb: 0.5 }}>
-        All lines
-      </Typography>
-      <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-        {lines.map((l) => (
-          <Box component="li" key={l.id}>
-            <Button
-              fullWidth
-              onClick={() => show(l.id)}
-              aria-current={l.id === open}
-              sx={{
-                justifyContent: 'space-between',
-                textAlign: 'left',
-                gap: 1,
-                color: 'text.primary',
-                fontWeight: l.id === open ? 700 : 400,
-                py: 0.25,
-              }}
-            >
-              <span>{l.name}</span>
-              <span style={{ whiteSpace: 'nowrap' }}>{said(l.value, l.unit)}</span>
-            </Button>
-          </Box>
-        ))}
+      {line && chain.length > 1 && (
+        <>
+          <Typography variant="h3" sx={{ mt: 3, mb: 0.5 }}>
+            It goes on from
+          </Typography>
+          <Lines lines={chain} />
+        </>
+      )}
+      <Box component="details" sx={{ mt: 3 }} open={!line}>
+        <Typography component="summary" variant="h3" sx={{ mb: 0.5, cursor: 'pointer' }}>
+          All lines
+        </Typography>
+        <Lines lines={lines} />
       </Box>
+      <Link
+        href={`data:text/csv;charset=utf-8,${encodeURIComponent(asCsv(lines))}`}
+        download={`working, ${title}.csv`}
+        sx={{ mt: 2 }}
+      >
+        All of it as CSV
+      </Link>
     </Drawer>
+  );
+}
+
+function Lines({ lines }: { lines: readonly WorkLine[] }) {
+  const { open, show } = useWorking();
+  return (
+    <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+      {lines.map((l) => (
+        <Box component="li" key={l.id}>
+          <Button
+            fullWidth
+            onClick={() => show(l.id)}
+            aria-current={l.id === open}
+            sx={{
+              justifyContent: 'space-between',
+              textAlign: 'left',
+              gap: 1,
+              color: 'text.primary',
+              fontWeight: l.id === open ? 700 : 400,
+              py: 0.25,
+            }}
+          >
+            <span>{l.name}</span>
+            <span style={{ whiteSpace: 'nowrap' }}>{said(l.value, l.unit)}</span>
+          </Button>
+        </Box>
+      ))}
+    </Box>
   );
 }
 
@@ -107,11 +133,7 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
       >
         <tbody>
           {line.inputs.map((input) => {
-            const from = input.from
-              ? lines.find((l) => l.id === input.from)
-              : line.kind
-                ? undefined
-                : lines.find((l) => l.id !== line.id && leads(input, l));
+            const from = input.from && lines.find((l) => l.id === input.from);
             return (
               <tr key={input.name}>
                 <td>
@@ -136,15 +158,15 @@ function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {
       <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
         Source: {line.source}
       </Typography>
+      {/* Browsers give the clipboard to pages of this machine and to secure ones only. */}
+      {navigator.clipboard && (
+        <Button size="small" onClick={() => void navigator.clipboard.writeText(asText(line))}>
+          Copy it
+        </Button>
+      )}
     </>
   );
 }
-
-/** Names coincide (two masses, two yields); the line an input comes from has its figure too. */
-const leads = (input: WorkLine['inputs'][number], line: WorkLine) =>
-  (line.id === input.name || line.name === input.name) &&
-  (line.unit === input.unit || !input.unit) &&
-  said(line.value, '', 9) === said(input.value, '', 9);
 
 /** Where an input can be changed: a step of this project, or the library. */
 function Where({ input: { changeAt, name, unit, value } }: { input: WorkLine['inputs'][number] }) {
