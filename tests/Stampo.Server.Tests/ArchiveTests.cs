@@ -93,6 +93,7 @@ public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : 
         new()
         {
             { "an act before its run began", "archive.lie" },
+            { "an act that came in before it happened", "archive.lie" },
             { "an act left out", "archive.lie" },
             { "an act of another operation", "archive.lie" },
             { "a run twice", "archive.lie" },
@@ -131,6 +132,9 @@ public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : 
         {
             case "an act before its run began":
                 acts[0]!["at"] = "2001-01-01T00:00:00Z";
+                break;
+            case "an act that came in before it happened":
+                acts[2]!["received"] = "2001-01-01T00:00:00Z";
                 break;
             case "an act left out":
                 acts.Remove(acts.First(a => a!["content"]!["kind"]!.GetValue<string>() == "cautionRead"));

@@ -71,6 +71,17 @@ public class RunFoldTests
         Assert.Equal((ClockKind.NotBefore, "the pour", 50.0), (cured.Kind, cured.Event, cured.Minutes));
     }
 
+    /// <summary>When a step ended is what a correction of its end corrects; what was seen keeps its time.</summary>
+    [Fact]
+    public void A_corrected_end_stands_at_the_time_of_its_correction()
+    {
+        var late = Of([.. Whole[..4], At(5, 9, new Finished("late", Maud, "weigh") { Corrects = "a4" })]);
+        Assert.Equal(Zero + Duration.FromMinutes(9), late.Operation("weigh").Ended);
+        var seen = Of([.. Whole[..4], At(5, 9, new Answered("seen", Maud, "weigh", "weigh-a", 100.1) { Corrects = "a1" })]);
+        Assert.Equal(Zero + Duration.FromMinutes(3), seen.Operation("weigh").Ended);
+        Assert.Equal(100.1, seen.Operation("weigh").Answers.Single(a => a.Ask == "weigh-a").Value);
+    }
+
     /// <summary>The acts lie on both sides of the hour that a spring night leaves out: instants know nothing of it.</summary>
     [Fact]
     public void A_clock_is_the_same_across_a_change_of_the_clocks()

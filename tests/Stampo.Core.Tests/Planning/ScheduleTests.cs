@@ -73,6 +73,31 @@ public class ScheduleTests
             }
         });
 
+    /// <summary>An oven is shared at one temperature only, and stays taken until the last that was put in is out, not the last put in.</summary>
+    [Fact]
+    public void An_oven_holds_one_temperature_at_a_time() =>
+        Gen.Select(Gen.Int[2, 4], Gen.Int[2, 8], Gen.Int[10, 400], Gen.Int[10, 400])
+            .Sample(
+                (molds, shots, cure, dry) =>
+                {
+                    Operation[] work =
+                    [
+                        new Operation("bake", Repeats.EachTool, "Bake", 5, 120) { Holds = [Hold.Hands, Hold.OvenAt(50)] },
+                        new Operation("warm", Repeats.EachShot, "Warm", 5, cure) { Holds = [Hold.Hands, Hold.OvenAt(70)] },
+                        new Operation("cure", Repeats.EachShot, "Cure", 5, dry) { Holds = [Hold.Hands, Hold.OvenAt(70)] },
+                        new Operation("dry", Repeats.EachShot, "Dry", 5, 30) { Holds = [Hold.Hands, Hold.OvenAt(50)] },
+                    ];
+                    var hot = work.ToDictionary(o => o.Id, o => o.Holds.Single(h => h.AtC is not null).AtC);
+                    var slots = ListScheduler.Shared.Lay(new WorkToLay(work, molds, shots, 0, Hours, Thursday)).Slots;
+                    foreach (var one in slots)
+                        Assert.DoesNotContain(
+                            slots,
+                            other => hot[other.OperationId] != hot[one.OperationId] && other.Start < one.End && one.Start < other.End
+                        );
+                },
+                iter: 40
+            );
+
     [Fact]
     public void Every_operation_of_every_shot_is_there_once_in_its_order_and_clocks_do_not_pause() =>
         Any.Sample(x =>

@@ -229,6 +229,15 @@ public class CastingPlannerTests
     }
 
     [Fact]
+    public void Molds_are_counted_by_the_likely_life()
+    {
+        var plan = Plan("cast-silicone", quantity: 200);
+        var life = plan.Life!.Shots;
+        Assert.Equal(Math.Ceiling(plan.Order.Shots / life.Likely), plan.Order.ToolSets);
+        Assert.NotEqual(Math.Ceiling(plan.Order.Shots / life.Low), plan.Order.ToolSets);
+    }
+
+    [Fact]
     public void A_filled_print_pours_what_is_hollow()
     {
         var plan = Plan("print", quantity: 5);
