@@ -153,6 +153,6 @@ public abstract class SheetForming : IRoute
         ).As("gaugeNeeded", "Gauge needed", "mm", $"by the thinnest place simulated, formed {sheet.Way}");
         return job.Material.Sheet is null || FormingCase.Stock(job.Material, needed.Value.Likely) is not { } stock
             ? needed
-            : Figure.Given("gauge, next in stock", stock, "mm");
+            : Term.Max(needed, Figure.Given("next in stock", stock, "mm")).As("gauge", "Gauge", "mm", "as it is sold");
     }
 }
