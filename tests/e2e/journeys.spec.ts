@@ -47,7 +47,9 @@ test('from a file to the grams in the cups', async ({ page }) => {
     .getByRole('button', { name: /^Cup A/ })
     .first()
     .click();
-  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText('(Mass + Stays in cups and funnel) × Share of A');
+  await expect(page.getByRole('complementary', { name: 'Working' })).toContainText(
+    '(Mass + Stays in cups and funnel) × Share of A',
+  );
 });
 
 test('the ruler changes the cheapest route', async ({ page, application }) => {
