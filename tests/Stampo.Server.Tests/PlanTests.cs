@@ -449,6 +449,9 @@ public sealed class PlanTests(SharedServer shared)
         Assert.Equal(zones[0].GetProperty("cm3").GetDouble(), Cm3(1), 1e-9);
         Assert.NotEqual(48.9 * 10 / 34, Cm3(1), 0.5);
         Assert.Contains("zone1-a", lines.Keys);
+        // A zone's lines go on from its own, not from the first pour's of the same name.
+        var froms = lines["zone1-poured"].GetProperty("inputs").EnumerateArray().Select(i => i.GetProperty("from").GetString());
+        Assert.Equal(["zone1-net", null], froms);
         string[] poured = ["pour-1", "gel-z1-", "weigh-z1-1", "mix-z1-1", "pour-z1-1", "gel-z2-", "pour-z2-1", "cure"];
         var order = saved.GetProperty("operations").EnumerateArray().Select(o => o.GetProperty("id").GetString()!).Where(poured.Contains);
         Assert.Equal(poured, order);

@@ -9,16 +9,24 @@ public static class RulerWorking
 {
     public static IReadOnlyList<WorkLine> Of(RouteComparison comparison)
     {
-        var spans = comparison.Overview.Spans;
-        return [.. spans.Select((span, s) => s == 0 ? First(comparison, span) : Turn(comparison, spans[s - 1].Id, span))];
+        var (sheet, spans) = (new Worksheet(), comparison.Overview.Spans);
+        for (var s = 0; s < spans.Count; s++)
+        {
+            if (s == 0)
+                First(sheet, comparison, spans[s]);
+            else
+                Turn(sheet, comparison, spans[s - 1].Id, spans[s]);
+        }
+
+        return sheet.Lines;
     }
 
     private static string IdOf(Span span) => $"turn-{span.From}";
 
-    private static WorkLine First(RouteComparison comparison, Span span)
+    private static void First(Worksheet sheet, RouteComparison comparison, Span span)
     {
         var lane = Of(comparison.LanesAt(span.From), span.Id);
-        return WorkLine.Found(
+        sheet.Found(
             "draws",
             IdOf(span),
             $"From 1: {lane.Route.Name}",
@@ -30,7 +38,7 @@ public static class RulerWorking
         );
     }
 
-    private static WorkLine Turn(RouteComparison comparison, string beforeId, Span after)
+    private static void Turn(Worksheet sheet, RouteComparison comparison, string beforeId, Span after)
     {
         var from = after.From;
         var (last, first) = (comparison.LanesAt(from - 1), comparison.LanesAt(from));
@@ -53,7 +61,7 @@ public static class RulerWorking
                 "a tie: under two draws in three decide it; fits before at risk, then earlier, then tighter"
             );
         var title = $"From {Text.Number(from, 12)}: {name} after {card.Within}";
-        return WorkLine.Found("draws", IdOf(after), title, why, from, "parts", source, totals);
+        sheet.Found("draws", IdOf(after), title, why, from, "parts", source, totals);
     }
 
     private static Figure Total(IReadOnlyList<Lane> lanes, string id, double quantity)

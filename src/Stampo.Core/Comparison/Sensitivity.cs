@@ -23,8 +23,8 @@ public sealed record Swing(
     public double Span => Math.Abs(MarginHigh - MarginLow);
 
     /// <summary>How its bar came about.</summary>
-    internal WorkLine Line(int at, string leader) =>
-        WorkLine.Found(
+    internal void Write(Worksheet sheet, int at, string leader) =>
+        sheet.Found(
             "rule",
             $"swing-{at}",
             $"{Name}: how far it moves the lead",
@@ -68,7 +68,10 @@ public sealed record Sensitivity(
             .DistinctBy(i => (i.Key, i.RouteId));
         List<Swing> swings = [.. inputs.Select(field.Swing).OrderByDescending(s => s.Span).Take(Shown)];
         var leader = comparison.Candidates.Single(c => c.Route.Card.Id == field.Leader).Route.Card.Within;
-        return new Sensitivity(quantity, field.Leader, field.Next, field.Margin, swings, [.. swings.Select((s, i) => s.Line(i, leader))]);
+        var sheet = new Worksheet();
+        for (var i = 0; i < swings.Count; i++)
+            swings[i].Write(sheet, i, leader);
+        return new Sensitivity(quantity, field.Leader, field.Next, field.Margin, swings, sheet.Lines);
     }
 
     /// <summary>An input of one route, or, without a route, of all that use it.</summary>

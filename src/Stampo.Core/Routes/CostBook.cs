@@ -47,34 +47,3 @@ public sealed class CostBook(RateCard rates)
     /// <summary>An expense that is itself a price in the rate card (a mold base, a box of consumables).</summary>
     public CostBook AddPrice(ChargedOn on, string name, string rateKey, Term? times = null) => Add(on, name, times ?? 1, rateKey);
 }
-
-/// <summary>What many lines count: the part's sizes, and things that are counted.</summary>
-public static class JobFigures
-{
-    public static Figure PartCm3(this Job job) => Figure.Given("part", job.Part.VolumeCm3, "cm³", "part");
-
-    public static Figure BoxCm3(this Job job) => Figure.Given("box of the part", job.Part.BoxCm3, "cm³", "part");
-
-    public static Figure SurfaceCm2(this Job job) => Figure.Given("surface", job.Part.AreaCm2, "cm²", "part");
-
-    public static Figure PartingCm2(this Job job) =>
-        Figure.Given(job.Part.Measured is null ? "footprint of the box" : "parting area", job.Part.PartingCm2, "cm²", "part");
-
-    public static Figure SectionMm(this Job job) => Figure.Given("section", job.Part.SectionMm, "mm", "part/nominalWallMm");
-
-    public static Figure Density(this Materials.Material material) => Figure.Given("density", material.DensityGPerCm3, "g/cm³");
-
-    public static Figure Cavities(int cavities) => Count("cavities", cavities);
-
-    public static Figure Count(string name, double count, string? changeAt = null) => Figure.Given(name, count, "", changeAt);
-
-    /// <summary>What a part weighs.</summary>
-    public static Term PartMass(this Job job) => job.PartCm3() * job.Material.Density();
-
-    /// <summary>One shot of several cavities: a norm for the first, another for each further one, all shared by its parts.</summary>
-    public static Term Shot(this Job job, string first, string more, int cavities) =>
-        cavities == 1 ? job.Figure(first) : (job.Figure(first) + (Cavities(cavities) - 1) * job.Figure(more)) / Cavities(cavities);
-
-    /// <summary>A norm per shot that its cavities share.</summary>
-    public static Term Shared(this Term each, int cavities) => cavities == 1 ? each : each / Cavities(cavities);
-}

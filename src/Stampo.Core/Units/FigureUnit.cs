@@ -15,7 +15,7 @@ public sealed record FigureUnit(string Symbol, Dimension Dimension, double Facto
     private static readonly ConcurrentDictionary<string, FigureUnit> Known = [];
 
     /// <summary>Counted, or a ratio: of no dimension, one each.</summary>
-    public static IReadOnlyList<string> Counts { get; } =
+    private static readonly string[] Counts =
     [
         "part",
         "parts",

@@ -127,7 +127,7 @@ internal sealed class Computed : Term
         return Around(low, Result(Sign, likely), high);
     }
 
-    private ThreePoint Corners(IReadOnlyList<Figure> uncertain)
+    private ThreePoint Corners(List<Figure> uncertain)
     {
         var (low, high) = (double.PositiveInfinity, double.NegativeInfinity);
         for (var corner = 0; corner < 1 << uncertain.Count; corner++)
@@ -147,18 +147,4 @@ internal sealed class Computed : Term
     }
 
     private static ThreePoint Around(double low, double likely, double high) => new(Math.Min(low, likely), likely, Math.Max(high, likely));
-}
-
-internal static class Places
-{
-    public static int IndexOf(this IReadOnlyList<Figure> figures, Figure figure)
-    {
-        for (var i = 0; i < figures.Count; i++)
-        {
-            if (figures[i].Equals(figure))
-                return i;
-        }
-
-        return -1;
-    }
 }

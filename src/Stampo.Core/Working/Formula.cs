@@ -30,7 +30,7 @@ internal static class Formula
     public static string Numbers(Term term) => Written(term, figure => Number(figure.Value.Likely, figure.Unit));
 
     /// <summary>The expression over the figures by position: a number in SI, {"in": 0}, or [operation, operands…].</summary>
-    public static JsonNode Tree(Term term, IReadOnlyList<Figure> figures) =>
+    public static JsonNode Tree(Term term, List<Figure> figures) =>
         term switch
         {
             Figure figure => new JsonObject { ["in"] = figures.IndexOf(figure) },
@@ -38,7 +38,7 @@ internal static class Formula
             _ => JsonValue.Create(term.Si.Likely),
         };
 
-    private static JsonArray Array(Computed operation, IReadOnlyList<Figure> figures)
+    private static JsonArray Array(Computed operation, List<Figure> figures)
     {
         var array = new JsonArray(JsonValue.Create(operation.Sign));
         foreach (var term in operation.Of)
@@ -82,17 +82,10 @@ internal static class Formula
     private static string Within(string sign, Term term, int place, Func<Figure, string> figure)
     {
         var written = Written(term, figure);
-        return
-            term is Computed inner
-            && (
-                Binds(inner.Sign) < Binds(sign)
-                || (
-                    place > 0 && Binds(inner.Sign) == Binds(sign) && sign is "−" or "÷" or "^"
-                    || (sign == "^" && Binds(inner.Sign) <= Binds(sign))
-                )
-            )
-            ? $"({written})"
-            : written;
+        if (term is not Computed inner)
+            return written;
+        var (weaker, alike) = (Binds(inner.Sign) < Binds(sign), Binds(inner.Sign) == Binds(sign));
+        return weaker || (alike && (sign == "^" || (place > 0 && sign is ("−" or "÷")))) ? $"({written})" : written;
     }
 
     private static int Binds(string sign) =>

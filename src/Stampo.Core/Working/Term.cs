@@ -72,7 +72,7 @@ public abstract class Term
     /// <summary>Closed into a figure that shows, wherever it is used, how it came about.</summary>
     public Figure As(string id, string name, string unit, string source = "") => Figure.Closed(id, name, this, unit, source);
 
-    /// <summary>Its figures in the order they are named, each once.</summary>
+    /// <summary>Its figures in the order they are named, one that stands twice twice.</summary>
     public IReadOnlyList<Figure> Figures()
     {
         List<Figure> found = [];

@@ -21,7 +21,7 @@ public sealed record WorkLine(
     string Source
 )
 {
-    /// <summary>"formula" where it recomputes from what it shows; else what kind of finding it is, null where only words tell.</summary>
+    /// <summary>"formula" where it recomputes from what it shows, else what kind of finding it is; null in what was kept before.</summary>
     public string? Kind { get; init; }
 
     /// <summary>The formula with the numbers put in, and its result.</summary>
@@ -29,26 +29,6 @@ public sealed record WorkLine(
 
     /// <summary>The formula as a program reads it: a number in SI, {"in": place of an input}, or [operation, operands…].</summary>
     public JsonNode? Tree { get; init; }
-
-    /// <summary>What no formula gives: how it was found, and from what.</summary>
-    /// <param name="kind">draws, search, simulation, table or rule.</param>
-    /// <param name="id">To open it by.</param>
-    /// <param name="name">What it is.</param>
-    /// <param name="how">In words.</param>
-    /// <param name="value">What was found.</param>
-    /// <param name="unit">Of it.</param>
-    /// <param name="source">On whose word.</param>
-    /// <param name="from">What went in.</param>
-    internal static WorkLine Found(
-        string kind,
-        string id,
-        string name,
-        string how,
-        ThreePoint value,
-        string unit,
-        string source,
-        params IReadOnlyList<Figure> from
-    ) => new(id, name, how, [.. from.Select(f => f.AsInput())], value, unit, source) { Kind = kind };
 }
 
 /// <summary>
@@ -84,7 +64,15 @@ public sealed class Worksheet
             throw new InvalidOperationException($"{line.Name} and {known.Name} are both the line {line.Id}.");
     }
 
-    /// <inheritdoc cref="WorkLine.Found"/>
+    /// <summary>What no formula gives: how it was found, and from what.</summary>
+    /// <param name="kind">draws, search, simulation, table or rule.</param>
+    /// <param name="id">To open it by.</param>
+    /// <param name="name">What it is.</param>
+    /// <param name="how">In words.</param>
+    /// <param name="value">What was found.</param>
+    /// <param name="unit">Of it.</param>
+    /// <param name="source">On whose word.</param>
+    /// <param name="from">What went in.</param>
     public Figure Found(
         string kind,
         string id,
@@ -96,7 +84,7 @@ public sealed class Worksheet
         params IReadOnlyList<Figure> from
     )
     {
-        var line = WorkLine.Found(kind, id, name, how, value, unit, source, from);
+        var line = new WorkLine(id, name, how, [.. from.Select(f => f.AsInput())], value, unit, source) { Kind = kind };
         _lines.Add(line);
         return Figure.Found(line);
     }

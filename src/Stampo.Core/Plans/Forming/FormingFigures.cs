@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming;
 
@@ -152,6 +153,8 @@ public sealed record CuttingFigures(
 /// <param name="RecoverS">Until the mold is ready again.</param>
 /// <param name="DryC">Null when it need not be dried.</param>
 /// <param name="DryH">So long.</param>
+/// <param name="Heating">The line of <paramref name="HeatS"/>.</param>
+/// <param name="Cooling">The line of <paramref name="CoolS"/>.</param>
 /// <param name="Sides">Of the sheet that are heated; of one that is heated on one side the far face counts as its middle.</param>
 public sealed record HeatFigures(
     double FluxKwPerM2,
@@ -168,7 +171,9 @@ public sealed record HeatFigures(
     double RecoverS,
     double? DryC,
     double? DryH,
-    int Sides
+    int Sides,
+    [property: JsonIgnore] Figure Heating,
+    [property: JsonIgnore] Figure Cooling
 )
 {
     /// <summary>What gets warm last.</summary>

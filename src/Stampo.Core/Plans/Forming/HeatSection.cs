@@ -47,21 +47,19 @@ internal static class HeatSection
         // Over the thickness it lies as a parabola: its mean is a third of the lead above the coolest.
         Figure Known(string name, double value, string unit) => Figure.Given(name, value, unit, "plan/sheet.materialId");
         var mean = Known("formed from", data.FormLowC, "°C") + ahead / 3 - Figure.Given("room", RoomC, "°C");
-        var heatS = of
-            .Working.Line(
-                "heatS",
-                "Heating",
-                Known("density", 1000 * of.Material.DensityGPerCm3, "kg/m³")
-                    * thickness
-                    * (
-                        Known("heat capacity", heatCapacity, "J/(kg·K)") * Term.Min(Term.Of(MostRiseK, "K"), mean)
-                        + Known("melting", data.MeltingKjPerKg ?? 0, "kJ/kg")
-                    )
-                    / (heated * each),
-                "s",
-                sides == 1 ? "until the far face can be formed" : "until the middle can be formed"
-            )
-            .Value.Likely;
+        var heating = of.Working.Line(
+            "heatS",
+            "Heating",
+            Known("density", 1000 * of.Material.DensityGPerCm3, "kg/m³")
+                * thickness
+                * (
+                    Known("heat capacity", heatCapacity, "J/(kg·K)") * Term.Min(Term.Of(MostRiseK, "K"), mean)
+                    + Known("melting", data.MeltingKjPerKg ?? 0, "kJ/kg")
+                )
+                / (heated * each),
+            "s",
+            sides == 1 ? "until the far face can be formed" : "until the middle can be formed"
+        );
         var span = of.ClampMm[0];
         var growth = Figure.Given("growth", of.Choices.Heat.SagStrainPct, "%", "plan/heat.sagStrainPct");
         var sag = of
@@ -76,7 +74,7 @@ internal static class HeatSection
         var thick = ThickMm(of);
         var moldC = MoldSection.FaceC(of, of.Mold);
         var cool = CoolS(of, of.Mold)!.Value;
-        of.Working.Found(
+        var cooling = of.Working.Found(
             "rule",
             "coolS",
             "Cooling on the mold",
@@ -93,7 +91,7 @@ internal static class HeatSection
         );
         return new HeatFigures(
             flux,
-            heatS,
+            heating.Value.Likely,
             lead,
             data.FormLowC,
             data.FormLowC + lead,
@@ -106,7 +104,9 @@ internal static class HeatSection
             of.Mold.RecoveryShare * cool,
             data.DryC,
             data.DryC is null ? null : data.HoursFor(gauge),
-            sides
+            sides,
+            heating,
+            cooling
         );
     }
 
@@ -144,9 +144,9 @@ internal static class HeatSection
             "cycleS",
             "From sheet to sheet",
             of.Job.Figure("form.load").Likely
-                + S("heating", heat.HeatS)
+                + heat.Heating
                 + S("forming", form, "plan/air.withinS")
-                + S("cooling", heat.CoolS)
+                + heat.Cooling
                 + S("recovery of the mold", heat.RecoverS, "plan/mold.moldId"),
             "s",
             "one heater and one mold at a time"

@@ -18,10 +18,16 @@ internal static class SheetSection
     {
         var (thinnest, gauge) = (of.ThinnestMm, of.GaugeMm);
         var at = of.Choices.Sheet.ThinnestMm is null ? "part/thinnestWallMm" : "plan/sheet.thinnestMm";
-        of.Working.Line("thinnestMm", "Thinnest it may be", Figure.Given("thinnest", thinnest, "mm", at), "mm", "what the part is for");
+        var least = of.Working.Line(
+            "thinnestMm",
+            "Thinnest it may be",
+            Figure.Given("thinnest", thinnest, "mm", at),
+            "mm",
+            "what the part is for"
+        );
         if (of.Sheet is { } sheet)
             WriteSheet(of, sheet);
-        double? keeps = of.Gauge is { } found ? WriteGauge(of, found.GaugeMm, thinnest) : null;
+        double? keeps = of.Gauge is { } found ? WriteGauge(of, found.GaugeMm, least) : null;
         return new NeedFigures(
             thinnest,
             gauge,
@@ -59,7 +65,7 @@ internal static class SheetSection
         Found("meanMm", "Mean thickness of the part", "material of the part ÷ its area", sheet.MeanMm, "mm", gauge);
     }
 
-    private static double WriteGauge(FormingCase of, double gaugeMm, double thinnest)
+    private static double WriteGauge(FormingCase of, double gaugeMm, Figure thinnest)
     {
         var needed = of.Working.Found(
             "search",
@@ -69,7 +75,7 @@ internal static class SheetSection
             gaugeMm,
             "mm",
             Simulated,
-            Figure.Given("thinnest it may be", thinnest, "mm")
+            thinnest
         );
         return of
             .Working.Line(

@@ -23,29 +23,20 @@ internal sealed class MachiningWork
     public MachiningWork(Job job, MachiningChoices choices, AccessFigures? access, double quantity)
     {
         (_job, _choices, _parts) = (job, choices, choices.Order.Parts ?? (int)Math.Ceiling(quantity));
-        Figures = Worked(access);
-        var blocks = Math.Ceiling(_parts / job.Norm("machine.yield").Likely - 1e-9);
-        var parts = Figure.Given("parts", _parts, "parts", "plan/order.parts");
-        var one = Figure.Given("a block", Figures.BlockKg, "kg");
-        var kg = _sheet
-            .Line(
-                "blocksKg",
-                "Blocks to have",
-                Term.Ceiling(parts / job.Figure("machine.yield").Likely) * one,
-                "kg",
-                "a spoiled part is a spoiled block"
-            )
-            .Value.Likely;
+        (Figures, var block) = Worked(access);
+        var whole = Term.Ceiling(Figure.Given("parts", _parts, "parts", "plan/order.parts") / job.Figure("machine.yield").Likely);
+        var kg = _sheet.Line("blocksKg", "Blocks to have", whole * block, "kg", "a spoiled part is a spoiled block").Value.Likely;
+        var blocks = (int)whole.In("").Likely;
         Plan = new WorkPlan(
             Head(kg),
-            new OrderedWork(_parts, (int)blocks, choices.Order.Machines, 1, "Part", "Machine") { PartKind = job.PartKind },
+            new OrderedWork(_parts, blocks, choices.Order.Machines, 1, "Part", "Machine") { PartKind = job.PartKind },
             [],
             null,
             WorkPlan.DateFor(job, _parts),
             null,
             [
                 new Purchase(
-                    $"{job.Material.Name}, {Text.Count((int)blocks, "block")} of {Text.Sides(Figures.BlockMm)}",
+                    $"{job.Material.Name}, {Text.Count(blocks, "block")} of {Text.Sides(Figures.BlockMm)}",
                     kg,
                     "kg",
                     [],
@@ -56,7 +47,7 @@ internal sealed class MachiningWork
             At(),
             [],
             [
-                $"{Text.Number(_parts, 9)} good parts from {Text.Count((int)blocks, "block")} of "
+                $"{Text.Number(_parts, 9)} good parts from {Text.Count(blocks, "block")} of "
                     + $"{Text.Sides(Figures.BlockMm)}; {job.Material.Name}.",
                 $"{Text.Count(Figures.SetUps, "clamping")} a part; inner corners stay {Text.Number(Figures.CornerMm, 2)} mm round.",
             ],
@@ -69,7 +60,7 @@ internal sealed class MachiningWork
 
     public WorkPlan Plan { get; }
 
-    private MachiningFigures Worked(AccessFigures? access)
+    private (MachiningFigures Figures, Figure Block) Worked(AccessFigures? access)
     {
         var (part, stock, cutter) = (_job.Part, _choices.Stock, _choices.Cutter);
         double[] block =
@@ -87,7 +78,7 @@ internal sealed class MachiningWork
             $"each side of the part and twice {Text.Number(stock.AllowanceMm)} mm, next size in stock by {Text.Number(stock.StepMm)} mm"
         );
         var density = Figure.Given("density", _job.Material.DensityGPerCm3, "g/cm³", "plan/stock.materialId");
-        var kg = _sheet.Line("blockKg", "It weighs", volume * density, "kg", "definition of density").Value.Likely;
+        var weighs = _sheet.Line("blockKg", "It weighs", volume * density, "kg", "definition of density");
         if (access is not null)
             WriteReach(access);
         var setUps = Math.Max(1, access?.SetUps.Count ?? 2 + part.UndercutRegions);
@@ -108,10 +99,10 @@ internal sealed class MachiningWork
         );
         _sheet.Line("partH", "One part", roughing + finishing.Likely + clamped, "h", Norms);
         var (rough, finish, clamping) = (roughing.Value.Likely, finishing.Value.Likely, clamped.Value.Likely);
-        return new MachiningFigures(
+        var figures = new MachiningFigures(
             _job.Material,
             block,
-            kg,
+            weighs.Value.Likely,
             access,
             setUps,
             rough,
@@ -120,6 +111,7 @@ internal sealed class MachiningWork
             stepover.Value.Likely,
             cutter.DiameterMm / 2
         );
+        return (figures, weighs);
     }
 
     /// <summary>What was read off the mesh by rays from points spread over all of it.</summary>

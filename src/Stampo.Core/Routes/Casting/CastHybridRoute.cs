@@ -46,7 +46,7 @@ public sealed class CastHybridRoute : SiliconeCasting
         var worn = Term.Min(1, face / back);
         foreach (var (on, share, name) in new[] { (ChargedOn.OneOff, 1 - worn, "first set"), (ChargedOn.Tool, worn, "worn by one face") })
         {
-            var backs = 2 * Larger * (cavities == 1 ? job.PartingCm2() : job.PartingCm2() * JobFigures.Cavities(cavities)) * share;
+            var backs = 2 * Larger * job.PartingCm2().ForAll(cavities) * share;
             book.Add(on, $"Fibreglass backs, {name}: hands", backs * job.Figure("hybrid.backHours"), "labour.bench")
                 .Add(on, $"Fibreglass backs, {name}: gel coat, glass, resin", backs, "hybrid.backMaterial");
         }

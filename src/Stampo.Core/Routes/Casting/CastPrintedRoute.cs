@@ -57,11 +57,15 @@ public sealed class CastPrintedRoute : IRoute
         var solid = PrintedMoldSolid.Cm3(job.Part, PrintedMoldSolid.WallMm);
         var build = PrintCost.Halves(job, PrintedMoldSolid.WallMm, solid);
         var block = PrintedMoldSolid.Of(job.Part, PrintedMoldSolid.WallMm);
-        var solids = cavities == 1 ? block : block * JobFigures.Cavities(cavities);
-        Term More(Term each) => cavities == 1 ? each : each * JobFigures.Cavities(cavities).Pow(0.7);
+        Term More(Term each) => each.ForAll(cavities, grows: 0.7);
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering: split, keys, vents", job.Figure("engineering.cast"), "labour.engineer")
-            .Add(ChargedOn.Tool, "Mold: resin", PrintCost.MaterialKg(job, solids, PrintCost.ResinDensity), "print.patternResin")
+            .Add(
+                ChargedOn.Tool,
+                "Mold: resin",
+                PrintCost.MaterialKg(job, block.ForAll(cavities), PrintCost.ResinDensity),
+                "print.patternResin"
+            )
             .Add(ChargedOn.Tool, "Mold: printer time", build.Hours(2 * cavities), "print.machine")
             .Add(ChargedOn.Tool, "Smooth, seal and fit the halves", More(job.Figure("printedMold.finishHours")), "labour.bench")
             .Add(ChargedOn.Tool, "Sand the cavity to the grade of the show side", More(PrintCost.FinishHours(job)), "labour.bench")

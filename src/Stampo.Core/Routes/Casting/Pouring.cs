@@ -49,8 +49,7 @@ internal static class Pouring
     public static CostBook AddPatterns(this CostBook book, Job job, int patterns)
     {
         var build = PrintCost.InResin(job, job.Part.VolumeCm3);
-        Term Times(Term each) => patterns == 1 ? each : each * JobFigures.Count("patterns", patterns);
-        Term Of(Term each, double grows) => patterns == 1 ? each : each * JobFigures.Count("patterns", patterns).Pow(grows);
+        Term Times(Term each, double grows = 1) => each.ForAll(patterns, "patterns", grows);
         book.Add(
                 ChargedOn.OneOff,
                 "Pattern: resin",
@@ -61,7 +60,7 @@ internal static class Pouring
             .Add(ChargedOn.OneOff, "Pattern: finish the show side", Times(PrintCost.FinishHours(job)), "labour.bench")
             .Add(ChargedOn.OneOff, "Pattern: clean the back", Times(job.Figure("pattern.back")), "labour.bench");
         // Several are washed, sealed and tried together, but not in the time of one.
-        book.Add(ChargedOn.OneOff, "Pattern: post-cure, seal, prove", Of(job.Figure("pattern.prove"), 0.6), "labour.bench");
+        book.Add(ChargedOn.OneOff, "Pattern: post-cure, seal, prove", Times(job.Figure("pattern.prove"), 0.6), "labour.bench");
         book.AddPrice(ChargedOn.OneOff, "Pattern: primer, filler, paper, barrier coat", "pattern.consumables", Times(1));
         if (build.BondHours(patterns) is { } bond)
             book.Add(ChargedOn.OneOff, "Pattern: bond and fair the pieces", bond, "labour.bench");

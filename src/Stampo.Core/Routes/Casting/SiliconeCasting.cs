@@ -91,7 +91,7 @@ public abstract class SiliconeCasting : IRoute
     {
         var yield = job.Figure("cast.yield");
         // A block of n patterns takes longer to set up, but not n times as long.
-        Term More(string key) => cavities == 1 ? job.Figure(key) : job.Figure(key) * JobFigures.Cavities(cavities).Pow(0.6);
+        Term More(string key) => job.Figure(key).ForAll(cavities, grows: 0.6);
         var method = Casting(job, cavities);
         var twoPours = SplitProposal.Of(null, method, job).School == SplitSchool.TwoPour;
         var book = new CostBook(job.Rates)
@@ -165,7 +165,8 @@ public abstract class SiliconeCasting : IRoute
             Block(job, cavities).BoxCm3,
             "cm³"
         );
-        var parts = cavities == 1 ? job.PartCm3() : job.PartCm3() * JobFigures.Cavities(cavities);
-        return (block - parts) * job.Figure("silicone.density").Named("density of the silicone").Likely * (1 + Term.Of(10, "%"));
+        return (block - job.PartCm3().ForAll(cavities))
+            * job.Figure("silicone.density").Named("density of the silicone").Likely
+            * (1 + Term.Of(10, "%"));
     }
 }

@@ -69,7 +69,7 @@ public abstract class LaminateRoute : IRoute
         var flange = job.Figure("lay.flangeMm").Likely;
         var molds = JobFigures.Count("molds", Molds);
         var face = (side + rim * flange + 4 * flange.Pow(2)).As("moldFace", "Face of a mold with its flange", "dm²", "flange all round");
-        var faces = Molds == 1 ? face : face * molds;
+        var faces = face.ForAll(Molds, "molds");
         var book = new CostBook(job.Rates)
             .Add(ChargedOn.OneOff, "Engineering: layers, edges, molds", job.Figure("engineering.lay"), "labour.engineer")
             .Add(ChargedOn.OneOff, "Plug", job.Figure("lay.plugHours") * face, "labour.bench")

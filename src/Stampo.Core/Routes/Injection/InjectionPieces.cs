@@ -53,8 +53,12 @@ internal static class InjectionPieces
     public static Figure Clamp(Job job, int cavities, string id = "clamp")
     {
         var pressure = Figure.Given("cavity pressure", job.Material.Melt!.CavityMpa, "MPa");
-        var area = cavities == 1 ? job.PartingCm2() : job.PartingCm2() * JobFigures.Cavities(cavities);
-        return (area * pressure * job.Figure("inject.safety")).As(id, "Clamp force", "kN", "pressure × area, with a reserve");
+        return (job.PartingCm2().ForAll(cavities) * pressure * job.Figure("inject.safety")).As(
+            id,
+            "Clamp force",
+            "kN",
+            "pressure × area, with a reserve"
+        );
     }
 
     public static double PartsPerDay(Job job, int cavities, ThreePoint yield) =>

@@ -26,11 +26,13 @@ internal sealed class MetalTool
     /// Sparking, cooling and programs grow with what a cavity shapes, by its surface and how deep it is, above the hand-sized housing that
     /// the norms are stated for.
     /// </summary>
-    private Figure SizeFactor =>
+    private Figure SizeFactor { get; }
+
+    private static Figure SizeOf(Job job) =>
         Term.Max(
                 1,
-                (_job.SurfaceCm2() / Term.Of(UsualCm2, "cm²")).Pow(0.5)
-                    * Term.Max(1, Figure.Given("depth", _job.Part.ShortestMm, "mm", "part") / Term.Of(UsualDeepMm, "mm")).Pow(0.4)
+                (job.SurfaceCm2() / Term.Of(UsualCm2, "cm²")).Pow(0.5)
+                    * Term.Max(1, Figure.Given("depth", job.Part.ShortestMm, "mm", "part") / Term.Of(UsualDeepMm, "mm")).Pow(0.4)
             )
             .As("toolSize", "Size of the tool", "×", "against the hand-sized housing that the norms are stated for");
 
@@ -47,7 +49,7 @@ internal sealed class MetalTool
     /// </param>
     public MetalTool(Job job, string metal, int cavities, bool isHeated = false)
     {
-        (_job, _metal, _cavities) = (job, metal, cavities);
+        (_job, _metal, _cavities, SizeFactor) = (job, metal, cavities, SizeOf(job));
         _work =
         [
             .. (isHeated ? Heated() : Cooled()).Select(

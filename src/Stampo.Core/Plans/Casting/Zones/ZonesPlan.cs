@@ -88,7 +88,11 @@ public sealed record ZonesPlan(CastingBatchAnswer First, IReadOnlyList<PlannedZo
             Inputs =
             [
                 .. line.Inputs.Select(i =>
-                    OfDataSheet.Contains(i.ChangeAt) ? i with { ChangeAt = $"plan/zones[{zone - 1}].materialId" } : i
+                    i with
+                    {
+                        From = i.From is { } from ? $"zone{zone}-{from}" : null,
+                        ChangeAt = OfDataSheet.Contains(i.ChangeAt) ? $"plan/zones[{zone - 1}].materialId" : i.ChangeAt,
+                    }
                 ),
             ],
         };
