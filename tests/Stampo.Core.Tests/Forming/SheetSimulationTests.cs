@@ -83,7 +83,7 @@ public class SheetSimulationTests
     [Fact]
     public void Half_the_resolution_moves_the_thinnest_spot_by_little()
     {
-        foreach (var mesh in new[] { Cone(36, 9), Molds.Tray(120, 90, -24, 6), Molds.Turned(96, (35, 0), (31, -28), (0, -28)) })
+        foreach (var mesh in new[] { Cone(30, 9), Molds.Tray(80, 60, -18, 5), Molds.Turned(96, (25, 0), (22, -20), (0, -20)) })
         {
             var (coarse, fine) = (Form(mesh, 2, gaugeMm: 3), Form(mesh, 1, gaugeMm: 3));
             Assert.InRange(coarse.MinMm / fine.MinMm, 0.95, 1.05);

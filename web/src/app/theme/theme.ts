@@ -29,9 +29,25 @@ const palette = (c: typeof day) => ({
   info: { main: c.faint },
 });
 
+const NO_TIME = {
+  shortest: 0,
+  shorter: 0,
+  short: 0,
+  standard: 0,
+  complex: 0,
+  enteringScreen: 0,
+  leavingScreen: 0,
+};
+
 const grotesque = "'Archivo Variable', system-ui, sans-serif";
 
+/** Whoever asks the system for less motion gets none: a list is gone at once when it closes. */
+const still = globalThis.matchMedia?.('(prefers-reduced-motion: reduce)').matches
+  ? { create: () => 'none', getAutoHeightDuration: () => 0, duration: NO_TIME }
+  : undefined;
+
 export const theme = createTheme({
+  transitions: still,
   cssVariables: { colorSchemeSelector: 'data-scheme' },
   colorSchemes: { light: { palette: palette(day) }, dark: { palette: palette(night) } },
   shape: { borderRadius: 3 },
@@ -49,7 +65,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums' },
-        // Whoever asks the system for less motion gets none here.
+        // What brings its own motion stands still as well.
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': { transition: 'none !important', animation: 'none !important' },
         },
