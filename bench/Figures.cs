@@ -112,10 +112,10 @@ public class Figures
         new(
             [.. Enumerable.Range(0, 4).Select(i => new Core.Shops.Person($"p{i}", $"P{i}", [Core.Shops.Role.Bench], 8, 17))],
             [
-                new("pot", Core.Planning.Resource.Pot, "Pot"),
-                new("pot-2", Core.Planning.Resource.Pot, "Second pot"),
-                new("oven", Core.Planning.Resource.Oven, "Oven") { HighestC = 80 },
-                new("chamber", Core.Planning.Resource.Chamber, "Chamber"),
+                new("pot", Core.Shops.Resource.Pot, "Pot"),
+                new("pot-2", Core.Shops.Resource.Pot, "Second pot"),
+                new("oven", Core.Shops.Resource.Oven, "Oven") { HighestC = 80 },
+                new("chamber", Core.Shops.Resource.Chamber, "Chamber"),
             ],
             Core.Shops.ShopCalendar.Usual,
             []
@@ -140,8 +140,8 @@ public class Figures
                                 Core.Planning.Hold.Hands,
                                 .. (i % 12) switch
                                 {
-                                    3 => [new Core.Planning.Hold(Core.Planning.Resource.Chamber, Core.Planning.During.Both)],
-                                    5 => [new Core.Planning.Hold(Core.Planning.Resource.Pot, Core.Planning.During.Both)],
+                                    3 => [new Core.Planning.Hold(Core.Shops.Resource.Chamber, Core.Planning.During.Both)],
+                                    5 => [new Core.Planning.Hold(Core.Shops.Resource.Pot, Core.Planning.During.Both)],
                                     11 => [Core.Planning.Hold.OvenAt(70)],
                                     _ => Array.Empty<Core.Planning.Hold>(),
                                 },

@@ -32,7 +32,8 @@ var folder = Path.Combine(Path.GetTempPath(), "stampo-bench");
 var config = ManualConfig
     .CreateEmpty()
     .AddJob(
-        Job.Default.WithToolchain(InProcessEmitToolchain.Instance)
+        BenchmarkDotNet
+            .Jobs.Job.Default.WithToolchain(InProcessEmitToolchain.Instance)
             .WithWarmupCount(40)
             .WithIterationCount(8)
             .WithInvocationCount(1)

@@ -2,7 +2,7 @@ using System.Diagnostics;
 using Google.OrTools.Sat;
 using Google.OrTools.Util;
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Scheduling;
 

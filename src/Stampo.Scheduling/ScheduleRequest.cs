@@ -1,5 +1,5 @@
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Scheduling;
 

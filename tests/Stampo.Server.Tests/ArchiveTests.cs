@@ -312,7 +312,7 @@ public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : 
         await RefusedAsync("archive.lie", Zip(changed));
         // A small file that says it holds more than there can be.
         var endless = Contents(sent);
-        endless["measured.jsonl"] = new byte[Projects.Archive.ArchiveForm.LongestLine + 10];
+        endless["measured.jsonl"] = new byte[Archive.ArchiveForm.LongestLine + 10];
         endless["measured.jsonl"].AsSpan().Fill((byte)' ');
         await RefusedAsync("archive.too-large", Sealed(endless));
     }
@@ -324,8 +324,8 @@ public sealed partial class ArchiveTests(DemoServer demo, SharedServer other) : 
         var drawn = SKImage.FromBitmap(bitmap).Encode(SKEncodedImageFormat.Jpeg, 85).ToArray();
         Photos.CheckDrawn(drawn);
         byte[] told = [.. drawn[..2], 0xFF, 0xE1, 0x00, 0x08, .. "Exif\0\0"u8, .. drawn[2..]];
-        Assert.Equal("photo.holds-more", Assert.Throws<Core.Working.RefusalException>(() => Photos.CheckDrawn(told)).Code);
-        Assert.Throws<Core.Working.RefusalException>(() =>
+        Assert.Equal("photo.holds-more", Assert.Throws<Core.Wording.RefusalException>(() => Photos.CheckDrawn(told)).Code);
+        Assert.Throws<Core.Wording.RefusalException>(() =>
             Photos.CheckDrawn(SKImage.FromBitmap(bitmap).Encode(SKEncodedImageFormat.Png, 85).ToArray())
         );
     }

@@ -6,6 +6,7 @@ using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Tests;
 

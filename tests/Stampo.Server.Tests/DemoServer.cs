@@ -1,3 +1,4 @@
+
 namespace Stampo.Server.Tests;
 
 /// <summary>The demo world, laid in and measured once for all tests; each server starts on a copy.</summary>

@@ -4,6 +4,7 @@ using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Tests;
 

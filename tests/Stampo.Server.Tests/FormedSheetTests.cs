@@ -6,6 +6,7 @@ using System.Text.Json;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Tests;
 

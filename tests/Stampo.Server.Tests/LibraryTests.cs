@@ -6,6 +6,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Reference;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Tests;
 

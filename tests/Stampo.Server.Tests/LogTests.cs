@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json;
 using Stampo.Core.Log.Inspection;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Tests;
 

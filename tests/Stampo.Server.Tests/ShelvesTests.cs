@@ -6,6 +6,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Time.Testing;
 using Stampo.Core.Quotes;
 using Stampo.Server.Hosting;
+using Stampo.Server.Overview;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
 using Stampo.Server.Routes;

@@ -1,6 +1,6 @@
 using Stampo.Core.Parts;
 using Stampo.Demo;
-using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Tests;
 

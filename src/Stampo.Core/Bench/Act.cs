@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 using NodaTime;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Bench;
 

@@ -1,5 +1,5 @@
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Bench;
 
@@ -43,7 +43,7 @@ public static class RunRules
             case Counted counted:
                 if (sheet.Parts == 0)
                     throw new RefusalException("act.no-parts", $"{sheet.Title} makes no parts to count.", "act.cavity");
-                Working.Check.Between(counted.Cavity, 1, sheet.Parts, "act.cavity", "", "cavities of this shot");
+                Wording.Check.Between(counted.Cavity, 1, sheet.Parts, "act.cavity", "", "cavities of this shot");
                 Defects.Check(counted.Fate, counted.Defect);
                 break;
             case Paused paused:
@@ -58,7 +58,7 @@ public static class RunRules
             case Ended when state.Counts.Count < sheet.Parts:
                 throw new RefusalException(
                     "run.uncounted",
-                    $"{Working.Text.Count(sheet.Parts - state.Counts.Count, "part")} of {sheet.Parts} not counted yet: say good, rework "
+                    $"{Wording.Text.Count(sheet.Parts - state.Counts.Count, "part")} of {sheet.Parts} not counted yet: say good, rework "
                         + "or scrap for each cavity, then end the run.",
                     "act"
                 );
@@ -107,14 +107,14 @@ public static class RunRules
                     throw new RefusalException("act.not-alone", $"{operation.Name} does not go on alone now.", "act.operation");
                 break;
             case Watched watched:
-                Working.Check.Between(watched.Points.Count, 1, MostPoints, "act.points", "", "readings in one act");
+                Wording.Check.Between(watched.Points.Count, 1, MostPoints, "act.points", "", "readings in one act");
                 foreach (var point in watched.Points)
-                    Working.Check.Between(point.Value, -Largest, Largest, "act.points", "", "a reading");
+                    Wording.Check.Between(point.Value, -Largest, Largest, "act.points", "", "a reading");
                 Asked(operation, watched.Ask, AskKind.Weigh, AskKind.Read);
                 break;
             case DeviceAct device:
                 Asked(operation, device.Ask, AskKind.Weigh, AskKind.Read);
-                Working.Check.Between(
+                Wording.Check.Between(
                     device is Lost { Value: { } lost } ? lost
                         : device is HeldAgain held ? held.Value
                         : 0,
@@ -128,7 +128,7 @@ public static class RunRules
             case Answered answered:
                 Asked(operation, answered.Ask, AskKind.Weigh, AskKind.Read);
                 InItsTime(operation, stands, answered.Ask);
-                Working.Check.Between(answered.Value, -Largest, Largest, "act.value", "", "a reading");
+                Wording.Check.Between(answered.Value, -Largest, Largest, "act.value", "", "a reading");
                 Text(answered.Source, "act.source");
                 break;
             case Ticked ticked:
@@ -199,12 +199,12 @@ public static class RunRules
 
     private static void Name(string? text, string field, int longest)
     {
-        Working.Check.Between(Working.Check.Given(text, field).Trim().Length, 1, longest, field, "signs", "somebody reads it");
+        Wording.Check.Between(Wording.Check.Given(text, field).Trim().Length, 1, longest, field, "signs", "somebody reads it");
     }
 
     private static void Text(string? text, string field)
     {
         if (text is not null)
-            Working.Check.Between(text.Length, 0, LongestText, field, "signs", "somebody reads it");
+            Wording.Check.Between(text.Length, 0, LongestText, field, "signs", "somebody reads it");
     }
 }

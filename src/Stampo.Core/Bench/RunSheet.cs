@@ -4,13 +4,6 @@ using Stampo.Core.Safety;
 
 namespace Stampo.Core.Bench;
 
-/// <summary>Which piece of a plan's work: what is done once, a tool, a shot, or what is left at the end.</summary>
-public sealed record WorkPiece(Repeats Repeats, int? Tool = null, int? Shot = null)
-{
-    public bool Holds(Operation operation) =>
-        operation.Repeats == Repeats || (Repeats == Repeats.EachShot && operation.Repeats == Repeats.EachPart);
-}
-
 /// <summary>A piece of a plan, frozen as it stood when its run began.</summary>
 /// <param name="Piece">Which.</param>
 /// <param name="Title">As it is called: "Shot 3 on mold 1".</param>

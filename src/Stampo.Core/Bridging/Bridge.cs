@@ -1,6 +1,6 @@
 using Stampo.Core.Comparison;
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Bridging;
 

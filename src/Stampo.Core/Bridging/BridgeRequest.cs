@@ -1,5 +1,6 @@
 using Stampo.Core.Comparison;
 using Stampo.Core.Ranges;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Bridging;
 
@@ -44,6 +45,7 @@ public sealed record BridgeRequest(
 );
 
 /// <summary>What a stretch costs: tools, pieces, and what a change of the design is expected to cost while its tool stands.</summary>
+[Whole]
 public sealed record StretchCost(double OneOff, double Tools, double Pieces, double Change, double Money)
 {
     public double Total => OneOff + Tools + Pieces + Change + Money;

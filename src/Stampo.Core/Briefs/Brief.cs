@@ -1,8 +1,11 @@
 using System.Text.Json.Serialization;
+using Stampo.Core.Materials;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Briefs;
 
 /// <summary>What the part must do and how many are wanted when. Money in the shop's currency.</summary>
+[Whole]
 public sealed record Brief
 {
     public const int MaxQuantity = 100_000_000;

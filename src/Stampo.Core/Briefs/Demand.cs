@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Briefs;
 
@@ -6,6 +7,7 @@ namespace Stampo.Core.Briefs;
 /// So many by a date; with <paramref name="Years"/> so many a year for as many years, the first year's from that date on,
 /// in twelve equal calls a year.
 /// </summary>
+[Whole]
 public sealed record DemandRow(DateOnly NeededBy, int Quantity, Purpose Purpose, int Years = 0)
 {
     public const int MostYears = 20;

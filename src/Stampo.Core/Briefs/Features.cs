@@ -1,5 +1,5 @@
-using Stampo.Core.Planning;
 using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Briefs;
 
@@ -35,6 +35,7 @@ public enum Source
 }
 
 /// <summary>Who makes metal tools, who soft molds with their patterns, who printed and machined parts.</summary>
+[Whole]
 public sealed record Sources
 {
     public Source MetalTools { get; init; } = Source.BoughtIn;
@@ -48,6 +49,7 @@ public sealed record Sources
 /// What stands in the shop; null where nothing is said. Vessels are round, by inside diameter and height; ovens and frames by their
 /// inside sides. Litres alone are what older briefs say: enough for pumping down, not for what fits.
 /// </summary>
+[Whole]
 public sealed record Equipment
 {
     /// <summary>Machines of the shop, one of a kind: what they say goes before what stands below.</summary>

@@ -1,10 +1,13 @@
+using Stampo.Core.Wording;
+
 namespace Stampo.Core.Briefs;
 
 /// <summary>Where engineers disagree: chosen once for a job, obeyed by its routes and its plans alike.</summary>
+[Whole]
 public sealed record Schools
 {
     /// <summary>What of a section has to have cooled; null: the middle of thick ones, the mean of the rest.</summary>
-    public Routes.Injection.CoolingCriterion? Cooling { get; init; }
+    public CoolingCriterion? Cooling { get; init; }
 
     /// <summary>How many shots a silicone mold is trusted with.</summary>
     public LifeSchool MoldLife { get; init; }

@@ -1,8 +1,10 @@
 using System.Text.Json.Serialization;
-using Stampo.Core.Working;
+using Stampo.Core.Materials;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Briefs;
 
+[Whole]
 public sealed record HardnessTarget(ShoreScale Scale, double Value, double TolerancePoints, bool Must)
 {
     /// <summary>Why this hardness, when it was chosen by trying samples.</summary>
@@ -19,18 +21,6 @@ public sealed record HardnessTarget(ShoreScale Scale, double Value, double Toler
 /// <summary>The long-term service temperature.</summary>
 public sealed record TemperatureTarget(double Celsius, bool Must);
 
-/// <summary>Properties of a material, each with its own unit.</summary>
-public enum Property
-{
-    TensileMpa,
-    ModulusMpa,
-    ElongationPct,
-    TearKnPerM,
-    ImpactKjPerM2,
-    ShortTermC,
-    HeatDeflectionC,
-}
-
 /// <summary>At least this much of a property, and no more than that: 0 and null leave a side open.</summary>
 public sealed record PropertyTarget(Property Property, double AtLeast, bool Must, double? AtMost = null)
 {
@@ -42,22 +32,7 @@ public sealed record PropertyTarget(Property Property, double AtLeast, bool Must
         : $"at most {Text.Number(most)} {Property.Unit()}";
 }
 
-public enum Clarity
-{
-    Opaque,
-    Translucent,
-    Clear,
-}
-
 public sealed record ClarityTarget(Clarity AtLeast, bool Must);
-
-/// <summary>How a material comes by its colour, from the least free to the most.</summary>
-public enum Colour
-{
-    AsComes,
-    Dyed,
-    Matched,
-}
 
 public sealed record ColourTarget(Colour AtLeast, bool Must);
 

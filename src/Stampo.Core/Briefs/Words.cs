@@ -1,17 +1,4 @@
-using Stampo.Core.Working;
-
 namespace Stampo.Core.Briefs;
-
-public enum MaterialFamily
-{
-    RigidThermoplastic,
-    ClearThermoplastic,
-    FlexibleElastomer,
-    SiliconeRubber,
-    Rubber,
-    FormedSheet,
-    FibreLaminate,
-}
 
 /// <summary>What a batch of parts is for; it decides which requirements bind, see <see cref="Binding"/>.</summary>
 public enum Purpose
@@ -29,19 +16,4 @@ public enum Finish
     FineMatt,
     Gloss,
     Texture,
-}
-
-public enum ShoreScale
-{
-    A,
-    D,
-}
-
-/// <summary>A Shore hardness. Scales don't convert; <see cref="OnOneScale"/> only orders them.</summary>
-public readonly record struct Hardness(ShoreScale Scale, double Value)
-{
-    /// <summary>Shore D plus 50 as the rough continuation of Shore A: good for telling nearer from farther, nothing else.</summary>
-    public double OnOneScale => Scale == ShoreScale.A ? Value : Value + 50;
-
-    public override string ToString() => $"{Text.Number(Value)}{Scale}";
 }

@@ -1,3 +1,4 @@
+
 namespace Stampo.Core.Calendar;
 
 /// <summary>Monday to Friday.</summary>

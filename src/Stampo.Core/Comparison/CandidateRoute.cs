@@ -1,4 +1,4 @@
-using Stampo.Core.Materials;
+using Stampo.Core.Jobs;
 using Stampo.Core.Quotes;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;

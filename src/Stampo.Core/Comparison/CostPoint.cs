@@ -1,3 +1,4 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;

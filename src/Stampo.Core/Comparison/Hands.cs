@@ -1,4 +1,4 @@
-using Stampo.Core.Routes;
+using Stampo.Core.Jobs;
 
 namespace Stampo.Core.Comparison;
 

@@ -1,9 +1,9 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Quotes;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
 
 namespace Stampo.Core.Comparison;
 

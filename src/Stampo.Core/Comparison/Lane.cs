@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
-using Stampo.Core.Quotes;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;

@@ -2,7 +2,7 @@ using Stampo.Core.Briefs;
 using Stampo.Core.Calendar;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Comparison;
 

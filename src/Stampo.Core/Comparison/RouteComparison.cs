@@ -1,4 +1,4 @@
-using Stampo.Core.Quotes;
+using Stampo.Core.Jobs;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;

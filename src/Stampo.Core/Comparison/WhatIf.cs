@@ -1,7 +1,8 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Comparison;
 
@@ -9,6 +10,7 @@ namespace Stampo.Core.Comparison;
 public sealed record HeldInput(string Key, ThreePoint At);
 
 /// <summary>Inputs held at other values to see what would come of it.</summary>
+[Whole]
 public sealed record WhatIf(IReadOnlyList<HeldInput> Inputs)
 {
     private const int Most = 50;

@@ -1,5 +1,6 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Forming;

@@ -1,3 +1,4 @@
+
 namespace Stampo.Core.Geometry;
 
 /// <summary>Sums over the triangles of a mesh.</summary>

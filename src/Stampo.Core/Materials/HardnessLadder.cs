@@ -1,4 +1,4 @@
-using Stampo.Core.Briefs;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Materials;
@@ -24,6 +24,7 @@ public enum LadderSection
 /// load over a post of <paramref name="PostMm"/>; a strip is squeezed shut with it. Lengths in mm; those a section doesn't have are left
 /// out.
 /// </summary>
+[Whole]
 public sealed record LadderRequest(
     LadderSection Section,
     double? LoadN = null,

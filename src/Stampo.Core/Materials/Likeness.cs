@@ -1,5 +1,4 @@
-using Stampo.Core.Briefs;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Materials;
 

@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
-using Stampo.Core.Briefs;
 using Stampo.Core.Ranges;
-using Stampo.Core.Reference;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Materials;
 

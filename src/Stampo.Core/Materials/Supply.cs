@@ -1,5 +1,5 @@
 using Stampo.Core.Ranges;
-using Stampo.Core.Reference;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Materials;
 

@@ -1,5 +1,5 @@
 using Stampo.Core.Geometry;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Parts;
 

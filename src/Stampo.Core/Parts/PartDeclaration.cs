@@ -1,5 +1,5 @@
 using System.Text.Json.Serialization;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Parts;
 
@@ -40,9 +40,9 @@ public sealed record DeclaredSize(
     internal void Check()
     {
         foreach (var (side, field) in new[] { (LengthMm, "lengthMm"), (WidthMm, "widthMm"), (HeightMm, "heightMm") })
-            Working.Check.Between(side, 0.1, 10_000, $"size.{field}", "mm", "a part is between a tenth of a millimetre and ten metres");
+            Wording.Check.Between(side, 0.1, 10_000, $"size.{field}", "mm", "a part is between a tenth of a millimetre and ten metres");
         var box = LengthMm * WidthMm * HeightMm / 1000;
-        Working.Check.Between(
+        Wording.Check.Between(
             VolumeCm3,
             1e-6,
             box * 1.000001,
@@ -52,7 +52,7 @@ public sealed record DeclaredSize(
         );
         // No body of this volume has less surface than a ball.
         var least = Math.Pow(36 * Math.PI * VolumeCm3 * VolumeCm3, 1 / 3.0);
-        Working.Check.Between(
+        Wording.Check.Between(
             AreaCm2,
             least * 0.999999,
             1e9,
@@ -64,6 +64,7 @@ public sealed record DeclaredSize(
 }
 
 /// <summary>What a person says about the part; each answer goes before what the mesh says.</summary>
+[Whole]
 public sealed record PartDeclaration
 {
     /// <summary>Null until somebody has answered: nobody is taken to have said what he has not.</summary>

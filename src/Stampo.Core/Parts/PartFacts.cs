@@ -2,8 +2,8 @@ using System.Text.Json.Serialization;
 
 namespace Stampo.Core.Parts;
 
-/// <summary>What a sheet formed to the part keeps of its gauge at the thinnest place, and which way it was formed.</summary>
-public sealed record SimulatedSheet(string Way, double ThinnestShare);
+/// <summary>What a family of plans found out about the part; only the family and its routes know it by its type.</summary>
+public interface IFoundOut;
 
 /// <summary>
 /// The part as the routes see it: sizes from the mesh or declared, what was measured, and what a person said, which goes first.
@@ -24,9 +24,9 @@ public sealed record PartFacts(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public MeasuredShape? Measured { get; init; }
 
-    /// <summary>A sheet as it was simulated on it; null until one was.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-    public SimulatedSheet? Simulated { get; init; }
+    /// <summary>What families of plans found out about it so far.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<IFoundOut> FoundOut { get; init; } = [];
 
     /// <summary>Area of the faces picked as show side; null when none were.</summary>
     [JsonPropertyName("pickedShowCm2")]

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Parts;
@@ -16,6 +17,7 @@ public sealed record ThickestSection(double DiameterMm, Place Place);
 public sealed record Draw(double DepthMm, [property: JsonPropertyName("openingMm2")] double OpeningMm2, double Ratio, double ArealRatio);
 
 /// <summary>What a mold has to deal with on a sound solid, each with its place; lengths in mm.</summary>
+[Whole]
 public sealed record ShapeFigures
 {
     [JsonPropertyName("projectedAreaMm2")]

@@ -1,5 +1,5 @@
 using Stampo.Core.Geometry;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Parts;
 
@@ -13,7 +13,7 @@ public static class ShowSide
 
     public static void Check(CheckedMesh part, ShowPick pick)
     {
-        Working.Check.Between(pick.AngleDeg, 0, 180, "angleDeg", "°", "faces turn against each other by so much at most");
+        Wording.Check.Between(pick.AngleDeg, 0, 180, "angleDeg", "°", "faces turn against each other by so much at most");
         if (pick.Triangle < 0 || pick.Triangle >= part.Mesh.TriangleCount)
             throw new RefusalException(
                 "input.out-of-range",

@@ -1,4 +1,4 @@
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Planning;
 
@@ -15,6 +15,7 @@ public enum AskKind
 /// <param name="Id">Unique within its operation.</param>
 /// <param name="Kind">Of what kind.</param>
 /// <param name="What">What is weighed, read, ticked or counted.</param>
+[Whole]
 public sealed record Ask(string Id, AskKind Kind, string What)
 {
     /// <summary>A ratio holds to half a per cent; a scale shows a tenth of a gram.</summary>

@@ -1,20 +1,7 @@
-namespace Stampo.Core.Planning;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
-/// <summary>What an operation may keep busy.</summary>
-public enum Resource
-{
-    Hands,
-    Scale,
-    Vessel,
-    Chamber,
-    Pot,
-    Oven,
-    Printer,
-    Mill,
-    Washer,
-    Press,
-    Frame,
-}
+namespace Stampo.Core.Planning;
 
 /// <summary>The phase of an operation in which it holds something.</summary>
 public enum During
@@ -28,6 +15,7 @@ public enum During
 /// <param name="Resource">Which.</param>
 /// <param name="During">In which phase.</param>
 /// <param name="Amount">How many of it, or litres of its room.</param>
+[Whole]
 public sealed record Hold(Resource Resource, During During, double Amount = 1)
 {
     public static Hold Hands { get; } = new(Resource.Hands, During.Hands);

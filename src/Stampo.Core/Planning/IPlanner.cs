@@ -1,9 +1,9 @@
 using System.Text.Json.Serialization;
 using NodaTime;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Planning;
 

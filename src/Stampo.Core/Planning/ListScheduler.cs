@@ -1,5 +1,6 @@
 using NodaTime;
 using Stampo.Core.Calendar;
+using Stampo.Core.Shops;
 
 namespace Stampo.Core.Planning;
 

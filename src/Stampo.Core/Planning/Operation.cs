@@ -1,4 +1,6 @@
 using System.Text.Json.Serialization;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Planning;
 
@@ -28,6 +30,7 @@ public enum Repeats
 /// <param name="Name">What is done.</param>
 /// <param name="HandsMin">Minutes of hands.</param>
 /// <param name="WaitMin">Minutes after them without hands.</param>
+[Whole]
 public sealed record Operation(string Id, Repeats Repeats, string Name, double HandsMin, double WaitMin = 0)
 {
     public string? Detail { get; init; }

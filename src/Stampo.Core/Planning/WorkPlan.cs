@@ -1,8 +1,8 @@
 using System.Text.Json.Serialization;
 using NodaTime;
+using Stampo.Core.Jobs;
 using Stampo.Core.Parts;
 using Stampo.Core.Ranges;
-using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Working;
 

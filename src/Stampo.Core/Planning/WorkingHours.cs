@@ -1,10 +1,11 @@
 using NodaTime;
 using Stampo.Core.Calendar;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Planning;
 
 /// <summary>When hands are there: Monday to Friday between two hours of the day. Cures run on through nights and weekends.</summary>
+[Whole]
 public sealed record WorkingHours(double FromH = 8, double ToH = 17)
 {
     public double MinutesADay => 60 * (ToH - FromH);

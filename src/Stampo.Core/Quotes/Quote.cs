@@ -1,4 +1,4 @@
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Quotes;
 
@@ -51,21 +51,21 @@ public sealed record Quote(
 
     public void Check(string at)
     {
-        Working.Check.Length(Id, 1, 60, $"{at}.id", "Give the quote an id.");
-        Working.Check.Length(RouteId, 1, 60, $"{at}.routeId", "Say which route the quote is for.");
-        Working.Check.Length(Supplier, 2, LongestName, $"{at}.supplier", "Say who offers (2 to 120 characters).");
+        Wording.Check.Length(Id, 1, 60, $"{at}.id", "Give the quote an id.");
+        Wording.Check.Length(RouteId, 1, 60, $"{at}.routeId", "Say which route the quote is for.");
+        Wording.Check.Length(Supplier, 2, LongestName, $"{at}.supplier", "Say who offers (2 to 120 characters).");
         if (File is { } file && (file.Hash is not { Length: 64 } || !file.Hash.All(char.IsAsciiHexDigit) || file.Bytes < 0))
             throw new RefusalException("quote.file", "The attached file is not one that was sent here; attach it again.", $"{at}.file");
         if (File is not null)
-            Working.Check.Length(File.Name, 1, LongestName, $"{at}.file.name", "Name the attached file in up to 120 characters.");
-        Working.Check.Length(Remarks ?? "", 0, LongestRemarks, $"{at}.remarks", "Keep the remarks within 2,000 characters.");
-        Working.Check.Between(Cavities, 1, 128, $"{at}.cavities", "", "a tool has at least one cavity");
-        Working.Check.Between(ToolPrice, 0, MostMoney, $"{at}.toolPrice", "€", "a price is not negative");
-        Working.Check.Between(LeadDays, 0, 1_000, $"{at}.leadDays", "working days", "four years are longer than any tool takes");
+            Wording.Check.Length(File.Name, 1, LongestName, $"{at}.file.name", "Name the attached file in up to 120 characters.");
+        Wording.Check.Length(Remarks ?? "", 0, LongestRemarks, $"{at}.remarks", "Keep the remarks within 2,000 characters.");
+        Wording.Check.Between(Cavities, 1, 128, $"{at}.cavities", "", "a tool has at least one cavity");
+        Wording.Check.Between(ToolPrice, 0, MostMoney, $"{at}.toolPrice", "€", "a price is not negative");
+        Wording.Check.Between(LeadDays, 0, 1_000, $"{at}.leadDays", "working days", "four years are longer than any tool takes");
         if (GuaranteedShots is { } shots)
-            Working.Check.Between(shots, 1, 1e9, $"{at}.guaranteedShots", "shots", "leave it empty when nothing is promised");
-        Working.Check.Between(
-            Working.Check.Whole(Prices, $"{at}.prices").Count,
+            Wording.Check.Between(shots, 1, 1e9, $"{at}.guaranteedShots", "shots", "leave it empty when nothing is promised");
+        Wording.Check.Between(
+            Wording.Check.Whole(Prices, $"{at}.prices").Count,
             1,
             MostBreaks,
             $"{at}.prices",
@@ -74,7 +74,7 @@ public sealed record Quote(
         );
         for (var b = 0; b < Prices.Count; b++)
         {
-            Working.Check.Between(
+            Wording.Check.Between(
                 Prices[b].From,
                 1,
                 Briefs.Brief.MaxQuantity,
@@ -82,7 +82,7 @@ public sealed record Quote(
                 "parts",
                 "a price holds from at least one part on"
             );
-            Working.Check.Between(Prices[b].Each, 0, MostMoney, $"{at}.prices[{b}].each", "€", "a price is not negative");
+            Wording.Check.Between(Prices[b].Each, 0, MostMoney, $"{at}.prices[{b}].each", "€", "a price is not negative");
             if (b > 0 && Prices[b].From <= Prices[b - 1].From)
                 throw new RefusalException(
                     "quote.breaks",

@@ -1,9 +1,11 @@
 using System.Numerics;
 using System.Runtime.InteropServices;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Ranges;
 
 /// <summary>The 10, 50 and 90 % points of a set of draws.</summary>
+[Whole]
 public readonly record struct Band(double P10, double P50, double P90)
 {
     /// <summary>The largest draw has a drawer of its own.</summary>

@@ -1,6 +1,7 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Parts;
-using Stampo.Core.Routes.Printing;
-using Stampo.Core.Working;
+using Stampo.Core.Printing;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Routes;
 

@@ -1,10 +1,8 @@
 using System.Text.Json.Serialization;
-using Stampo.Core.Briefs;
-using Stampo.Core.Materials;
+using Stampo.Core.Jobs;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
-using Stampo.Core.Reference;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes;
@@ -36,51 +34,6 @@ public enum RouteFigure
     FibreStack,
 }
 
-/// <summary>What a route is asked about: the part, the brief, the material chosen for this route, and the rates.</summary>
-public sealed record Job(PartFacts Part, Brief Brief, Material Material, RateCard Rates)
-{
-    /// <summary>Who loads inserts and carries parts to their second tool.</summary>
-    public Assist Assist { get; init; }
-
-    /// <summary>The soft material this route would put on as the second; null when none is asked or none goes with the first.</summary>
-    public Material? Soft { get; init; }
-
-    /// <summary>The day the question is asked; dates are counted from it.</summary>
-    public DateOnly Today { get; init; } = new(2000, 1, 3);
-
-    /// <summary>What molds are made of and what is printed, to choose the usual from.</summary>
-    public IReadOnlyList<Supply> Supplies { get; init; } = SupplyLibrary.All;
-
-    public IReadOnlyList<Material> Materials { get; init; } = MaterialLibrary.All;
-
-    private const double SmallCm3 = 5,
-        LargeCm3 = 500;
-
-    /// <summary>Parts from which one may learn about each other.</summary>
-    public string PartKind =>
-        (Material.IsSoft ? "soft, " : "rigid, ")
-        + (
-            Part.VolumeCm3 < SmallCm3 ? "small"
-            : Part.VolumeCm3 < LargeCm3 ? "hand-sized"
-            : "large"
-        );
-
-    public Rate Rate(string key) => Rates[key];
-
-    public ThreePoint Norm(string key) => Rates[key].Value;
-
-    /// <summary>A rate to reckon with.</summary>
-    public Figure Figure(string key) => Rates[key].Figure;
-}
-
-public enum Assist
-{
-    Hands,
-
-    /// <summary>A robot for inserts, a two-barrel press with a turning tool for a second material.</summary>
-    Machine,
-}
-
 /// <summary>
 /// How a screen ends, from best to worst. What nobody measured or stated is not known, which is never as good as fitting.
 /// </summary>
@@ -109,57 +62,6 @@ public sealed record Gate(Verdict Verdict, string Name, string Reason, string? R
     [JsonIgnore]
     public bool Stops => Verdict == Verdict.Out || HoldsBack;
 }
-
-/// <summary>What a cost line is charged on.</summary>
-public enum ChargedOn
-{
-    OneOff,
-    Tool,
-    Batch,
-    Piece,
-}
-
-/// <summary>
-/// amount × price, once, per tool set, per batch or per piece made. Lines that name the same rate key
-/// move together when the odds are drawn.
-/// </summary>
-/// <param name="On">What it is charged on.</param>
-/// <param name="Name">What for.</param>
-/// <param name="Of">How much of it; 1 where the price is all.</param>
-/// <param name="RateKey">Of the price.</param>
-/// <param name="Price">Each.</param>
-/// <param name="Source">On whose word.</param>
-public sealed record CostLine(ChargedOn On, string Name, Term Of, string RateKey, Figure Price, string Source)
-{
-    /// <summary>What the price is for: behind its stroke. One that is for the whole is counted.</summary>
-    public string AmountUnit { get; } = UnitOf(Price.Unit);
-
-    public ThreePoint Amount { get; } = Of.In(UnitOf(Price.Unit));
-
-    public ThreePoint Rate => Price.Value;
-
-    public string RateUnit => Price.Unit;
-
-    /// <summary>What the price is multiplied by besides: a supplier's overhead and profit. Shared by every line that names it.</summary>
-    public IReadOnlyList<Rate> Markups { get; init; } = [];
-
-    public ThreePoint Cost => Markups.Aggregate(Amount * Rate, (cost, markup) => cost * markup.Value);
-
-    /// <summary>How it is reckoned.</summary>
-    public Term Reckoned => Markups.Aggregate(Of.IsOne ? Price : Of * Price, (cost, markup) => cost * markup.Figure);
-
-    /// <summary>So many times as much of it.</summary>
-    public CostLine Times(Term times) => new(On, Name, Of.IsOne ? times : Of * times, RateKey, Price, Source) { Markups = Markups };
-
-    /// <summary>At another price, with nothing on top.</summary>
-    public CostLine At(ThreePoint price) => new(On, Name, Of, RateKey, Figure.Given(Price.Name, price, Price.Unit, Price.ChangeAt), Source);
-
-    private static string UnitOf(string priceUnit) =>
-        priceUnit.IndexOf('/', StringComparison.Ordinal) is > 0 and var stroke ? priceUnit[(stroke + 1)..].Trim('(', ')') : "×";
-}
-
-/// <summary>A step of the way to the first article, in working days.</summary>
-public sealed record LeadStep(string Name, ThreePoint WorkingDays);
 
 /// <summary>A route costed with a given number of cavities. Life is in shots, null when nothing wears out.</summary>
 public sealed record RouteEstimate(

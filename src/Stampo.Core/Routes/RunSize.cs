@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Stampo.Core.Jobs;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes;

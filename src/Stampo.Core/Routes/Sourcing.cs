@@ -1,21 +1,9 @@
+using Stampo.Core.Bench;
 using Stampo.Core.Briefs;
-using Stampo.Core.Ranges;
+using Stampo.Core.Jobs;
 using Stampo.Core.Reference;
 
 namespace Stampo.Core.Routes;
-
-/// <summary>What of a route may be made in house or bought in.</summary>
-public enum Made
-{
-    /// <summary>A tool cut in metal.</summary>
-    MetalTool,
-
-    /// <summary>A soft, printed, board or laminate mold with its pattern or plug.</summary>
-    SoftMold,
-
-    /// <summary>The part itself, printed or machined.</summary>
-    Part,
-}
 
 /// <summary>
 /// In house a thing costs hours × rates; bought in, its supplier's overhead and profit come on top, and days until it is there.
@@ -25,21 +13,9 @@ public static class Sourcing
 {
     private const int DaysAWeek = 5;
 
-    public static Source Of(this Sources sources, Made made) =>
-        made switch
-        {
-            Made.MetalTool => sources.MetalTools,
-            Made.SoftMold => sources.SoftMolds,
-            _ => sources.Parts,
-        };
-
     /// <summary>The route costed as the brief has it made.</summary>
     public static RouteEstimate Costed(this IRoute route, Job job, int cavities) =>
         RunSize.In(AddOns.ColourMatch.In(In(route.Estimate(job, cavities), job, route.Made), job), job);
-
-    /// <summary>Working days of a supplier's quote, order and queue before work begins; null when it is made in house.</summary>
-    public static ThreePoint? SupplierDays(Job job, Made made) =>
-        job.Brief.Sources.Of(made) == Source.InHouse ? null : job.Norm(made == Made.MetalTool ? "source.queueDays" : "source.softDays");
 
     private static RouteEstimate In(RouteEstimate estimate, Job job, Made made) =>
         job.Brief.Sources.Of(made) switch
@@ -53,7 +29,7 @@ public static class Sourcing
         estimate with
         {
             Costs = [.. estimate.Costs.Select(line => IsMarkedUp(line, made) ? line with { Markups = markups } : line)],
-            Lead = [new LeadStep("Quote, order, queue at the supplier", SupplierDays(job, made)!.Value), .. estimate.Lead],
+            Lead = [new LeadStep("Quote, order, queue at the supplier", job.SupplierDays(made)!.Value), .. estimate.Lead],
         };
 
     /// <summary>Freight of every set; corrections travel too.</summary>

@@ -1,5 +1,5 @@
-using Stampo.Core.Bench;
 using Stampo.Core.Calendar;
+using Stampo.Core.Planning;
 
 namespace Stampo.Core.Scheduling;
 

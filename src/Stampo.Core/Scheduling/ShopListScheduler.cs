@@ -1,5 +1,4 @@
 using NodaTime;
-using Stampo.Core.Bench;
 using Stampo.Core.Calendar;
 using Stampo.Core.Planning;
 
@@ -61,7 +60,7 @@ public sealed class ShopListScheduler : IShopScheduler
                     "schedule.late",
                     job.Id,
                     $"{job.Title} is wanted {job.WantedBy:ddd d MMM} and done {done.Done.Day():ddd d MMM}: "
-                        + $"{Working.Text.Count(done.DaysLate!.Value, "working day")} late.",
+                        + $"{Wording.Text.Count(done.DaysLate!.Value, "working day")} late.",
                     frees
                 )
             );

@@ -1,5 +1,4 @@
 using NodaTime;
-using Stampo.Core.Bench;
 using Stampo.Core.Planning;
 using Stampo.Core.Shops;
 

@@ -1,5 +1,5 @@
-using Stampo.Core.Bench;
 using Stampo.Core.Planning;
+using Stampo.Core.Shops;
 
 namespace Stampo.Core.Scheduling;
 

@@ -2,8 +2,9 @@ using System.Collections.Concurrent;
 using Stampo.Core.Briefs;
 using Stampo.Core.Calendar;
 using Stampo.Core.Comparison;
+using Stampo.Core.Jobs;
 using Stampo.Core.Ranges;
-using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Sequences;

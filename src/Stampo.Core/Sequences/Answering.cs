@@ -1,5 +1,6 @@
 using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Sequences;

@@ -1,6 +1,6 @@
 using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Sequences;
 

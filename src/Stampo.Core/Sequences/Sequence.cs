@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Routes;
 
 namespace Stampo.Core.Sequences;

@@ -1,6 +1,7 @@
 using Stampo.Core.Calendar;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Sequences;

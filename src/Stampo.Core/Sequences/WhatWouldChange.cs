@@ -1,7 +1,9 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
+using Stampo.Core.Materials;
+using Stampo.Core.Planning;
 using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Sequences;
 

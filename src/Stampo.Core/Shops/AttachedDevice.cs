@@ -1,5 +1,4 @@
-using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Shops;
 
@@ -34,7 +33,7 @@ public static class DeviceKinds
 /// <param name="Name">As it is called here.</param>
 /// <param name="Host">Where it listens; null for the stand-in of that name that ships.</param>
 /// <param name="Port">With the host.</param>
-[Chosen]
+[Whole]
 public sealed record AttachedDevice(string Id, DeviceKind Kind, string Name, string? Host = null, int? Port = null)
 {
     private const int LongestHost = 253;

@@ -1,12 +1,11 @@
-using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Shops;
 
 /// <summary>
 /// Something that stands in the shop and that work keeps busy. Figures that are not known are null and are taken for nothing.
 /// </summary>
-[Chosen]
+[Whole]
 public sealed record Machine(string Id, Resource Kind, string Name)
 {
     /// <summary>Inside, of what is round.</summary>

@@ -1,6 +1,5 @@
 using System.Text.RegularExpressions;
-using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Shops;
 
@@ -9,6 +8,7 @@ namespace Stampo.Core.Shops;
 /// <param name="Machines">What stands in the shop.</param>
 /// <param name="Calendar">When the shop works at all.</param>
 /// <param name="Devices">What readings come from.</param>
+[Whole]
 public sealed partial record Shop(
     IReadOnlyList<Person> People,
     IReadOnlyList<Machine> Machines,
@@ -70,7 +70,7 @@ public enum Role
 }
 
 /// <summary>Somebody of the shop, by name.</summary>
-[Chosen]
+[Whole]
 public sealed record Person(string Id, string Name, IReadOnlyList<Role> Roles, double FromH, double ToH)
 {
     private const int MostAway = 400;
@@ -88,9 +88,11 @@ public sealed record Person(string Id, string Name, IReadOnlyList<Role> Roles, d
 }
 
 /// <summary>A day on which the shop is shut.</summary>
+[Whole]
 public sealed record Holiday(DateOnly Day, string Name);
 
 /// <summary>Days of the week on which there is work, and those on which there is none all the same.</summary>
+[Whole]
 public sealed record ShopCalendar(IReadOnlyList<DayOfWeek> WorkingDays, IReadOnlyList<Holiday> Holidays)
 {
     private const int MostHolidays = 400;

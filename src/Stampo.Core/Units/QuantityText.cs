@@ -1,5 +1,5 @@
 using System.Text.RegularExpressions;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Units;
 

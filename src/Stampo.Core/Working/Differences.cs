@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Working;
 

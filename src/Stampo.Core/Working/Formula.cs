@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Stampo.Core.Ranges;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Working;
 

@@ -1,3 +1,4 @@
+
 namespace Stampo.Core.Working;
 
 /// <summary>What items are ordered by. A struct, so that the selection is compiled for it.</summary>

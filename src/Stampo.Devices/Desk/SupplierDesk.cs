@@ -3,6 +3,7 @@ using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Devices.Desk;

@@ -88,7 +88,7 @@ public sealed class SupplierDeskStandIn(TimeProvider clock, TimeSpan @while) : I
             _requests.TryAdd(id, new Standing(asked, ReadRequest.Of(file), clock.GetUtcNow()));
             return Told(id);
         }
-        catch (Exception garbled) when (garbled is InvalidDataException or JsonException or Core.Working.RefusalException)
+        catch (Exception garbled) when (garbled is InvalidDataException or JsonException or Core.Wording.RefusalException)
         {
             return Results.BadRequest(new { said = garbled.Message });
         }

@@ -1,8 +1,7 @@
 using Stampo.Core.Bench;
 using Stampo.Core.Planning;
 using Stampo.Core.Routes;
-using Stampo.Core.Working;
-using Stampo.Server.Log;
+using Stampo.Core.Wording;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
 using Stampo.Storage;

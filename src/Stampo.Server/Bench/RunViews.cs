@@ -1,5 +1,6 @@
 using NodaTime;
 using Stampo.Core.Bench;
+using Stampo.Core.Planning;
 
 namespace Stampo.Server.Bench;
 

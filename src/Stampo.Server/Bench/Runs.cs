@@ -3,7 +3,7 @@ using System.Runtime.CompilerServices;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Core.Bench;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Storage;
 

@@ -1,7 +1,7 @@
 using Stampo.Core.Briefs;
-using Stampo.Core.Working;
-using Stampo.Server.Hosting;
+using Stampo.Core.Wording;
 using Stampo.Server.Library;
+using Stampo.Server.Projects;
 using Stampo.Storage;
 using TheBrief = Stampo.Core.Briefs.Brief;
 

@@ -1,5 +1,5 @@
 using Stampo.Core.Materials;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Brief;
 
@@ -7,6 +7,7 @@ namespace Stampo.Server.Brief;
 public sealed record Felt(string MaterialId, string Words);
 
 /// <summary>The hardness found by trying: the question, what was felt of each sample, and the one chosen with who, why and when.</summary>
+[Whole]
 public sealed record Ladder
 {
     private const int LongestWords = 400;

@@ -1,5 +1,5 @@
 using Stampo.Core.Units;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Calc;
 

@@ -2,9 +2,11 @@ using System.Text.Json.Nodes;
 using NodaTime;
 using Stampo.Core.Log.Inspection;
 using Stampo.Core.Log.Shelf;
+using Stampo.Server.Bench;
 using Stampo.Server.Hosting;
 using Stampo.Server.Log;
 using Stampo.Server.Plan;
+using Stampo.Server.Projects;
 using Stampo.Storage;
 
 namespace Stampo.Server.Demo;

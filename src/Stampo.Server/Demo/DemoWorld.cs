@@ -16,6 +16,7 @@ using Stampo.Server.Plan;
 using Stampo.Server.Projects;
 using Stampo.Server.Routes;
 using Stampo.Server.Shop;
+using Stampo.Server.Week;
 using Stampo.Storage;
 using TheShop = Stampo.Core.Shops.Shop;
 

@@ -3,7 +3,7 @@ using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.WebUtilities;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Hosting;
 

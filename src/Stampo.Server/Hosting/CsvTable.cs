@@ -2,7 +2,7 @@ using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
 using Stampo.Core.Units;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Hosting;
 

@@ -1,6 +1,4 @@
 using Microsoft.Extensions.Options;
-using Stampo.Server.Part;
-using Stampo.Server.Routes;
 using Stampo.Storage;
 
 namespace Stampo.Server.Hosting;
@@ -9,7 +7,7 @@ namespace Stampo.Server.Hosting;
 /// What is done while nobody waits: the write-ahead log is taken into the database, and meshes and files nothing leads to any more are
 /// removed.
 /// </summary>
-public sealed class Housekeeping(UnusedMeshes unused, UnusedFiles unusedFiles, IOptions<StampoOptions> options, ILogger<Housekeeping> log)
+public sealed class Housekeeping(IEnumerable<ISweeper> sweepers, IOptions<StampoOptions> options, ILogger<Housekeeping> log)
     : BackgroundService
 {
     private static readonly TimeSpan Round = TimeSpan.FromSeconds(30);
@@ -28,10 +26,8 @@ public sealed class Housekeeping(UnusedMeshes unused, UnusedFiles unusedFiles, I
                 if (writeAhead.Rests())
                     Database.Checkpoint(file);
                 if (round % RoundsADay == 0)
-                {
-                    await unused.RemoveAsync(stoppingToken);
-                    await unusedFiles.RemoveAsync(stoppingToken);
-                }
+                    foreach (var sweeper in sweepers)
+                        await sweeper.RemoveAsync(stoppingToken);
             }
             catch (Exception failure) when (failure is not OperationCanceledException)
             {

@@ -3,7 +3,7 @@ using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Storage;
 
 namespace Stampo.Server.Hosting;

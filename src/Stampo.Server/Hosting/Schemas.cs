@@ -1,51 +1,21 @@
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using NodaTime;
-using Stampo.Core.Parts;
-using Stampo.Core.Planning;
 using Stampo.Core.Ranges;
-using Stampo.Server.Part;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Hosting;
 
 /// <summary>Tells OpenAPI what it can't see: a range is a number or an object, and these always travel whole.</summary>
 internal static class Schemas
 {
-    /// <summary>What a person chose in a plan: every record of choices.</summary>
-    private static readonly IEnumerable<Type> ChosenInPlans = typeof(PlanChoices)
-        .Assembly.GetTypes()
-        .Where(t =>
-            !t.IsAbstract
-            && t.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true
-            && t.Name.EndsWith("Choices", StringComparison.Ordinal)
-        )
-        .Concat(typeof(PlanChoices).Assembly.GetTypes().Where(t => t.IsDefined(typeof(ChosenAttribute), false)))
-        .Concat([typeof(WorkingHours), typeof(Operation), typeof(Ask), typeof(Hold)]);
-
-    private static readonly HashSet<Type> AlwaysWhole =
-    [
-        typeof(Band),
-        typeof(Core.Briefs.Brief),
-        typeof(PartDeclaration),
-        typeof(StoredPart),
-        .. ChosenInPlans,
-        typeof(StudyState),
-        typeof(ShapeFigures),
-        typeof(Core.Briefs.DemandRow),
-        typeof(Core.Briefs.HardnessTarget),
-        typeof(Core.Briefs.Equipment),
-        typeof(Core.Briefs.Sources),
-        typeof(Core.Shops.Shop),
-        typeof(Core.Shops.ShopCalendar),
-        typeof(Core.Shops.Holiday),
-        typeof(Core.Bench.WorkPiece),
-        typeof(Core.Briefs.Schools),
-        typeof(Core.Materials.LadderRequest),
-        typeof(Brief.Ladder),
-        typeof(Core.Comparison.WhatIf),
-        typeof(Core.Bridging.StretchCost),
-        typeof(Routes.DecisionRecord),
-    ];
+    /// <summary>What says so of itself, and every record of what a person chose in a plan.</summary>
+    private static bool TravelsWhole(Type type) =>
+        type.IsDefined(typeof(WholeAttribute), false)
+        || (
+            type.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true
+            && type.Name.EndsWith("Choices", StringComparison.Ordinal)
+        );
 
     /// <summary>Written as text: an instant with its Z, a time of the shop's own clock without.</summary>
     private static readonly HashSet<Type> Times = [typeof(Instant), typeof(LocalDateTime)];
@@ -55,7 +25,7 @@ internal static class Schemas
             (schema, context, _) =>
             {
                 // Where a schema is met again it is a reference, without properties.
-                if (AlwaysWhole.Contains(context.JsonTypeInfo.Type) && schema.Properties is { } properties)
+                if (TravelsWhole(context.JsonTypeInfo.Type) && schema.Properties is { } properties)
                     schema.Required = properties.Keys.ToHashSet();
                 if (Times.Contains(Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type))
                 {

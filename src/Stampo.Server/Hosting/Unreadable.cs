@@ -1,5 +1,5 @@
 using System.Text.Json;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Storage;
 
 namespace Stampo.Server.Hosting;

@@ -1,9 +1,8 @@
 using System.Globalization;
-using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Library;

@@ -2,6 +2,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Reference;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Library;
 

@@ -1,3 +1,4 @@
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 

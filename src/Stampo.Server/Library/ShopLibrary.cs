@@ -1,8 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 using Stampo.Storage;
 using TheLibrary = Stampo.Core.Reference.Library;
 

@@ -2,6 +2,7 @@ using Stampo.Core.Bench;
 using Stampo.Core.Log;
 using Stampo.Core.Log.Advice;
 using Stampo.Core.Planning;
+using Stampo.Server.Bench;
 using Stampo.Server.Plan;
 
 namespace Stampo.Server.Log;

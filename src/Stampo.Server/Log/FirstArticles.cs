@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 using Stampo.Core.Log.Inspection;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Server.Hosting.Pdf;

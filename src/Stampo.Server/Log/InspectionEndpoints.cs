@@ -1,7 +1,8 @@
 using Stampo.Core.Log.Inspection;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Server.Plan;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Log;
 

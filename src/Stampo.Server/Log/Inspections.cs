@@ -2,9 +2,9 @@ using NodaTime;
 using Stampo.Core.Log;
 using Stampo.Core.Log.Inspection;
 using Stampo.Core.Routes;
-using Stampo.Core.Working;
-using Stampo.Server.Hosting;
+using Stampo.Core.Wording;
 using Stampo.Server.Plan;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Log;
 

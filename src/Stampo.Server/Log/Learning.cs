@@ -4,7 +4,7 @@ using Stampo.Core.Log;
 using Stampo.Core.Log.Learning;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Storage;

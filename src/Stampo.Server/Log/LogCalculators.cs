@@ -1,6 +1,6 @@
 using Stampo.Core.Log.Charts;
 using Stampo.Core.Log.Shelf;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Log;
 

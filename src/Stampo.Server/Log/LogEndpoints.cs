@@ -1,7 +1,9 @@
 using Microsoft.AspNetCore.Mvc;
 using Stampo.Core.Log.Learning;
+using Stampo.Server.Bench;
 using Stampo.Server.Hosting;
 using Stampo.Server.Plan;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Log;
 

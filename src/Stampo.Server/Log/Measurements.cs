@@ -3,7 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 using NodaTime;
 using Stampo.Core.Log.Inspection;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Storage;
 

@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Storage;
 

@@ -9,10 +9,10 @@ using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
-using Stampo.Server.Hosting;
+using Stampo.Core.Wording;
 using Stampo.Server.Library;
 using Stampo.Server.Plan;
+using Stampo.Server.Projects;
 using Stampo.Server.Routes;
 using Stampo.Storage;
 

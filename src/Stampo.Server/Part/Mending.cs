@@ -1,6 +1,6 @@
 using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Part;

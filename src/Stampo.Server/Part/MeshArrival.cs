@@ -1,7 +1,7 @@
 using System.IO.Pipelines;
 using System.Security.Cryptography;
 using Stampo.Core.Geometry.Reading;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Part;

@@ -4,6 +4,7 @@ using Microsoft.Extensions.Options;
 using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Reading;
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Storage;

@@ -1,5 +1,5 @@
 using Microsoft.Extensions.Options;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Part;

@@ -1,11 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Stampo.Core.Comparison;
 using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
-using Stampo.Server.Routes;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Part;
 
@@ -128,14 +127,6 @@ public static class PartEndpoints
             "/maps",
             async (string id, StepStore steps, Studies studies, HttpContext http, CancellationToken cancel) =>
                 Gzipped(http, await studies.MapsAsync(await steps.PartNowAsync(id, cancel), cancel))
-        );
-
-        part.MapGet(
-            "/verdicts",
-            async (string id, StepStore steps, Studies studies, Comparisons comparisons, CancellationToken cancel) =>
-                await studies.FactsAsync(await steps.PartNowAsync(id, cancel), cancel) is null
-                    ? []
-                    : ShapeVerdict.Of((await comparisons.OfAsync(id, cancel)).Comparison.Candidates)
         );
     }
 

@@ -1,10 +1,12 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Server.Part;
 
 /// <summary>The Part step's content: the file it came from, what was found on it, and what a person said about it.</summary>
+[Whole]
 public sealed record StoredPart
 {
     /// <summary>It has a mesh with an inside.</summary>

@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Storage;
@@ -11,6 +12,7 @@ namespace Stampo.Server.Part;
 /// <summary>
 /// How far the measuring of a shape is, and its figures when it is done. None also stands for a part that is no sound solid.
 /// </summary>
+[Whole]
 public sealed record StudyState(WorkPhase Phase, string Doing, double Share, ShapeFigures? Figures)
 {
     public static StudyState None { get; } = new(WorkPhase.None, "", 0, null);

@@ -1,5 +1,5 @@
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Part;
 

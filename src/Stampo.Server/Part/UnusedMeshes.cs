@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
+using Stampo.Server.Hosting;
 using Stampo.Storage;
 
 namespace Stampo.Server.Part;
@@ -8,7 +9,7 @@ namespace Stampo.Server.Part;
 /// Finds and removes meshes, with what was measured on them and the molds made from them, that no state of any part leads to any more,
 /// undo included.
 /// </summary>
-public sealed class UnusedMeshes(IDbContextFactory<StampoDb> factory, TimeProvider clock)
+public sealed class UnusedMeshes(IDbContextFactory<StampoDb> factory, TimeProvider clock) : ISweeper
 {
     /// <summary>A mesh is kept before the part that leads to it is saved.</summary>
     private static readonly Duration Grace = Duration.FromDays(1);

@@ -1,5 +1,6 @@
 using Stampo.Core.Planning;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Plan;
 

@@ -1,14 +1,16 @@
 using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.Mvc;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Server.Part;
+using Stampo.Server.Projects;
 using Stampo.Server.Routes;
 using Stampo.Storage;
 using TheLibrary = Stampo.Core.Reference.Library;

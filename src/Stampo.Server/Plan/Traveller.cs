@@ -1,5 +1,5 @@
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
 using Stampo.Storage;
@@ -36,7 +36,7 @@ public sealed record Traveller(
     string Deference
 );
 
-public sealed class Travellers(Plans plans, ProjectStore projects, Hosting.StepStore steps, TimeProvider clock)
+public sealed class Travellers(Plans plans, ProjectStore projects, StepStore steps, TimeProvider clock)
 {
     public async Task<Traveller> OfAsync(PlanAt at, CancellationToken cancel)
     {

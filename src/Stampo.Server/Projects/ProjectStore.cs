@@ -1,9 +1,26 @@
 using Microsoft.EntityFrameworkCore;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Storage;
 
 namespace Stampo.Server.Projects;
+
+/// <summary>Which projects to list: a page of those whose name holds every word, of those in the list or of those put away.</summary>
+public sealed record ProjectQuery(string Search, bool Away, int Skip, int Take)
+{
+    public const int Page = 50,
+        Most = 200;
+
+    private const int LongestSearch = 120;
+
+    public static ProjectQuery Of(string? search, bool? away, int? skip, int? take) =>
+        new(
+            search is { Length: > LongestSearch } ? search[..LongestSearch] : search ?? "",
+            away ?? false,
+            (int)Check.Between(skip ?? 0, 0, 10_000_000, "skip", "projects", "the list starts at its first"),
+            (int)Check.Between(take ?? Page, 1, Most, "take", "projects", "longer lists come page by page")
+        );
+}
 
 /// <summary>Projects by id; a removed one is only put away.</summary>
 public sealed class ProjectStore(IDbContextFactory<StampoDb> factory, TimeProvider clock)

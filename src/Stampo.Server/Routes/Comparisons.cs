@@ -1,14 +1,15 @@
 using Microsoft.Extensions.Caching.Memory;
 using Stampo.Core.Comparison;
+using Stampo.Core.Parts;
 using Stampo.Core.Quotes;
 using Stampo.Core.Routes;
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Server.Part;
-using Stampo.Server.Plan.Forming;
+using Stampo.Server.Projects;
 using Stampo.Server.Shop;
 using Stampo.Storage;
 
@@ -36,7 +37,7 @@ public sealed class Comparisons(
     Studies studies,
     ShopLibrary shop,
     ShopFloor floor,
-    FormedSheets sheets,
+    IEnumerable<IFindsOut> families,
     IMemoryCache cache,
     TimeProvider clock
 )
@@ -70,7 +71,7 @@ public sealed class Comparisons(
             versions.GetValueOrDefault(QuotesStep),
             Today,
             studies.Finished,
-            sheets.Finished,
+            families.Sum(f => f.Finished),
             shop.Changes,
             floor.Changes
         );
@@ -125,7 +126,11 @@ public sealed class Comparisons(
                     : "The part has no volume yet: mend what the Part page names, or state its size there, then routes can be costed.",
                 "part"
             );
-        var facts = measured with { Simulated = await sheets.BestAsync(part.Value, cancel) };
+        var found = new List<IFoundOut>();
+        foreach (var family in families)
+            if (await family.FoundAsync(part.Value, cancel) is { } one)
+                found.Add(one);
+        var facts = measured with { FoundOut = found };
         var library = await shop.CurrentAsync(cancel);
         var asked = brief with { Equipment = brief.Equipment?.In(await floor.OfAsync(cancel)) };
         var whatIf = (await steps.ReadAsync(projectId, WhatIfStep, WhatIf.None, cancel)).Value;

@@ -2,7 +2,7 @@ using NodaTime;
 using Stampo.Core.Comparison;
 using Stampo.Core.Reference;
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Routes;
 
@@ -11,6 +11,7 @@ namespace Stampo.Server.Routes;
 /// Nothing in it changes later. <paramref name="RouteName"/> names the routes in turn; <paramref name="Advised"/> is the answer that
 /// stood, null in earlier records.
 /// </summary>
+[Whole]
 public sealed record DecisionRecord(
     Sequence Sequence,
     string Reason,

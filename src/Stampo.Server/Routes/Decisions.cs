@@ -3,6 +3,7 @@ using NodaTime;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Sequences;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Server.Projects;

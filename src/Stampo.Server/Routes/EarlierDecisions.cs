@@ -54,7 +54,7 @@ internal static class EarlierDecisions
                     [stretch],
                     lane.Total.P10,
                     lane.Total.P90,
-                    $"{lane.Route.Name} for {Core.Working.Text.Number(Quantity, 12)}: {Core.Working.Text.Euros(lane.Total.P50)}."
+                    $"{lane.Route.Name} for {Core.Wording.Text.Number(Quantity, 12)}: {Core.Wording.Text.Euros(lane.Total.P50)}."
                 );
             }
         }

@@ -2,8 +2,7 @@ using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
-using Stampo.Server.Hosting;
+using Stampo.Core.Wording;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
 
@@ -177,7 +176,7 @@ public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons co
         if (brief.ServiceTemperature is { } t)
             yield return $"{t.Celsius:0} °C in service ({(t.Must ? "must" : "want")})";
         foreach (var target in brief.Properties)
-            yield return $"{Core.Briefs.PropertyWords.Named(target.Property)} {target.Asked} ({(target.Must ? "must" : "want")})";
+            yield return $"{Core.Materials.PropertyWords.Named(target.Property)} {target.Asked} ({(target.Must ? "must" : "want")})";
         if (brief.ToleranceMm is { } tolerance)
             yield return $"± {Text.Number(tolerance)} mm";
         if (brief.Exposures.Count > 0)

@@ -1,5 +1,5 @@
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting.Pdf;
 
 namespace Stampo.Server.Routes;

@@ -1,6 +1,6 @@
 using System.Globalization;
 using Stampo.Core.Quotes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 
 namespace Stampo.Server.Routes;

@@ -1,8 +1,9 @@
 using Microsoft.AspNetCore.Mvc;
 using Stampo.Core.Quotes;
 using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Routes;
 

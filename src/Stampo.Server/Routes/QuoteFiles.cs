@@ -1,7 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Stampo.Core.Quotes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 using Stampo.Storage;
 
 namespace Stampo.Server.Routes;

@@ -6,7 +6,7 @@ using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
 using Stampo.Core.Routes;
 using Stampo.Core.Safety;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Devices.Desk;
 using Stampo.Server.Hosting;
 using Stampo.Server.Hosting.Pdf;

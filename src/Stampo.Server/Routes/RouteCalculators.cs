@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Bridging;
+using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
 using Stampo.Core.Routes.AddOns;

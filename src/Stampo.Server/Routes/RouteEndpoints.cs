@@ -1,10 +1,12 @@
 using Stampo.Core.Comparison;
 using Stampo.Core.Sequences;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Library;
 using Stampo.Server.Part;
+using Stampo.Server.Projects;
 using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
@@ -36,6 +38,14 @@ public static class RouteEndpoints
 
     private static void MapComparison(this RouteGroupBuilder project)
     {
+        project.MapGet(
+            "/part/verdicts",
+            async (string id, StepStore steps, Studies studies, Comparisons comparisons, CancellationToken cancel) =>
+                await studies.FactsAsync(await steps.PartNowAsync(id, cancel), cancel) is null
+                    ? []
+                    : ShapeVerdict.Of((await comparisons.OfAsync(id, cancel)).Comparison.Candidates)
+        );
+
         project.MapGet(
             "/comparison",
             async (string id, double? quantity, Comparisons comparisons, CancellationToken cancel) =>

@@ -2,7 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
 using NodaTime;
 using Stampo.Core.Quotes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Devices.Desk;
 using Stampo.Devices.StandIns;
 using Stampo.Server.Hosting;

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
+using Stampo.Server.Hosting;
 using Stampo.Storage;
 
 namespace Stampo.Server.Routes;
@@ -7,7 +8,7 @@ namespace Stampo.Server.Routes;
 /// <summary>
 /// Finds and removes attached files that no state of any project's quotes names any more, undo included, and no tool's book.
 /// </summary>
-public sealed class UnusedFiles(IDbContextFactory<StampoDb> factory, TimeProvider clock)
+public sealed class UnusedFiles(IDbContextFactory<StampoDb> factory, TimeProvider clock) : ISweeper
 {
     /// <summary>A file is kept before the quote that names it is saved.</summary>
     private static readonly Duration Grace = Duration.FromDays(1);

@@ -1,6 +1,6 @@
 using Stampo.Core.Planning;
 using Stampo.Core.Scheduling;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Server.Shop;
 

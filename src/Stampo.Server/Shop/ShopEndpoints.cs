@@ -1,5 +1,5 @@
-using Stampo.Core.Working;
-using Stampo.Server.Hosting;
+using Stampo.Core.Wording;
+using Stampo.Server.Projects;
 using TheShop = Stampo.Core.Shops.Shop;
 
 namespace Stampo.Server.Shop;
@@ -17,47 +17,5 @@ public static class ShopEndpoints
         );
         shop.MapPost("/undo", (Move from, ShopFloor floor, CancellationToken cancel) => floor.MoveAsync(-1, from, cancel));
         shop.MapPost("/redo", (Move from, ShopFloor floor, CancellationToken cancel) => floor.MoveAsync(+1, from, cancel));
-
-        var commitments = shop.MapGroup("/commitments");
-        commitments.MapGet("", (ShopSchedules schedules, CancellationToken cancel) => schedules.CommittedAsync(cancel));
-        commitments.MapPut(
-            "",
-            async (Save<Commitments> save, ShopSchedules schedules, CancellationToken cancel) =>
-            {
-                await schedules.SaveAsync(save, cancel);
-                return await schedules.OfAsync(cancel);
-            }
-        );
-        foreach (var (name, by) in new[] { ("undo", -1), ("redo", +1) })
-            commitments.MapPost(
-                $"/{name}",
-                async (Move from, ShopSchedules schedules, CancellationToken cancel) =>
-                {
-                    await schedules.MoveAsync(by, from, cancel);
-                    return await schedules.OfAsync(cancel);
-                }
-            );
-
-        shop.MapGet("/schedule", (ShopSchedules schedules, CancellationToken cancel) => schedules.OfAsync(cancel));
-        shop.MapGet(
-                "/schedule.csv",
-                async (ShopSchedules schedules, ShopFloor floor, CancellationToken cancel) =>
-                    TypedResults.File(
-                        ScheduleFiles.Table(await schedules.OfAsync(cancel), await floor.OfAsync(cancel)),
-                        Csv.Type,
-                        "schedule.csv"
-                    )
-            )
-            .ExcludeFromDescription();
-        shop.MapGet(
-                "/schedule.ics",
-                async (string? person, ShopSchedules schedules, ShopFloor floor, CancellationToken cancel) =>
-                    TypedResults.File(
-                        ScheduleFiles.Calendar(await schedules.OfAsync(cancel), await floor.OfAsync(cancel), person),
-                        "text/calendar; charset=utf-8",
-                        "schedule.ics"
-                    )
-            )
-            .ExcludeFromDescription();
     }
 }

@@ -1,4 +1,4 @@
-using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 using TheShop = Stampo.Core.Shops.Shop;
 
 namespace Stampo.Server.Shop;

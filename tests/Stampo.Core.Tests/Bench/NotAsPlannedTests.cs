@@ -2,7 +2,8 @@ using NodaTime;
 using Stampo.Core.Bench;
 using Stampo.Core.Planning;
 using Stampo.Core.Safety;
-using Stampo.Core.Working;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Bench;
 

@@ -1,7 +1,7 @@
 using CsCheck;
 using NodaTime;
 using Stampo.Core.Bench;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using static Stampo.Core.Tests.Bench.TheShot;
 
 namespace Stampo.Core.Tests.Bench;

@@ -1,6 +1,6 @@
 using CsCheck;
 using Stampo.Core.Bridging;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Bridging;
 

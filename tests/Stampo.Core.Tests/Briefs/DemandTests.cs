@@ -1,6 +1,8 @@
 using CsCheck;
 using Stampo.Core.Briefs;
-using Stampo.Core.Working;
+using Stampo.Core.Materials;
+using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Briefs;
 

@@ -1,7 +1,7 @@
 using CsCheck;
 using Stampo.Core.Comparison;
 using Stampo.Core.Ranges;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Comparison;
 

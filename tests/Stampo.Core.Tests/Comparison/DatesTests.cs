@@ -1,6 +1,7 @@
 using CsCheck;
 using Stampo.Core.Calendar;
 using Stampo.Core.Comparison;
+using Stampo.Core.Jobs;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 

@@ -3,7 +3,8 @@ using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using static Stampo.Core.Tests.TheHousing;
 
 namespace Stampo.Core.Tests.Comparison;

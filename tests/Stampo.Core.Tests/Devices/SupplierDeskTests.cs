@@ -5,7 +5,7 @@ using Microsoft.Extensions.Time.Testing;
 using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
 using Stampo.Core.Tests.Geometry;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Devices.Desk;
 using Stampo.Devices.StandIns;
 

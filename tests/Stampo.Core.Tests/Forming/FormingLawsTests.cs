@@ -1,5 +1,5 @@
 using Stampo.Core.Forming;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Forming;
 

@@ -1,6 +1,6 @@
 using System.Text;
 using Stampo.Core.Geometry.Reading;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Geometry;
 

@@ -3,7 +3,7 @@ using System.Text;
 using CsCheck;
 using Stampo.Core.Geometry.Reading;
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Geometry;
 

@@ -84,11 +84,11 @@ public class WritingTests
         Assert.Equal(2, Area(new ShowPick(0, 20, true), new ShowPick(999, 20, true)), 1e-9);
         Assert.Equal(
             "triangle",
-            Assert.Throws<Core.Working.RefusalException>(() => ShowSide.Check(part, new ShowPick(12, 20, true))).Field
+            Assert.Throws<Core.Wording.RefusalException>(() => ShowSide.Check(part, new ShowPick(12, 20, true))).Field
         );
         Assert.Equal(
             "angleDeg",
-            Assert.Throws<Core.Working.RefusalException>(() => ShowSide.Check(part, new ShowPick(1, 200, true))).Field
+            Assert.Throws<Core.Wording.RefusalException>(() => ShowSide.Check(part, new ShowPick(1, 200, true))).Field
         );
     }
 }

@@ -3,7 +3,7 @@ using Stampo.Core.Bench;
 using Stampo.Core.Log;
 using Stampo.Core.Log.Advice;
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Log;
 

@@ -1,6 +1,6 @@
 using NodaTime;
 using Stampo.Core.Log.Inspection;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Log;
 

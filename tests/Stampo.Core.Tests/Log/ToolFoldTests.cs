@@ -5,7 +5,7 @@ using Stampo.Core.Log;
 using Stampo.Core.Log.Shelf;
 using Stampo.Core.Planning;
 using Stampo.Core.Shops;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Log;
 

@@ -1,6 +1,8 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Log.Learning;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Log;

@@ -1,5 +1,6 @@
 using CsCheck;
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Safety;
 

@@ -1,7 +1,7 @@
 using CsCheck;
 using Stampo.Core.Materials;
 using Stampo.Core.Plans.Casting.Patterns;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Materials;
 

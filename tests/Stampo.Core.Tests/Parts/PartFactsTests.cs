@@ -1,6 +1,6 @@
 using Stampo.Core.Parts;
 using Stampo.Core.Tests.Geometry;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Parts;
 

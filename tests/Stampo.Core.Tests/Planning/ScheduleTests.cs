@@ -2,7 +2,8 @@ using CsCheck;
 using NodaTime;
 using Stampo.Core.Calendar;
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Planning;
 

@@ -1,8 +1,7 @@
-using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Reference;
 
@@ -111,7 +110,7 @@ public class LibraryTests
     public void Service_is_the_long_term_figure_and_heat_deflection_stands_beside_it(string id, double serviceC, double deflectionC) =>
         Assert.Equal(
             (serviceC, deflectionC),
-            (MaterialLibrary.Find(id)!.ServiceC, MaterialLibrary.Find(id)!.Of(Core.Briefs.Property.HeatDeflectionC))
+            (MaterialLibrary.Find(id)!.ServiceC, MaterialLibrary.Find(id)!.Of(Core.Materials.Property.HeatDeflectionC))
         );
 
     [Theory]

@@ -1,12 +1,13 @@
 using CsCheck;
 using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.AddOns;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Routes;
 

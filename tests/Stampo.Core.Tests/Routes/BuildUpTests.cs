@@ -1,11 +1,12 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting;
+using Stampo.Core.Printing;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.Injection;
-using Stampo.Core.Routes.Printing;
 
 namespace Stampo.Core.Tests.Routes;
 

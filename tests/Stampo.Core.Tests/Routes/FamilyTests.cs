@@ -1,6 +1,7 @@
 using CsCheck;
 using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Reference;

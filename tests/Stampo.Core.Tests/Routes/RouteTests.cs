@@ -2,6 +2,7 @@ using CsCheck;
 using Stampo.Core.Briefs;
 using Stampo.Core.Calendar;
 using Stampo.Core.Comparison;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Reference;

@@ -1,6 +1,6 @@
 using CsCheck;
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Scheduling;
 
 namespace Stampo.Core.Tests.Scheduling;

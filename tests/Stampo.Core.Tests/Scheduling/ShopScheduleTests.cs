@@ -1,6 +1,5 @@
 using CsCheck;
 using NodaTime;
-using Stampo.Core.Bench;
 using Stampo.Core.Calendar;
 using Stampo.Core.Planning;
 using Stampo.Core.Scheduling;

@@ -3,7 +3,7 @@ using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
 using Stampo.Core.Routes;
 using Stampo.Core.Sequences;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using static Stampo.Core.Tests.TheHousing;
 
 namespace Stampo.Core.Tests.Sequences;

@@ -1,6 +1,6 @@
 using CsCheck;
 using Stampo.Core.Units;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Units;
 

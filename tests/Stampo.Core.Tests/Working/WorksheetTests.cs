@@ -1,4 +1,5 @@
 using Stampo.Core.Ranges;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Working;

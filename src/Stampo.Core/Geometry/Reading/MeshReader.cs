@@ -1,5 +1,5 @@
 using Stampo.Core.Geometry.Reading.ThreeMf;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Geometry.Reading;
 

@@ -1,6 +1,6 @@
 using System.Buffers.Text;
 using System.Text;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Geometry.Reading;
 

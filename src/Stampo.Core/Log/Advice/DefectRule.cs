@@ -1,4 +1,4 @@
-using Stampo.Core.Reference;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Log.Advice;
 

@@ -1,5 +1,5 @@
 using MathNet.Numerics.Statistics;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Charts;
 

@@ -1,4 +1,4 @@
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Charts;
 

@@ -1,5 +1,5 @@
 using NodaTime;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Inspection;
 

@@ -1,4 +1,4 @@
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Inspection;
 
@@ -72,25 +72,25 @@ public sealed record InspectionItem(
 
     public void Check(string at)
     {
-        Working.Check.Length(Id, 1, 60, $"{at}.id");
-        Working.Check.Length(Name, 1, 80, $"{at}.name");
+        Wording.Check.Length(Id, 1, 60, $"{at}.id");
+        Wording.Check.Length(Name, 1, 80, $"{at}.name");
         var most = Kind == InspectedKind.Size ? FarthestMm : MostPoints;
-        Working.Check.Between(Nominal, 0, most, $"{at}.nominal", Unit, "as drawn");
+        Wording.Check.Between(Nominal, 0, most, $"{at}.nominal", Unit, "as drawn");
         if (Lower is { } lower)
-            Working.Check.Between(lower, -most, Nominal, $"{at}.lower", Unit, "the lower limit is not above what is drawn");
+            Wording.Check.Between(lower, -most, Nominal, $"{at}.lower", Unit, "the lower limit is not above what is drawn");
         if (Upper is { } upper)
-            Working.Check.Between(upper, Nominal, 2 * most, $"{at}.upper", Unit, "the upper limit is not below what is drawn");
+            Wording.Check.Between(upper, Nominal, 2 * most, $"{at}.upper", Unit, "the upper limit is not below what is drawn");
         if (Lower is null && Upper is null)
             throw new RefusalException(
                 "inspection.no-limit",
                 $"{Name} has no limit: give a lower one, an upper one, or both.",
                 $"{at}.lower"
             );
-        Working.Check.Between(EveryShots, 1, 100_000, $"{at}.everyShots", "shots", "of so many one is measured");
+        Wording.Check.Between(EveryShots, 1, 100_000, $"{at}.everyShots", "shots", "of so many one is measured");
         if (ToolMm is { } tool)
-            Working.Check.Positive(tool, $"{at}.toolMm", "mm", FarthestMm);
+            Wording.Check.Positive(tool, $"{at}.toolMm", "mm", FarthestMm);
         foreach (var spot in new[] { From, To }.OfType<Spot>())
-            Working.Check.Between(
+            Wording.Check.Between(
                 Math.Max(Math.Abs(spot.X), Math.Max(Math.Abs(spot.Y), Math.Abs(spot.Z))),
                 0,
                 FarthestMm,

@@ -1,5 +1,5 @@
 using Stampo.Core.Log.Charts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Inspection;
 

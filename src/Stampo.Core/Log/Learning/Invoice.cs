@@ -1,6 +1,5 @@
 using Stampo.Core.Quotes;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Learning;
 
@@ -24,7 +23,7 @@ public enum BoughtAs
 /// <param name="RouteId">The route it was bought for.</param>
 /// <param name="Supplier">Who was paid.</param>
 /// <param name="As">What it was.</param>
-/// <param name="Key">Of the price it is of, where it is of one: <see cref="CostLine.RateKey"/>.</param>
+/// <param name="Key">Of the price it is of, where it is of one, as the rate card has it.</param>
 /// <param name="Amount">Tools, parts, or so much in the unit of its price.</param>
 /// <param name="Paid">In all, without what is got back.</param>
 /// <param name="OrderedOn">Null when nobody noted it.</param>
@@ -66,13 +65,13 @@ public sealed record Invoice(
 
     public void Check(string at)
     {
-        Working.Check.Length(Id, 1, 60, $"{at}.id", "Give the invoice an id.");
-        Working.Check.Length(RouteId, 1, 60, $"{at}.routeId", "Say which route it was bought for.");
-        Working.Check.Length(Supplier, 2, 120, $"{at}.supplier", "Say who was paid (2 to 120 characters).");
-        Working.Check.Length(By, 2, 80, $"{at}.by", "Say who enters it (2 to 80 characters).");
-        Working.Check.Length(Text ?? "", 0, 400, $"{at}.text", "Keep the remark within 400 characters.");
-        Working.Check.Between(Amount, 1e-6, 1e9, $"{at}.amount", "", "something was bought");
-        Working.Check.Between(Paid, 0, 1e9, $"{at}.paid", "€", "enter what was paid in the end");
+        Wording.Check.Length(Id, 1, 60, $"{at}.id", "Give the invoice an id.");
+        Wording.Check.Length(RouteId, 1, 60, $"{at}.routeId", "Say which route it was bought for.");
+        Wording.Check.Length(Supplier, 2, 120, $"{at}.supplier", "Say who was paid (2 to 120 characters).");
+        Wording.Check.Length(By, 2, 80, $"{at}.by", "Say who enters it (2 to 80 characters).");
+        Wording.Check.Length(Text ?? "", 0, 400, $"{at}.text", "Keep the remark within 400 characters.");
+        Wording.Check.Between(Amount, 1e-6, 1e9, $"{at}.amount", "", "something was bought");
+        Wording.Check.Between(Paid, 0, 1e9, $"{at}.paid", "€", "enter what was paid in the end");
         if (As == BoughtAs.Priced == string.IsNullOrEmpty(Key))
             throw new RefusalException("invoice.key", "Name the price it is of; a tool, parts and the rest have none.", $"{at}.key");
         if (CameOn < OrderedOn)

@@ -1,4 +1,5 @@
 using Stampo.Core.Comparison;
+using Stampo.Core.Jobs;
 using Stampo.Core.Routes;
 using Stampo.Core.Working;
 

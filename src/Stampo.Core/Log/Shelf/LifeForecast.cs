@@ -1,5 +1,5 @@
 using Stampo.Core.Ranges;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Shelf;
 

@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 using NodaTime;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Shelf;
 
@@ -24,12 +24,12 @@ public abstract record ToolAct(string Id, string By)
     /// <summary>Refuses what can't be said of any tool.</summary>
     public virtual void Check()
     {
-        Working.Check.Length(Id, 8, 64, "act.id", "An act's id has 8 to 64 signs.");
-        Working.Check.Length(By, 1, 80, "act.by", "Say who (1 to 80 signs).");
+        Wording.Check.Length(Id, 8, 64, "act.id", "An act's id has 8 to 64 signs.");
+        Wording.Check.Length(By, 1, 80, "act.by", "Say who (1 to 80 signs).");
     }
 
     protected static void Said(string? text, string field) =>
-        Working.Check.Length(text, 1, LongestText, field, "Say it in 1 to 1,000 signs.");
+        Wording.Check.Length(text, 1, LongestText, field, "Say it in 1 to 1,000 signs.");
 }
 
 /// <summary>What the runs do not say: a tool that came from outside, or what it was made from.</summary>
@@ -58,7 +58,7 @@ public sealed record ToolMarked(string Id, string By, int? Cavity, string Text, 
         base.Check();
         Said(Text, "act.text");
         if (Cavity is { } cavity)
-            Working.Check.Between(cavity, 1, 1_000, "act.cavity", "", "cavities are counted from 1");
+            Wording.Check.Between(cavity, 1, 1_000, "act.cavity", "", "cavities are counted from 1");
         if (Photo is not null && (Photo.Length != 64 || !Photo.All(char.IsAsciiHexDigit)))
             throw new RefusalException("tool.photo", "The photograph is not one that was sent here; attach it again.", "act.photo");
     }
@@ -91,7 +91,7 @@ public sealed record ToolRecounted(string Id, string By, int Shots, string Reaso
     {
         base.Check();
         Said(Reason, "act.reason");
-        Working.Check.Between(Shots, -10_000_000, 10_000_000, "act.shots", "shots", "no tool makes more");
+        Wording.Check.Between(Shots, -10_000_000, 10_000_000, "act.shots", "shots", "no tool makes more");
     }
 }
 

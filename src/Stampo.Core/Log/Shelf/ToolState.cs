@@ -1,6 +1,6 @@
 using NodaTime;
 using Stampo.Core.Bench;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Log.Shelf;
 

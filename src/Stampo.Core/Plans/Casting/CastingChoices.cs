@@ -10,7 +10,7 @@ using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
 using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting;
 

@@ -1,10 +1,11 @@
 using NodaTime;
+using Stampo.Core.Bench;
 using Stampo.Core.Calendar;
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Ranges;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting;
 
@@ -38,7 +39,7 @@ internal static class CastingLead
     {
         var plan = CastingChoices.From(method);
         var hours = plan.Hours;
-        var begins = WorkingDays.Add(job.Today, Sourcing.SupplierDays(job, method.Made)?.Likely ?? 0);
+        var begins = WorkingDays.Add(job.Today, job.SupplierDays(method.Made)?.Likely ?? 0);
         var start = hours.NextMorning(begins);
         var silicone = job.Supplies.Where(s => s.Id == plan.Silicone.SupplyId).Select(Silicone.Of).OfType<Silicone>().First();
         var print = job.Materials.First(m => m.Id == plan.Printed.PrintId);

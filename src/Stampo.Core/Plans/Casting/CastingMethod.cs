@@ -1,8 +1,8 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
-using Stampo.Core.Routes;
 
 namespace Stampo.Core.Plans.Casting;
 

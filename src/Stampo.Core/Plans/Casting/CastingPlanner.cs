@@ -1,4 +1,6 @@
+using Stampo.Core.Bench;
 using Stampo.Core.Geometry;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
@@ -7,7 +9,7 @@ using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
 using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting;
 

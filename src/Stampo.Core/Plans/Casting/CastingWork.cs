@@ -1,5 +1,6 @@
 using NodaTime;
 using Stampo.Core.Calendar;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
@@ -14,7 +15,7 @@ using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Ranges;
-using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting;

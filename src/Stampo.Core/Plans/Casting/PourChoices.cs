@@ -1,8 +1,8 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Plans.Casting.Batches;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting;
 

@@ -1,6 +1,6 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Plans.Forming.Molds;
-using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming;

@@ -1,6 +1,6 @@
 using Stampo.Core.Forming;
 using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Forming;
 

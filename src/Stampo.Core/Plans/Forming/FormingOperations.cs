@@ -1,7 +1,8 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming.Molds;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Forming;
 

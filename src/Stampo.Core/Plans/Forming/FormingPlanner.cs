@@ -1,8 +1,9 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming.Molds;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming;

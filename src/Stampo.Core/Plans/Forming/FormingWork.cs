@@ -1,5 +1,6 @@
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming;
@@ -106,7 +107,7 @@ internal static class FormingWork
         ];
         foreach (var line in MoldSection.LinesOf(of.Mold, of.Job).Where(l => l.AmountUnit != "h"))
         {
-            var times = line.On == Routes.ChargedOn.Tool ? choices.Order.Molds : 1;
+            var times = line.On == Jobs.ChargedOn.Tool ? choices.Order.Molds : 1;
             buy.Add(new Purchase($"{of.Mold.Name}: {line.Name.ToLowerInvariant()}", line.Amount.Likely * times, line.AmountUnit, []));
         }
 

@@ -1,8 +1,9 @@
+using Stampo.Core.Jobs;
+using Stampo.Core.Machining;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Forming.Molds;
 using Stampo.Core.Ranges;
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Injection;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming;

@@ -1,4 +1,5 @@
 using Stampo.Core.Forming;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming;

@@ -1,6 +1,7 @@
 using Stampo.Core.Forming;
 using Stampo.Core.Parts;
 using Stampo.Core.Ranges;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming;

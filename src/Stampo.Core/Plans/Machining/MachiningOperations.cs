@@ -1,7 +1,9 @@
+using Stampo.Core.Jobs;
+using Stampo.Core.Machining;
+using Stampo.Core.Materials;
 using Stampo.Core.Planning;
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Machining;
-using Stampo.Core.Working;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Machining;
 
@@ -22,7 +24,7 @@ internal static class MachiningOperations
                 Cautions = ["milling"],
             },
             .. Enumerable.Range(1, figures.SetUps).Select(i => SetUp(figures, i)),
-            new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, 60 * MachineRoute.Deburring(job).In("h").Likely))
+            new("deburr", Repeats.EachShot, "Deburr by hand, wash, dry", Math.Max(3, 60 * Milling.Deburring(job).In("h").Likely))
             {
                 FreesTool = true,
                 Asks = Ask.Ticks("no burr felt, no white edge"),

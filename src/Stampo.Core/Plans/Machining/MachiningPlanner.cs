@@ -1,7 +1,7 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Machining;
 

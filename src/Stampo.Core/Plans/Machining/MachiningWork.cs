@@ -1,8 +1,8 @@
+using Stampo.Core.Jobs;
+using Stampo.Core.Machining;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Injection;
-using Stampo.Core.Routes.Machining;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Machining;
@@ -88,7 +88,7 @@ internal sealed class MachiningWork
         var ridge = Figure.Given("scallop", cutter.ScallopMm, "mm", "plan/cutter.scallopMm");
         var stepover = Scallop.Stepover(ball, ridge);
         var passes = Scallop.Stepover(ball, Figure.Given("scallop of the norm", NormScallopMm, "mm"), "usualStepover") / stepover;
-        var finishing = _sheet.Line("finishH", "Finishing", MachineRoute.Finishing(_job, passes), "h", Norms);
+        var finishing = _sheet.Line("finishH", "Finishing", Milling.Finishing(_job, passes), "h", Norms);
         var clampings = Figure.Given("clampings", setUps, "", "part");
         var clamped = _sheet.Line(
             "setUpH",
@@ -242,7 +242,7 @@ internal sealed class MachiningWork
 
     private IEnumerable<Finding> OnStock()
     {
-        if (_job.Material.Hardness.Scale == Briefs.ShoreScale.A)
+        if (_job.Material.Hardness.Scale == Materials.ShoreScale.A)
             yield return new(Severity.Fault, "soft", $"{_job.Material.Name} gives way under a cutter: freeze it, or take another route.");
         if (_job.Part.ThinnestWallMm is { } wall && wall < 1)
             yield return new(

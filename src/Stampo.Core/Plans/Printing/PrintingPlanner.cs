@@ -1,9 +1,9 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
+using Stampo.Core.Printing;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Printing;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Printing;
 

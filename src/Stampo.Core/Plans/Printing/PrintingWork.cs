@@ -1,10 +1,10 @@
-using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Printing;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Printing;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Printing;

@@ -1,5 +1,6 @@
-using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.AddOns;

@@ -1,3 +1,4 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Working;

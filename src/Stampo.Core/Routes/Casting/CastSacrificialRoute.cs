@@ -1,8 +1,9 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.PrintedMolds;
-using Stampo.Core.Routes.Printing;
+using Stampo.Core.Printing;
 
 namespace Stampo.Core.Routes.Casting;
 

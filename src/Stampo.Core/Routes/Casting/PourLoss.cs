@@ -1,4 +1,5 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Ranges;
 using Stampo.Core.Working;
 

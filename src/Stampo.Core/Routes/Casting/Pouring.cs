@@ -1,9 +1,10 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.Life;
+using Stampo.Core.Printing;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
-using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;

@@ -1,10 +1,12 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
+using Stampo.Core.Printing;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
-using Stampo.Core.Routes.Printing;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Casting;

@@ -1,3 +1,4 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;

@@ -1,3 +1,4 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Plans.Forming.Molds;
 using Stampo.Core.Ranges;
 

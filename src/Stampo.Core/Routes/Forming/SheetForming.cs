@@ -1,7 +1,10 @@
+using Stampo.Core.Forming;
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
 using Stampo.Core.Plans.Forming.Molds;
 using Stampo.Core.Ranges;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Forming;
@@ -136,7 +139,7 @@ public abstract class SheetForming : IRoute
     private static Figure Gauge(Job job)
     {
         var part = job.Part;
-        if (part.Simulated is not { } sheet)
+        if (part.FoundOut.OfType<SimulatedSheet>().FirstOrDefault() is not { } sheet)
             return (Figure.Given("wall", part.WallMm, "mm", "part/nominalWallMm") * Figure.Given("area ratio", AreaRatio(job), "×")).As(
                 "gauge",
                 "Gauge",

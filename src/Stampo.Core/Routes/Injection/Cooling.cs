@@ -1,17 +1,9 @@
+using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;
-
-/// <summary>What has to have cooled to the ejection temperature.</summary>
-public enum CoolingCriterion
-{
-    /// <summary>The mean over the section.</summary>
-    Mean,
-
-    /// <summary>Its mid-plane, which takes longer.</summary>
-    Centre,
-}
 
 /// <summary>Cooling of a plate between two walls held at the mold temperature.</summary>
 public static class Cooling

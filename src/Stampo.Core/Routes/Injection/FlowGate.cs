@@ -1,4 +1,5 @@
-using Stampo.Core.Working;
+using Stampo.Core.Jobs;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Routes.Injection;
 

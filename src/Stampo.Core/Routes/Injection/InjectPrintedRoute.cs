@@ -1,5 +1,7 @@
+using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
+using Stampo.Core.Printing;
 using Stampo.Core.Routes.AddOns;
-using Stampo.Core.Routes.Printing;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;

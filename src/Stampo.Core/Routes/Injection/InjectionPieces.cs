@@ -1,3 +1,5 @@
+using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Working;

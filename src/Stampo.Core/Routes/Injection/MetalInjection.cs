@@ -1,4 +1,6 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Routes.AddOns;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;

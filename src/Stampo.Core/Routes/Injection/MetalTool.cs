@@ -1,4 +1,7 @@
+using Stampo.Core.Jobs;
+using Stampo.Core.Machining;
 using Stampo.Core.Ranges;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;

@@ -1,3 +1,4 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;

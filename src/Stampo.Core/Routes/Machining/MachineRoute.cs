@@ -1,3 +1,5 @@
+using Stampo.Core.Jobs;
+using Stampo.Core.Machining;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Machining;
 using Stampo.Core.Working;
@@ -38,23 +40,6 @@ public sealed class MachineRoute : IRoute
 
     public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) => [new MachiningMethod(job.Material.Id)];
 
-    /// <summary>Flats by a flat cutter, what is curved or leans by passes a scallop apart.</summary>
-    /// <param name="job">Part and norms.</param>
-    /// <param name="passes">Passes against the usual.</param>
-    internal static Term Finishing(Job job, Term? passes = null)
-    {
-        var flats = job.Figure("machine.flatShare").Likely;
-        var curved = (1 - flats) * job.Figure("machine.finish");
-        return job.SurfaceCm2() * (flats * job.Figure("machine.flat") + (passes is null ? curved : curved * passes));
-    }
-
-    /// <summary>By the length of edges: those of its box, and half as many again inside.</summary>
-    internal static Term Deburring(Job job)
-    {
-        var dm = 1.5 * 4 * (job.Part.LengthMm + job.Part.WidthMm + job.Part.HeightMm) / 100;
-        return Figure.Given("edges: those of the box and half as many again", dm, "dm", "part") * job.Figure("machine.deburr");
-    }
-
     public RouteEstimate Estimate(Job job, int cavities)
     {
         var (part, yield) = (job.Part, job.Figure("machine.yield"));
@@ -66,8 +51,8 @@ public sealed class MachineRoute : IRoute
             .AddMaterial(ChargedOn.Piece, "Block", block * job.Material.Density(), job.Material)
             .Add(ChargedOn.Piece, "Set up", job.Figure("machine.setup"), "machine.hour")
             .Add(ChargedOn.Piece, "Roughing", roughing, "machine.hour")
-            .Add(ChargedOn.Piece, "Finishing", Finishing(job), "machine.hour")
-            .Add(ChargedOn.Piece, "Deburr", Deburring(job), "labour.bench");
+            .Add(ChargedOn.Piece, "Finishing", Milling.Finishing(job), "machine.hour")
+            .Add(ChargedOn.Piece, "Deburr", Milling.Deburring(job), "labour.bench");
         if (part.UndercutRegions > 0)
             book.Add(
                 ChargedOn.Piece,

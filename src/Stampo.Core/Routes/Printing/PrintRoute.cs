@@ -1,8 +1,10 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Printing;
+using Stampo.Core.Printing;
 
 namespace Stampo.Core.Routes.Printing;
 

@@ -1,3 +1,5 @@
+using Stampo.Core.Jobs;
+
 namespace Stampo.Core.Routes.Rubber;
 
 /// <summary>Blanks of uncured rubber laid into hot cavities and pressed: the cheapest rubber tool, the most handling.</summary>

@@ -1,3 +1,4 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Injection;
 using Stampo.Core.Working;

@@ -1,3 +1,5 @@
+using Stampo.Core.Jobs;
+
 namespace Stampo.Core.Routes.Rubber;
 
 /// <summary>Rubber pushed from a pot through sprues into closed cavities: inserts stay put, the pad is lost.</summary>

@@ -5,9 +5,9 @@ using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
-using Stampo.Core.Working;
-using Stampo.Server.Hosting;
+using Stampo.Core.Wording;
 using Stampo.Server.Part;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Plan.Casting;
 

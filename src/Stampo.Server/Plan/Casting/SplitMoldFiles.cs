@@ -9,7 +9,7 @@ using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.SplitMolds;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 using Stampo.Storage;

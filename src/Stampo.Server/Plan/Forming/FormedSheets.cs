@@ -9,6 +9,7 @@ using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
@@ -28,7 +29,7 @@ public sealed class FormedSheets(
     LongWork work,
     IMemoryCache cache,
     TimeProvider clock
-) : IShapeAnswerer
+) : IShapeAnswerer, IFindsOut
 {
     /// <summary>Raised when the simulating changes, so that old sheets are not taken for new ones.</summary>
     private const int Edition = 2;
@@ -112,7 +113,7 @@ public sealed class FormedSheets(
     }
 
     /// <summary>Of all ways simulated finely on this part, the one that leaves most at its thinnest place; null before the first.</summary>
-    public async Task<SimulatedSheet?> BestAsync(StoredPart part, CancellationToken cancel)
+    public async Task<IFoundOut?> FoundAsync(StoredPart part, CancellationToken cancel)
     {
         if (!part.IsSolid)
             return null;

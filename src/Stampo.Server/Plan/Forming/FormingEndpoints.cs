@@ -1,5 +1,5 @@
 using Stampo.Core.Plans.Forming;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 
@@ -22,6 +22,7 @@ public sealed class FormingEndpoints : IPlanFamilyEndpoints
     public void AddTo(IServiceCollection services)
     {
         services.AddSingleton<FormedSheets>();
+        services.AddSingleton<IFindsOut>(s => s.GetRequiredService<FormedSheets>());
         services.AddSingleton<IShapeAnswerer>(s => s.GetRequiredService<FormedSheets>());
     }
 

@@ -4,7 +4,7 @@ using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Reading;
 using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Geometry.Reading;
 

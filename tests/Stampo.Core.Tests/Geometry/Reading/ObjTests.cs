@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text;
 using Stampo.Core.Geometry.Reading;
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Geometry.Reading;
 

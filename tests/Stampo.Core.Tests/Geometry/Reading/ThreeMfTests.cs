@@ -2,7 +2,7 @@ using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Reading;
 using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 using static Stampo.Core.Tests.Geometry.ThreeMfFile;
 
 namespace Stampo.Core.Tests.Geometry.Reading;

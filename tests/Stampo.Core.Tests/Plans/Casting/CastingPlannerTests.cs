@@ -3,6 +3,7 @@ using NodaTime;
 using Stampo.Core.Briefs;
 using Stampo.Core.Calendar;
 using Stampo.Core.Geometry;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
@@ -15,7 +16,7 @@ using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Tests.Geometry;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Plans.Casting;
 

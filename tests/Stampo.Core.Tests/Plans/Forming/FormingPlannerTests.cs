@@ -3,13 +3,14 @@ using NodaTime;
 using Stampo.Core.Bench;
 using Stampo.Core.Briefs;
 using Stampo.Core.Forming;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Plans.Forming;
 

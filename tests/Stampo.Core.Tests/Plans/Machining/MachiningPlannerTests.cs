@@ -1,14 +1,15 @@
 using NodaTime;
 using Stampo.Core.Briefs;
 using Stampo.Core.Geometry;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Machining;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
+using Stampo.Core.Shops;
 using Stampo.Core.Tests.Geometry;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Plans.Machining;
 

@@ -1,5 +1,5 @@
 using System.Xml;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Geometry.Reading.ThreeMf;
 

@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Xml;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Geometry.Reading.ThreeMf;
 

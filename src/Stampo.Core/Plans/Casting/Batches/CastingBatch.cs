@@ -1,5 +1,6 @@
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Batches;

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Enclosed;

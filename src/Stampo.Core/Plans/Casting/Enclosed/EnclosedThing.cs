@@ -1,8 +1,8 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
-using Stampo.Core.Planning;
 using Stampo.Core.Reference;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Enclosed;
@@ -21,7 +21,7 @@ public enum ThingKind
 }
 
 /// <summary>Something cast into the part. Null where its limit is not known.</summary>
-[Chosen]
+[Whole]
 public sealed record EnclosedThing
 {
     public string Name { get; init; } = "";

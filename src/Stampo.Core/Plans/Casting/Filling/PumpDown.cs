@@ -1,3 +1,4 @@
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Filling;

@@ -1,5 +1,5 @@
 using Stampo.Core.Briefs;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.Filling;
 

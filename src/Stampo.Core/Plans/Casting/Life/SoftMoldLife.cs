@@ -1,10 +1,11 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Ranges;
-using Stampo.Core.Routes;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Life;

@@ -1,8 +1,9 @@
 using NodaTime;
 using Stampo.Core.Calendar;
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
-using Stampo.Core.Routes;
+using Stampo.Core.Shops;
 
 namespace Stampo.Core.Plans.Casting.Operations;
 
@@ -39,7 +40,7 @@ internal static class CastingOperations
                 Holds = [],
                 Detail =
                     "Handling strength comes with demolding; load, heat and measure to the last tenth from "
-                    + $"{Working.Text.Duration(60 * plan.Filling.FullCureH)} after the last pour, or after the post-cure of "
+                    + $"{Wording.Text.Duration(60 * plan.Filling.FullCureH)} after the last pour, or after the post-cure of "
                     + "its data sheet.",
             },
         ];
@@ -47,7 +48,7 @@ internal static class CastingOperations
     /// <summary>A bought-in mold comes when its supplier has queued and made it; the operations until then are the supplier's.</summary>
     private static IEnumerable<Operation> Ordered(CastingFigures plan, Job job, LocalDateTime start)
     {
-        if (plan.FilledPrint is not null || Sourcing.SupplierDays(job, plan.Method.Made) is not { } days)
+        if (plan.FilledPrint is not null || job.SupplierDays(plan.Method.Made) is not { } days)
             yield break;
         var there = LocalDate.FromDateOnly(WorkingDays.Add(start.Day(), days.Likely)) + start.TimeOfDay;
         yield return new("order-mold", Repeats.Once, "Order pattern and mold; the supplier's queue", 0, start.MinutesUntil(there))
@@ -71,14 +72,14 @@ internal static class CastingOperations
         yield return new(
             "post-cure",
             Repeats.Last,
-            $"Post-cure in a fixture to {Working.Text.Number(celsius)} °C",
+            $"Post-cure in a fixture to {Wording.Text.Number(celsius)} °C",
             30,
             60 * (2 * ramp + hours)
         )
         {
             Detail =
-                $"Held true in a fixture: up at {PostCureRampKPerH:0} °C an hour, {Working.Text.Number(hours)} h at "
-                + $"{Working.Text.Number(celsius)} °C, down as slowly. Before it the part is soft in heat.",
+                $"Held true in a fixture: up at {PostCureRampKPerH:0} °C an hour, {Wording.Text.Number(hours)} h at "
+                + $"{Wording.Text.Number(celsius)} °C, down as slowly. Before it the part is soft in heat.",
             Holds = [Hold.Hands, Hold.OvenAt(celsius)],
             Asks = [.. Ask.Ticks("fixture carries every span"), Ask.Oven(celsius, OvenHoldsC)],
             Cautions = ["oven"],

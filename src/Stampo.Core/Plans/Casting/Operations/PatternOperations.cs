@@ -1,6 +1,7 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Patterns;
-using Stampo.Core.Routes;
+using Stampo.Core.Shops;
 
 namespace Stampo.Core.Plans.Casting.Operations;
 

@@ -1,10 +1,11 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Enclosed;
 using Stampo.Core.Plans.Casting.PrintedMolds;
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Printing;
-using Stampo.Core.Working;
+using Stampo.Core.Printing;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.Operations;
 

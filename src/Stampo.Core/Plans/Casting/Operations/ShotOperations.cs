@@ -1,3 +1,4 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Batches;
 using Stampo.Core.Plans.Casting.Enclosed;
@@ -5,8 +6,8 @@ using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.Zones;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.Operations;
 

@@ -1,8 +1,9 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
-using Stampo.Core.Routes;
-using Stampo.Core.Working;
+using Stampo.Core.Shops;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.Operations;
 

@@ -3,6 +3,7 @@ using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Batches;
 using Stampo.Core.Reference;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Orders;

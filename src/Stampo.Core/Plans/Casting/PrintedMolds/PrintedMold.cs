@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.Patterns;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.PrintedMolds;

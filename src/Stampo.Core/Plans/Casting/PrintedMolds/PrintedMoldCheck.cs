@@ -1,9 +1,10 @@
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.Patterns;
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Printing;
+using Stampo.Core.Printing;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.PrintedMolds;

@@ -1,5 +1,6 @@
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.Patterns;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.SiliconeMolds;

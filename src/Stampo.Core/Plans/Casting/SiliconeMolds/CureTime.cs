@@ -1,4 +1,5 @@
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.SiliconeMolds;

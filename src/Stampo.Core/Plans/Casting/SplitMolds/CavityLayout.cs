@@ -1,4 +1,6 @@
+using Stampo.Core.Bench;
 using Stampo.Core.Geometry;
+using Stampo.Core.Jobs;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 

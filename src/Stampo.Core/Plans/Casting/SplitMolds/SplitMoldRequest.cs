@@ -1,14 +1,13 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Parts;
-using Stampo.Core.Planning;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 
 /// <summary>
 /// What a printed split mold is made by; lengths in mm. Bolts go through the corners, keys stand in the middle of the sides.
 /// </summary>
-[Chosen]
+[Whole]
 public sealed record SplitMoldRequest
 {
     /// <summary>Around the part, and over and under it.</summary>

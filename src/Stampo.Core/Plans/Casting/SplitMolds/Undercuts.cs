@@ -1,6 +1,6 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.SplitMolds;
 

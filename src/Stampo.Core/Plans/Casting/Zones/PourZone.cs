@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
-using Stampo.Core.Planning;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.Zones;
 
@@ -20,7 +19,7 @@ public enum ZoneBounds
 /// <summary>
 /// One more pour into the part, after what lies under it: of another resin, or of the same one round hardware that is set between the two.
 /// </summary>
-[Chosen]
+[Whole]
 public sealed record PourZone
 {
     public string Name { get; init; } = "";

@@ -3,6 +3,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.Batches;
 using Stampo.Core.Plans.Casting.Filling;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Zones;

@@ -1,5 +1,5 @@
-using Stampo.Core.Routes;
-using Stampo.Core.Routes.Injection;
+using Stampo.Core.Jobs;
+using Stampo.Core.Machining;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Forming.Molds;

@@ -3,7 +3,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.Enclosed;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Plans.Casting.Enclosed;
 

@@ -1,5 +1,6 @@
 using NodaTime;
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
@@ -10,6 +11,7 @@ using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
+using Stampo.Core.Shops;
 
 namespace Stampo.Core.Tests.Plans.Casting.Operations;
 

@@ -4,7 +4,7 @@ using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.Batches;
 using Stampo.Core.Plans.Casting.Orders;
 using Stampo.Core.Reference;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Plans.Casting.Orders;
 

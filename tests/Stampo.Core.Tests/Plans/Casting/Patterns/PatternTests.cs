@@ -1,9 +1,9 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Casting.Patterns;

@@ -1,10 +1,10 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Geometry;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Reference;
-using Stampo.Core.Routes;
 using Stampo.Core.Tests.Geometry;
 
 namespace Stampo.Core.Tests.Plans.Casting.PrintedMolds;

@@ -3,6 +3,7 @@ using Stampo.Core.Geometry.Writing;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.SplitMolds;
 using Stampo.Core.Tests.Geometry;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 using Molds = Stampo.Core.Plans.Casting.SplitMolds.SplitMolds;
 

@@ -3,6 +3,7 @@ using NodaTime;
 using Stampo.Core.Briefs;
 using Stampo.Core.Calendar;
 using Stampo.Core.Geometry;
+using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
@@ -13,7 +14,7 @@ using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Tests.Geometry;
-using Stampo.Core.Working;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Plans.Casting.Zones;
 
