@@ -1,9 +1,11 @@
 using System.IO.Compression;
 using System.Net.Http.Json;
 using System.Text;
+using System.Text.Json;
 using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
+using Stampo.Core.Ranges;
 using Stampo.Server.Brief;
 using Stampo.Server.Hosting;
 using Stampo.Server.Projects;
@@ -400,10 +402,16 @@ public sealed class ChoiceTests(SharedServer shared)
         );
     }
 
+    private static double HeadOf(JsonElement memo) => memo.GetProperty("head").GetProperty("total").GetDouble();
+
+    private static double TotalOf(JsonElement memo) =>
+        memo.GetProperty("working").EnumerateArray().Last().GetProperty("value").Deserialize<ThreePoint>(Json.Options).Likely;
+
     [Fact]
     public async Task Memo_table_and_page_can_be_taken_along()
     {
         var id = await ProjectAsync();
+        await MeasuredAsync(id);
         var memo = await _server.GetAsync($"/api/projects/{id}/memo?quantity=40");
         Assert.Contains(
             memo.GetProperty("asked").EnumerateArray(),
@@ -412,6 +420,32 @@ public sealed class ChoiceTests(SharedServer shared)
         Assert.InRange(memo.GetProperty("rows").GetArrayLength(), 1, 8);
         var pdf = await _server.Client.GetByteArrayAsync($"/api/projects/{id}/memo.pdf?quantity=40");
         Assert.StartsWith("%PDF-", Encoding.ASCII.GetString(pdf, 0, 8), StringComparison.Ordinal);
+        // The appendix ends with the total that stands at the head; what was decided keeps its own when a rate moves.
+        Assert.Equal(HeadOf(memo), TotalOf(memo), 0.01);
+        Assert.Equal(JsonValueKind.Null, memo.GetProperty("today").ValueKind);
+        var taken = memo.GetProperty("head").GetProperty("stretches").EnumerateArray();
+        await _server.PostAsync(
+            $"/api/projects/{id}/decisions",
+            new
+            {
+                stretches = taken.Select(s => new
+                {
+                    routeId = s.GetProperty("routeId").GetString(),
+                    quantity = s.GetProperty("quantity").GetDouble(),
+                }),
+                reason = "As recommended.",
+                by = "Oren Tisdale",
+            }
+        );
+        memo = await _server.GetAsync($"/api/projects/{id}/memo?quantity=40");
+        Assert.True(memo.GetProperty("isDecided").GetBoolean());
+        Assert.Equal(HeadOf(memo), TotalOf(memo), 0.01);
+        var labour = new WhatIf([new HeldInput("labour.bench", 400)]);
+        await _server.PutAsync($"/api/projects/{id}/what-if", new Save<WhatIf>(labour, 0));
+        var dearer = await _server.GetAsync($"/api/projects/{id}/memo?quantity=40");
+        Assert.Equal(HeadOf(memo), HeadOf(dearer));
+        Assert.True(TotalOf(dearer) > HeadOf(dearer));
+        Assert.Contains("reckoned here", dearer.GetProperty("today").GetString(), StringComparison.Ordinal);
         var csv = await _server.Client.GetStringAsync($"/api/projects/{id}/routes.csv?quantity=40");
         Assert.Equal(1 + 19, csv.Trim().Split('\n').Length);
         Assert.Contains("Urethane cast in silicone", csv, StringComparison.Ordinal);

@@ -1,4 +1,3 @@
-
 namespace Stampo.Server.Tests;
 
 /// <summary>The demo world, laid in and measured once for all tests; each server starts on a copy.</summary>

@@ -68,6 +68,10 @@ public static class Answering
             trials is null ? [] : Sequences.Working(account, trials, scope, name);
     }
 
+    /// <summary>How the total of the best comes about, of all that an answer has worked out.</summary>
+    public static IReadOnlyList<WorkLine> WorkingOfBest(Answer answer) =>
+        [.. answer.Working.TakeWhile(line => line.Id != Sequences.TotalId), answer.Working.First(line => line.Id == Sequences.TotalId)];
+
     private static IReadOnlyList<Trial>? Alone(Trial? trial) => trial is null ? null : [trial];
 
     /// <summary>
@@ -75,6 +79,28 @@ public static class Answering
     /// stays open.
     /// </summary>
     public static Sequence HandMade(RouteComparison comparison, IReadOnlyList<HandStretch> stretches)
+    {
+        var (account, trials, beyond) = ByHand(comparison, stretches);
+        var sequence = Sequences.Of(account, trials);
+        return sequence with
+        {
+            Open = Math.Max(0, -beyond),
+            Beyond = Math.Max(0, beyond),
+            Stretches = [.. sequence.Stretches.Select((s, i) => s with { Reason = Worded(stretches[i].Reason, i) })],
+        };
+    }
+
+    /// <summary>How the total of such stretches comes about.</summary>
+    public static IReadOnlyList<WorkLine> HandMadeWorking(RouteComparison comparison, IReadOnlyList<HandStretch> stretches)
+    {
+        var (account, trials, _) = ByHand(comparison, stretches);
+        return Sequences.Working(account, trials);
+    }
+
+    private static (Account Account, IReadOnlyList<Trial> Trials, double Beyond) ByHand(
+        RouteComparison comparison,
+        IReadOnlyList<HandStretch> stretches
+    )
     {
         Check.Between(
             Check.Whole(stretches, "stretches").Count,
@@ -104,13 +130,7 @@ public static class Answering
             made = to;
         }
 
-        var sequence = Sequences.Of(account, trials);
-        return sequence with
-        {
-            Open = Math.Max(0, asked.Deliveries.Total - made),
-            Beyond = Math.Max(0, made - asked.Deliveries.Total),
-            Stretches = [.. sequence.Stretches.Select((s, i) => s with { Reason = Worded(stretches[i].Reason, i) })],
-        };
+        return (account, trials, made - asked.Deliveries.Total);
     }
 
     /// <summary>How many each makes; the last, when it doesn't say, what is left.</summary>

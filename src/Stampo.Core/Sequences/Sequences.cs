@@ -9,6 +9,9 @@ namespace Stampo.Core.Sequences;
 /// <summary>Puts tried stretches together to a sequence with its dates, its band and its sentence.</summary>
 internal static class Sequences
 {
+    /// <summary>Of the line that closes a sequence.</summary>
+    public const string TotalId = "total";
+
     public static Sequence Of(Account account, IReadOnlyList<Trial> trials)
     {
         var band = Band.Of(Drawn(account, trials));
@@ -28,7 +31,7 @@ internal static class Sequences
         var lines = trials.Select((t, i) => account.Write(sheet, t, IdOf(i))).ToList();
         Sum("holding", "Holding what is made ahead", l => l.Holding);
         Sum("change", "Expected changes of the design", l => l.Change);
-        Sum("total", name, l => l.Total);
+        Sum(TotalId, name, l => l.Total);
         return sheet.Lines;
 
         string IdOf(int stretch) => $"{scope}s{stretch + 1}";

@@ -3,6 +3,7 @@ using Stampo.Core.Routes;
 using Stampo.Core.Safety;
 using Stampo.Core.Sequences;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
 
@@ -45,6 +46,8 @@ public sealed record MemoRow(
 /// <param name="WhatIfs">Inputs held at other values.</param>
 /// <param name="Routes">Names of all routes.</param>
 /// <param name="Deference">The line that goes with every recommendation.</param>
+/// <param name="Working">The appendix: how the head's total comes about by today's rates, in the order it is reckoned.</param>
+/// <param name="Today">What is to be said of that total; null where it is the head's.</param>
 public sealed record Memo(
     string Project,
     string Revision,
@@ -64,7 +67,9 @@ public sealed record Memo(
     int RuledOut,
     IReadOnlyList<string> WhatIfs,
     IReadOnlyList<RouteCard> Routes,
-    string Deference
+    string Deference,
+    IReadOnlyList<WorkLine> Working,
+    string? Today
 );
 
 /// <summary>Writes a project's route memo.</summary>
@@ -85,6 +90,7 @@ public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons co
         var open = lanes.Where(l => l.Verdict != Verdict.Out).ToList();
         var decided = await decisions.LatestAsync(id, cancel);
         var head = decided?.Sequence ?? answer.Best;
+        var (working, today) = Appendix(standing.Comparison, answer, head);
         return new Memo(
             project.Name,
             project.Revision,
@@ -105,8 +111,35 @@ public sealed class Memos(ProjectStore projects, StepStore steps, Comparisons co
             lanes.Count - open.Count,
             [.. standing.WhatIf.Inputs.Select(i => $"{inputs.Rates.Find(i.Key)?.Name ?? i.Key} held at {i.At}")],
             answer.Routes,
-            Cautions.Deference
+            Cautions.Deference,
+            working,
+            today
         );
+    }
+
+    /// <summary>The same stretches reckoned with what stands today; a decision keeps the total it was taken with.</summary>
+    private static (IReadOnlyList<WorkLine> Working, string? Today) Appendix(RouteComparison comparison, Answer answer, Sequence? head)
+    {
+        if (head is null)
+            return ([], null);
+        if (ReferenceEquals(head, answer.Best))
+            return (Answering.WorkingOfBest(answer), null);
+        try
+        {
+            var working = Answering.HandMadeWorking(comparison, [.. head.Stretches.Select(s => new HandStretch(s.RouteId, s.Quantity))]);
+            var total = working[^1].Value.Likely;
+            return (
+                working,
+                Text.Euros(total) == Text.Euros(head.Total)
+                    ? null
+                    : $"Decided at {Text.Euros(head.Total)}; with the part, the brief and the rates of today it is {Text.Euros(total)}, "
+                        + "and so it is reckoned here."
+            );
+        }
+        catch (RefusalException refused)
+        {
+            return ([], $"What was decided can't be reckoned with what stands today: {refused.Message}");
+        }
     }
 
     private static string NextOrder(Sequence head, DateOnly today, IReadOnlyList<RouteCard> routes)

@@ -36,15 +36,23 @@ internal static class MemoPdf
 
     public static byte[] Of(Memo memo, byte[]? picture)
     {
-        byte[] last = [];
-        foreach (var scale in Scales)
-        {
-            (last, var pages) = PdfSheet.Write($"Route memo: {memo.Project}", memo.On, sheet => Write(sheet, memo, picture), scale);
-            if (pages == 1)
-                break;
-        }
-
-        return last;
+        var title = $"Route memo: {memo.Project}";
+        var fits = Scales.FirstOrDefault(
+            scale => PdfSheet.Write(title, memo.On, sheet => Write(sheet, memo, picture), scale).Pages == 1,
+            Scales[^1]
+        );
+        return PdfSheet
+            .Write(
+                title,
+                memo.On,
+                sheet =>
+                {
+                    Write(sheet, memo, picture);
+                    Appendix(sheet, memo);
+                },
+                fits
+            )
+            .Pdf;
     }
 
     private static void Write(PdfSheet sheet, Memo memo, byte[]? picture)
@@ -82,6 +90,26 @@ internal static class MemoPdf
         sheet.Signatures("decided", "for the money", "date");
         sheet.Y += PdfSheet.Gap;
         sheet.Paragraph(memo.Deference, sheet.Fine);
+    }
+
+    /// <summary>From a page of its own: each line with its formula, the numbers put in, and on whose word.</summary>
+    private static void Appendix(PdfSheet sheet, Memo memo)
+    {
+        if (memo.Working.Count == 0 && memo.Today is null)
+            return;
+        sheet.NextPage();
+        sheet.Paragraph("How the total comes about", sheet.Title);
+        if (memo.Today is { } today)
+            sheet.Paragraph(today, sheet.Plain);
+        foreach (var line in memo.Working)
+        {
+            sheet.Y += PdfSheet.Gap;
+            sheet.Paragraph($"{line.Name}: {Text.Number(line.Value.Likely, 6)} {line.Unit}".TrimEnd(), sheet.Head);
+            sheet.Paragraph(line.Formula, sheet.Fine);
+            if (line.Numbers is { } numbers)
+                sheet.Paragraph(numbers, sheet.Fine);
+            sheet.Paragraph($"Source: {line.Source}", sheet.Fine);
+        }
     }
 
     private static void Lines(PdfSheet sheet, string name, IReadOnlyList<string> lines)

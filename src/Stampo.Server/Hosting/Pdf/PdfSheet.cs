@@ -195,8 +195,13 @@ internal sealed class PdfSheet : IDisposable
 
     private void Room(float height)
     {
-        if (_page is not null && Y + height <= PageHeight - Margin)
-            return;
+        if (_page is null || Y + height > PageHeight - Margin)
+            NextPage();
+    }
+
+    /// <summary>What follows begins on a page of its own.</summary>
+    public void NextPage()
+    {
         if (_page is not null)
             _document.EndPage();
         _page = _document.BeginPage(PageWidth, PageHeight);

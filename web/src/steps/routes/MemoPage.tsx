@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 import { client, type Problem, unwrap } from '../../app/api/client';
 import type { Memo } from '../../app/api/types';
-import { count, date, number, unbroken, word } from '../../shared/format';
+import { count, date, number, said, unbroken, word } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
+import { asCsv } from '../../shared/working';
 import { stackingTable } from '../../shared/stackingTable';
 import { SequenceLine } from './answer/SequenceLine';
 import { useQuantity } from '../../shared/comparison/useComparison';
@@ -53,6 +54,52 @@ export function MemoPage() {
       <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
         {memo.deference}
       </Typography>
+      <Appendix memo={memo} />
+    </Box>
+  );
+}
+
+/** How the total comes about, on paper from a page of its own: name, formula, numbers, on whose word. */
+function Appendix({ memo: { working, today, project } }: { memo: Memo }) {
+  if (working.length === 0 && !today) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="How the total comes about"
+      sx={{ mt: 4, '@media print': { breakBefore: 'page' } }}
+    >
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline' }}>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          How the total comes about
+        </Typography>
+        {working.length > 0 && (
+          <Link
+            href={`data:text/csv;charset=utf-8,${encodeURIComponent(asCsv(working))}`}
+            download={`working, ${project}.csv`}
+            sx={{ '@media print': { display: 'none' } }}
+          >
+            As CSV
+          </Link>
+        )}
+      </Box>
+      {today && <Typography>{today}</Typography>}
+      {working.map((line) => (
+        <Box key={line.id} sx={{ mt: 1.5, breakInside: 'avoid' }}>
+          <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline' }}>
+            <Typography variant="h3" sx={{ flex: 1 }}>
+              {line.name}
+            </Typography>
+            <Typography sx={{ fontWeight: 640, whiteSpace: 'nowrap' }}>{said(line.value, line.unit, 6)}</Typography>
+          </Box>
+          <Typography variant="mono" component="p" sx={{ fontSize: 12 }}>
+            {line.formula}
+          </Typography>
+          <Typography variant="body2" color="textSecondary">
+            {line.numbers && `${line.numbers}. `}
+            {line.source}
+          </Typography>
+        </Box>
+      ))}
     </Box>
   );
 }
