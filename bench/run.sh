@@ -16,6 +16,9 @@ fi
 if [ "${1:-}" = --kills ]; then
   exec node bench/kills.mjs "${2:-200}"
 fi
+if [ "${1:-}" = --mutants ]; then
+  exec node bench/mutants.mjs
+fi
 if [ "${1:-}" = --strangers ]; then
   requests=${2:-20000} archives=${3:-2000}
   STAMPO_REQUESTS=$requests dotnet run --no-build -c Release --project tests/Stampo.Server.Tests -- -noColor -noLogo \

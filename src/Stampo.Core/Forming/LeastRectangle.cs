@@ -1,3 +1,5 @@
+using NetTopologySuite.Algorithm;
+using NetTopologySuite.Geometries;
 using Stampo.Core.Geometry;
 using Stampo.Core.Wording;
 
@@ -30,7 +32,9 @@ internal sealed record LeastRectangle(Vec3 Corner, Vec3 U, Vec3 V, double Width,
     public static LeastRectangle Of(Mesh mesh, Vec3 up)
     {
         var (u, v) = up.Plane();
-        var hull = Hull([.. Enumerable.Range(0, mesh.VertexCount).Select(i => (mesh.Vertex(i).Dot(u), mesh.Vertex(i).Dot(v)))]);
+        var hull = Hull([
+            .. Enumerable.Range(0, mesh.VertexCount).Select(i => new Coordinate(mesh.Vertex(i).Dot(u), mesh.Vertex(i).Dot(v))),
+        ]);
         var best = (Area: double.PositiveInfinity, Cos: 1.0, Sin: 0.0, X: 0.0, Y: 0.0, Width: 0.0, Length: 0.0);
         for (var k = 0; k < hull.Count; k++)
         {
@@ -43,9 +47,9 @@ internal sealed record LeastRectangle(Vec3 Corner, Vec3 U, Vec3 V, double Width,
                 x1 = double.NegativeInfinity,
                 y0 = x0,
                 y1 = x1;
-            foreach (var (x, y) in hull)
+            foreach (var p in hull)
             {
-                var (along, across) = (x * cos + y * sin, y * cos - x * sin);
+                var (along, across) = (p.X * cos + p.Y * sin, p.Y * cos - p.X * sin);
                 (x0, x1, y0, y1) = (Math.Min(x0, along), Math.Max(x1, along), Math.Min(y0, across), Math.Max(y1, across));
             }
 
@@ -60,27 +64,9 @@ internal sealed record LeastRectangle(Vec3 Corner, Vec3 U, Vec3 V, double Width,
         return new(along1 * best.X + along2 * best.Y, along1, along2, best.Width, best.Length);
     }
 
-    /// <summary>Counter-clockwise, without points on its edges (Andrew 1979).</summary>
-    private static List<(double X, double Y)> Hull((double X, double Y)[] points)
-    {
-        Array.Sort(points);
-        var hull = new List<(double X, double Y)>();
-        foreach (var half in (IEnumerable<(double X, double Y)>[])[points, points.Reverse()])
-        {
-            var from = hull.Count;
-            foreach (var p in half)
-            {
-                while (hull.Count >= from + 2 && Turn(hull[^2], hull[^1], p) <= 0)
-                    hull.RemoveAt(hull.Count - 1);
-                hull.Add(p);
-            }
-
-            hull.RemoveAt(hull.Count - 1);
-        }
-
-        return hull;
-    }
-
-    private static double Turn((double X, double Y) a, (double X, double Y) b, (double X, double Y) c) =>
-        (b.X - a.X) * (c.Y - a.Y) - (b.Y - a.Y) * (c.X - a.X);
+    /// <summary>Counter-clockwise from its point farthest left, without points on its edges; none for what has no area.</summary>
+    private static IReadOnlyList<Coordinate> Hull(Coordinate[] points) =>
+        new ConvexHull(points, GeometryFactory.Default).GetConvexHull() is Polygon shadow
+            ? [.. shadow.Normalized().Reverse().Coordinates.SkipLast(1)]
+            : [];
 }

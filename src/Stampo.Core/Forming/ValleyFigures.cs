@@ -16,6 +16,11 @@ public sealed record ValleyFigures(double? GapMm, Place? GapAt, double? WebRatio
         FlatShare = 0.35,
         WebFrom = 3;
 
+    private const double SheetsAcross = 2;
+
+    /// <summary>A sheet goes into a groove of twice its gauge; it bridges one that is narrower than itself, and between may do either.</summary>
+    public bool IsNarrowFor(double gaugeMm) => GapMm < SheetsAcross * gaugeMm;
+
     private static readonly (float X, float Y)[] Ways = [(1, 0), (0, 1), (0.7071f, 0.7071f), (0.7071f, -0.7071f)];
 
     /// <summary>

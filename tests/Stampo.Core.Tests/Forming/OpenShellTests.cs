@@ -116,6 +116,9 @@ public class FaceUnderShellTests
         Assert.InRange(valleys.WebRatio!.Value, 0.38, 0.55);
         var alone = ValleyFigures.Of(MoldFace.Of(Molds.Tray(100, 100, 20, 4), Molds.Up, FormSide.Male, Progress.None), 1);
         Assert.Null(alone.GapMm ?? alone.WebRatio);
+        var groove = new ValleyFigures(5, null, null, null);
+        Assert.Equal((false, true, true), (groove.IsNarrowFor(2.5), groove.IsNarrowFor(2.6), groove.IsNarrowFor(6)));
+        Assert.False(alone.IsNarrowFor(100));
     }
 
     [Fact]

@@ -77,15 +77,14 @@ public class ScheduleTests
     /// <summary>An oven is shared at one temperature only, and stays taken until the last that was put in is out, not the last put in.</summary>
     [Fact]
     public void An_oven_holds_one_temperature_at_a_time() =>
-        Gen.Select(Gen.Int[2, 4], Gen.Int[2, 8], Gen.Int[10, 400], Gen.Int[10, 400])
+        Gen.Select(Gen.Int[2, 4], Gen.Int[2, 8], Gen.Int[10, 400], Gen.Int[1, 12])
             .Sample(
                 (molds, shots, cure, dry) =>
                 {
                     Operation[] work =
                     [
-                        new Operation("bake", Repeats.EachTool, "Bake", 5, 120) { Holds = [Hold.Hands, Hold.OvenAt(50)] },
                         new Operation("warm", Repeats.EachShot, "Warm", 5, cure) { Holds = [Hold.Hands, Hold.OvenAt(70)] },
-                        new Operation("cure", Repeats.EachShot, "Cure", 5, dry) { Holds = [Hold.Hands, Hold.OvenAt(70)] },
+                        new Operation("cure", Repeats.EachShot, "Cure", 1, dry) { Holds = [Hold.Hands, Hold.OvenAt(70)] },
                         new Operation("dry", Repeats.EachShot, "Dry", 5, 30) { Holds = [Hold.Hands, Hold.OvenAt(50)] },
                     ];
                     var hot = work.ToDictionary(o => o.Id, o => o.Holds.Single(h => h.AtC is not null).AtC);

@@ -100,6 +100,31 @@ public class ShopScheduleTests
         Assert.True(cures[1].Start < cures[0].End);
     }
 
+    /// <summary>The first of two molds is worn out, in the middle of the work or before it: what is left goes into the other.</summary>
+    [Fact]
+    public void A_retired_mold_is_not_poured_into_again()
+    {
+        PieceUnderWay[] made =
+        [
+            new(new WorkPiece(Repeats.Once), true, []),
+            new(new WorkPiece(Repeats.EachTool, 1), true, []),
+            new(new WorkPiece(Repeats.EachTool, 2), true, []),
+            new(new WorkPiece(Repeats.EachShot, 1, 1), true, []),
+        ];
+        foreach (var retired in new[] { 1, 2 })
+        {
+            var job = Casting("a", 1, 5) with { UnderWay = made, Retired = [retired] };
+            var shots = Lay(Work(job)).Slots.Where(s => s.Piece.Repeats == Repeats.EachShot).Select(s => s.Piece).Distinct().ToList();
+            Assert.Equal(4, shots.Count);
+            Assert.All(shots, piece => Assert.Equal(3 - retired, piece.Tool));
+            // One that cures in it is taken out, and was its last.
+            var inIt = new PieceUnderWay(new WorkPiece(Repeats.EachShot, retired, 2), false, []);
+            var after = Lay(Work(job with { UnderWay = [.. made, inIt] })).Slots.Where(s => s.Piece.Shot > 2).ToList();
+            Assert.NotEmpty(after);
+            Assert.All(after, s => Assert.Equal(3 - retired, s.Piece.Tool));
+        }
+    }
+
     [Fact]
     public void What_is_done_is_not_laid_out_again_and_what_has_begun_stays()
     {

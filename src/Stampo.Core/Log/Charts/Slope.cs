@@ -1,4 +1,5 @@
 using MathNet.Numerics.Distributions;
+using MathNet.Numerics.LinearRegression;
 
 namespace Stampo.Core.Log.Charts;
 
@@ -16,12 +17,13 @@ public sealed record Slope(double PerShot, double Low, double High, bool IsSeen)
     {
         if (values.Count < 3)
             return null;
-        var (meanShot, mean) = (shots.Average(s => (double)s), values.Average());
-        var spread = shots.Sum(s => (s - meanShot) * (s - meanShot));
+        double[] at = [.. shots];
+        var (meanShot, mean) = (at.Average(), values.Average());
+        var spread = at.Sum(s => (s - meanShot) * (s - meanShot));
         if (spread == 0)
             return null;
-        var slope = shots.Zip(values).Sum(p => (p.First - meanShot) * (p.Second - mean)) / spread;
-        var left = shots.Zip(values).Sum(p => Math.Pow(p.Second - mean - slope * (p.First - meanShot), 2));
+        var (start, slope) = SimpleRegression.Fit(at, [.. values]);
+        var left = at.Zip(values).Sum(p => Math.Pow(p.Second - start - slope * p.First, 2));
         var half = StudentT.InvCDF(0, 1, values.Count - 2, 0.975) * Math.Sqrt(left / (values.Count - 2) / spread);
         var rounding = Rounding * Math.Abs(mean) / Math.Max(1, shots.Max() - shots.Min());
         return new Slope(slope, slope - half, slope + half, slope - half > rounding || slope + half < -rounding);

@@ -244,7 +244,7 @@ internal static class SheetSection
                 $"Over {Text.Number(sheet.FoldedCm2, 2)} cm² the sheet is pushed together and lies in folds. Take a smaller or later "
                     + "plug, a ring about it, or another way."
             );
-        if (sheet.Valleys is { GapMm: { } gap } && gap < 2 * of.GaugeMm)
+        if (sheet.Valleys is { GapMm: { } gap } && sheet.Valleys.IsNarrowFor(of.GaugeMm))
             yield return new Finding(
                 gap < of.GaugeMm ? Severity.Fault : Severity.Warning,
                 "narrow-gap",
