@@ -1,4 +1,3 @@
-
 namespace Stampo.Core.Calendar;
 
 /// <summary>Monday to Friday.</summary>

@@ -1,4 +1,3 @@
-
 namespace Stampo.Core.Geometry;
 
 /// <summary>Sums over the triangles of a mesh.</summary>

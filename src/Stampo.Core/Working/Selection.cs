@@ -1,4 +1,3 @@
-
 namespace Stampo.Core.Working;
 
 /// <summary>What items are ordered by. A struct, so that the selection is compiled for it.</summary>
