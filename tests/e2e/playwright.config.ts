@@ -3,8 +3,8 @@ import { chromium } from './application.mjs';
 
 export default defineConfig({
   testDir: '.',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
   workers: 2,
   globalSetup: './measuredDemo.ts',
   reporter: [['list']],
@@ -13,7 +13,7 @@ export default defineConfig({
     browserName: 'chromium',
     launchOptions: chromium,
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 10_000,
+    actionTimeout: 20_000,
     // Nothing moves under a click; what moves by usual is looked at by hand.
     reducedMotion: 'reduce',
     // Recording costs a third of the time; ask for it with --trace=retain-on-failure.

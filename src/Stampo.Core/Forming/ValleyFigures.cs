@@ -18,7 +18,7 @@ public sealed record ValleyFigures(double? GapMm, Place? GapAt, double? WebRatio
 
     private const double SheetsAcross = 2;
 
-    /// <summary>A sheet goes into a groove of twice its gauge; it bridges one that is narrower than itself, and between may do either.</summary>
+    /// <summary>A sheet goes into a groove of twice its gauge; it bridges one narrower than itself, and between may do either.</summary>
     public bool IsNarrowFor(double gaugeMm) => GapMm < SheetsAcross * gaugeMm;
 
     private static readonly (float X, float Y)[] Ways = [(1, 0), (0, 1), (0.7071f, 0.7071f), (0.7071f, -0.7071f)];

@@ -2,17 +2,6 @@ using Stampo.Core.Wording;
 
 namespace Stampo.Core.Materials;
 
-public enum MaterialFamily
-{
-    RigidThermoplastic,
-    ClearThermoplastic,
-    FlexibleElastomer,
-    SiliconeRubber,
-    Rubber,
-    FormedSheet,
-    FibreLaminate,
-}
-
 public enum ShoreScale
 {
     A,

@@ -70,12 +70,12 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
             cancel.ThrowIfCancellationRequested();
             var read = Json.Read<Act>(act.Json);
             if (read.Id != act.ActId || known.ContainsKey(read.Id))
-                throw Lie($"{kept.Sheet.Title} has an act under another id than its own, or one twice.");
+                throw Untrue($"{kept.Sheet.Title} has an act under another id than its own, or one twice.");
             Moment(act.AtUtc, $"An act of {kept.Sheet.Title}");
             Moment(act.ReceivedUtc, $"An act of {kept.Sheet.Title}");
             if (act.AtUtc < run.Begun || act.ReceivedUtc < act.AtUtc)
-                throw Lie($"{kept.Sheet.Title} has an act before it began, or that came in before it happened.");
-            Told(
+                throw Untrue($"{kept.Sheet.Title} has an act before it began, or that came in before it happened.");
+            ReadAs(
                 $"{kept.Sheet.Title}, act {act.Ordinal}",
                 () => RunRules.Check(kept.Sheet, kept.State, read, id => known.GetValueOrDefault(id))
             );
@@ -98,7 +98,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
         Moment(archived.At, "A measurement");
         Entries.CheckPlace(entry);
         if (entry.Readings is { } readings && entry.Value != Entries.MedianOf(readings))
-            throw Lie($"The hardness of shot {entry.Shot} is not the median of its readings.");
+            throw Untrue($"The hardness of shot {entry.Shot} is not the median of its readings.");
         var place = (archived.Plan, entry.Item, entry.Shot, entry.Cavity);
         if (!_entries.TryGetValue(place, out var of))
             _entries[place] = of = [];
@@ -124,9 +124,9 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
                 || corrected.Except(entries.Select(e => e.Id)).Any()
                 || corrected.Count == entries.Count
             )
-                throw Lie($"An entry of {item}, shot {shot}, cavity {cavity} corrects one that does not stand.");
+                throw Untrue($"An entry of {item}, shot {shot}, cavity {cavity} corrects one that does not stand.");
             if (entries.Count(e => e.Value is not null && !corrected.Contains(e.Id)) > 1)
-                throw Lie($"{item} of shot {shot}, cavity {cavity} is measured twice, and neither corrects the other.");
+                throw Untrue($"{item} of shot {shot}, cavity {cavity} is measured twice, and neither corrects the other.");
         }
     }
 
@@ -147,7 +147,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
                 Id(read.Id, "tool's act");
                 Moment(act.At, $"A line in the book of tool {book.Key.Tool}");
                 Check.Between(log.Count, 0, ToolBooks.MostActs - 1, "acts", "acts", "no tool's book has more");
-                Told(
+                ReadAs(
                     $"Tool {book.Key.Tool}, line {log.Count + 1} of its book",
                     () => ToolFold.Check(read, ToolFold.Of($"Tool {book.Key.Tool}", runs, log), log)
                 );
@@ -162,7 +162,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
         {
             PlanName(versions.Key.Plan);
             if (!versions.Select(s => s.Version).SequenceEqual(Enumerable.Range(1, versions.Count())))
-                throw Lie($"The signatures of shot {versions.Key.Shot} are not versions 1, 2, 3 …");
+                throw Untrue($"The signatures of shot {versions.Key.Shot} are not versions 1, 2, 3 …");
             foreach (var sign in versions)
             {
                 Id(sign.Id, "signature");
@@ -171,7 +171,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
                 Moment(sign.At, "A signature");
                 var report = Json.Read<FirstArticle>(Brought(DocumentForms.FirstArticle, sign.Schema, sign.Report.GetRawText()));
                 if (report.Shot != sign.Shot || !report.IsWhole)
-                    throw Lie($"What was signed of shot {sign.Shot} is another shot's, or was not whole.");
+                    throw Untrue($"What was signed of shot {sign.Shot} is another shot's, or was not whole.");
             }
         }
     }
@@ -190,7 +190,7 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
     }
 
     /// <summary>Where it stands when something in it is refused.</summary>
-    public static T Told<T>(string where, Func<T> look)
+    public static T ReadAs<T>(string where, Func<T> look)
     {
         try
         {
@@ -198,14 +198,14 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
         }
         catch (RefusalException refused)
         {
-            throw Lie($"{where}: {refused.Message}");
+            throw Untrue($"{where}: {refused.Message}");
         }
     }
 
-    public static RefusalException Lie(string what) => new("archive.lie", $"Nothing was taken in. {what}", "file");
+    public static RefusalException Untrue(string what) => new("archive.lie", $"Nothing was taken in. {what}", "file");
 
-    public static void Told(string where, Action look) =>
-        Told(
+    public static void ReadAs(string where, Action look) =>
+        ReadAs(
             where,
             () =>
             {
@@ -228,22 +228,22 @@ public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, 
     public static void InOurTime(Instant at, Instant now, string what)
     {
         if (at > now + Duration.FromDays(1))
-            throw Lie($"{what} is of a day that is still to come.");
+            throw Untrue($"{what} is of a day that is still to come.");
         if (at < Instant.FromUtc(2000, 1, 1, 0, 0))
-            throw Lie($"{what} is of a day long before there was such a record.");
+            throw Untrue($"{what} is of a day long before there was such a record.");
     }
 
     private void Id(string id, string what)
     {
         Check.Length(id, 8, 64, "id");
         if (!_ids.Add((what, id)))
-            throw Lie($"It has a {what} twice, of id \"{id}\".");
+            throw Untrue($"It has a {what} twice, of id \"{id}\".");
     }
 
     private static void PlanName(string plan)
     {
         if (plan.Length > 100 || !Plan().IsMatch(plan))
-            throw Lie("Something in it is of no plan.");
+            throw Untrue("Something in it is of no plan.");
     }
 
     [GeneratedRegex("^plan(?:/[a-z0-9-]+)*$")]

@@ -95,7 +95,7 @@ public sealed partial class ArchiveIntake(
         catch (Exception odd)
             when (odd is not (RefusalException or OperationCanceledException or BusyException or SqliteException or DbUpdateException))
         {
-            throw ArchiveCheck.Lie($"What one of its steps, runs or books holds is not what belongs there: {Unreadable.Why(odd)}");
+            throw ArchiveCheck.Untrue($"What one of its steps, runs or books holds is not what belongs there: {Unreadable.Why(odd)}");
         }
 
         return await WriteAsync(archive, looked, record, cancel);
@@ -105,14 +105,14 @@ public sealed partial class ArchiveIntake(
     {
         var from = await archive.ProjectAsync(cancel);
         if (!ProjectId().IsMatch(from.Id))
-            throw ArchiveCheck.Lie("Its project has no id as projects have.");
+            throw ArchiveCheck.Untrue("Its project has no id as projects have.");
         var now = clock.Now();
         ArchiveCheck.InOurTime(from.Created, now, "Its project");
         var project = new Project
         {
             Id = record ? from.Id : Guid.CreateVersion7().ToString("n"),
-            Name = ArchiveCheck.Told("project.json", () => ProjectStore.NameOf(record ? from.Name : $"{from.Name} (copy)")),
-            Revision = ArchiveCheck.Told("project.json", () => ProjectStore.RevisionOf(from.Revision)),
+            Name = ArchiveCheck.ReadAs("project.json", () => ProjectStore.NameOf(record ? from.Name : $"{from.Name} (copy)")),
+            Revision = ArchiveCheck.ReadAs("project.json", () => ProjectStore.RevisionOf(from.Revision)),
             CreatedUtc = Instant.Min(from.Created, now),
             TouchedUtc = now,
         };
@@ -122,7 +122,7 @@ public sealed partial class ArchiveIntake(
         var leftOut = new List<string>();
         var documents = await DocumentsAsync(from, archive, check, leftOut, cancel);
         var decisions = from.Decisions.Select(d => DecisionOf(d, project.Id, check)).ToList();
-        var over = record ? Looked(from, archive, check, cancel) : [];
+        var over = record ? Checked(from, archive, check, cancel) : [];
         await KeepFilesAsync(from, archive, record, leftOut, cancel);
         return new LookedAt(from, project, check, documents, decisions, over, leftOut);
     }
@@ -189,7 +189,7 @@ public sealed partial class ArchiveIntake(
     {
         Check.Between(from.Documents.Count, 0, MostDocuments, "documents", "documents", "no project has more");
         if (from.Documents.DistinctBy(d => d.Step).Count() < from.Documents.Count)
-            throw ArchiveCheck.Lie("It has a step twice.");
+            throw ArchiveCheck.Untrue("It has a step twice.");
         var steps = new ArchivedSteps(meshes, shop, options);
         var kept = new List<(ArchivedDocument, string)>();
         foreach (var document in from.Documents)
@@ -227,7 +227,7 @@ public sealed partial class ArchiveIntake(
     {
         var json = check.Brought(DocumentForms.Decision, decision.Schema, decision.Content.GetRawText());
         ArchiveCheck.InOurTime(decision.Decided, clock.Now(), "A decision");
-        ArchiveCheck.Told("A decision", () => Json.Read<DecisionRecord>(json).Checked());
+        ArchiveCheck.ReadAs("A decision", () => Json.Read<DecisionRecord>(json).Checked());
         return new Decision
         {
             ProjectId = projectId,
@@ -238,7 +238,7 @@ public sealed partial class ArchiveIntake(
     }
 
     /// <summary>Looks at the whole record, and says when each run was over.</summary>
-    private static Dictionary<string, Instant?> Looked(
+    private static Dictionary<string, Instant?> Checked(
         ArchivedProject from,
         ArchiveReader archive,
         ArchiveCheck check,
@@ -282,7 +282,7 @@ public sealed partial class ArchiveIntake(
             var most = photos.Contains(hash) ? Photos.LargestBytes : QuoteFiles.LargestBytes;
             var content = await archive.BytesAsync(name, most, cancel);
             if (photos.Contains(hash))
-                ArchiveCheck.Told(name, () => Photos.CheckDrawn(content));
+                ArchiveCheck.ReadAs(name, () => Photos.CheckDrawn(content));
             await factory.KeepFileAsync(content, clock.Now(), cancel);
         }
     }

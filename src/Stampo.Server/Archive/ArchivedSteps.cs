@@ -50,11 +50,11 @@ public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop, I
             Plans.EarlierStep => Json.Read<PlanChoices>(json) is null ? null : json,
             _ when OfPlan().IsMatch(step) => Whole(step, () => Json.Read<PlanChoices>(json).Checked()),
             _ when OfInspection().IsMatch(step) => Whole(step, () => Json.Read<InspectionPlan>(json).Checked()),
-            _ => throw ArchiveCheck.Lie($"It has a step \"{(step.Length > 40 ? step[..40] : step)}\", which no project has."),
+            _ => throw ArchiveCheck.Untrue($"It has a step \"{(step.Length > 40 ? step[..40] : step)}\", which no project has."),
         };
     }
 
-    private static string Whole<T>(string step, Func<T> read) => Json.Write(ArchiveCheck.Told(step, read));
+    private static string Whole<T>(string step, Func<T> read) => Json.Write(ArchiveCheck.ReadAs(step, read));
 
     private static string? OfLibrary<T>(string what, Func<T> read, List<string> leftOut)
     {
@@ -71,7 +71,7 @@ public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop, I
 
     private async Task<StoredPart> PartAsync(StoredPart part, ArchiveReader archive, CancellationToken cancel)
     {
-        var declared = ArchiveCheck.Told("part", () => part.Declared.Checked());
+        var declared = ArchiveCheck.ReadAs("part", () => part.Declared.Checked());
         if (part.Hash is not { } hash)
             return StoredPart.None with { Declared = declared };
         var name = Forms.NameOf(part.FileName ?? "", "part.stl");
@@ -82,14 +82,14 @@ public sealed partial class ArchivedSteps(MeshIntake intake, ShopLibrary shop, I
             cancel
         );
         if (!Alike(part.Report?.VolumeMm3, measured.Report?.VolumeMm3) || !Alike(part.Report?.AreaMm2, measured.Report?.AreaMm2))
-            throw ArchiveCheck.Lie(
+            throw ArchiveCheck.Untrue(
                 $"It says of {name} {Said(part.Report?.VolumeMm3)} and {Said(part.Report?.AreaMm2, "mm²")}; its mesh has "
                     + $"{Said(measured.Report?.VolumeMm3)} and {Said(measured.Report?.AreaMm2, "mm²")}."
             );
         var kept = measured with
         {
             Source = part.Source is { } source ? PartForms.Source(source.Name, source.Sha256) : null,
-            Pull = ArchiveCheck.Told("part", () => PartForms.Unit(part.Pull)),
+            Pull = ArchiveCheck.ReadAs("part", () => PartForms.Unit(part.Pull)),
             Mended = part.Mended,
         };
         return part.ShowPicks.Count == 0 ? kept : await ShownAsync(kept, part.ShowPicks, cancel);

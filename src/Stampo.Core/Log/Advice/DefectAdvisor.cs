@@ -97,17 +97,17 @@ public static partial class DefectAdvisor
     private static LikelyCause? Weighed(DefectRule rule, List<AdvisedShot> bad, List<AdvisedShot> others)
     {
         if (rule.When.Count == 0)
-            return Told(rule, 0, "The records can't show it.", [], bad.Count, 0, others.Count);
+            return Cause(rule, 0, "The records can't show it.", [], bad.Count, 0, others.Count);
         var held = bad.Where(s => rule.When.All(w => w.Holds(s.Facts))).ToList();
         if (held.Count == 0)
             return null;
         var elsewhere = others.Count(s => rule.When.All(w => w.Holds(s.Facts)));
         var (among, beside) = ((double)held.Count / bad.Count, others.Count == 0 ? 0 : (double)elsewhere / others.Count);
         var likely = rule.Weight * Math.Max(0.1 * among, among - beside);
-        return Told(rule, likely, Spoken(rule.Evidence, held), [.. held.Select(s => s.Shot).Order()], bad.Count, elsewhere, others.Count);
+        return Cause(rule, likely, Spoken(rule.Evidence, held), [.. held.Select(s => s.Shot).Order()], bad.Count, elsewhere, others.Count);
     }
 
-    private static LikelyCause Told(DefectRule rule, double likely, string evidence, int[] shots, int of, int other, int ofOthers) =>
+    private static LikelyCause Cause(DefectRule rule, double likely, string evidence, int[] shots, int of, int other, int ofOthers) =>
         new(rule.Id, rule.Cause, likely, evidence, shots, of, other, ofOthers, rule.Remedy, rule.Edit, rule.Source, rule.When.Count > 0);
 
     /// <summary>

@@ -34,14 +34,14 @@ public static class Bought
 
     /// <summary>What each supplier was paid against its own quotes.</summary>
     public static IEnumerable<LearnedFigure> AgainstQuotes(IEnumerable<BoughtItem> items) =>
-        Told(
+        LearnedOf(
             LearnedWhat.Quote,
             items.Select(i => (i.Invoice.Supplier, Ratio: i.Quote is { } quote ? i.Invoice.AgainstQuote(quote) : null))
         );
 
     /// <summary>Days until it came, against those that a quote or the estimate stated.</summary>
     public static IEnumerable<LearnedFigure> Leads(IEnumerable<BoughtItem> items) =>
-        Told(
+        LearnedOf(
             LearnedWhat.Lead,
             items.Select(i => (i.Invoice.Supplier, Ratio: i.StatedDays is { Likely: > 0 } days ? i.Invoice.LeadDays / days.Likely : null))
         );
@@ -68,7 +68,7 @@ public static class Bought
 
     private static ThreePoint UpTo(double days) => new(0, days, days);
 
-    private static IEnumerable<LearnedFigure> Told(LearnedWhat what, IEnumerable<(string Supplier, double? Ratio)> ratios) =>
+    private static IEnumerable<LearnedFigure> LearnedOf(LearnedWhat what, IEnumerable<(string Supplier, double? Ratio)> ratios) =>
         ratios
             .Where(r => r.Ratio is not null)
             .GroupBy(r => r.Supplier, r => r.Ratio!.Value)
