@@ -102,15 +102,15 @@ public sealed class ArchiveReader : IDisposable
         foreach (var file in Check.Whole(manifest.Files, "files"))
         {
             if (!ArchiveForm.IsKnown(Check.Given(file.Name, "name")))
-                throw Untrue($"Its manifest lists \"{Short(file.Name)}\", which no archive of a project has.");
+                throw ArchiveCheck.Untrue($"Its manifest lists \"{Short(file.Name)}\", which no archive of a project has.");
             if (!_listed.TryAdd(file.Name, file))
-                throw Untrue($"Its manifest lists {file.Name} twice.");
+                throw ArchiveCheck.Untrue($"Its manifest lists {file.Name} twice.");
         }
 
         if (_zip.Entries.FirstOrDefault(e => e.FullName != ArchiveForm.ManifestName && !Has(e.FullName)) is { } stray)
-            throw Untrue($"It holds \"{Short(stray.FullName)}\", which its manifest does not list.");
+            throw ArchiveCheck.Untrue($"It holds \"{Short(stray.FullName)}\", which its manifest does not list.");
         if (_zip.Entries.Select(e => e.FullName).Distinct().Count() < _zip.Entries.Count)
-            throw Untrue("It holds a file twice.");
+            throw ArchiveCheck.Untrue("It holds a file twice.");
         foreach (var file in _listed.Values)
             await CheckAsync(file, cancel);
     }
@@ -139,7 +139,7 @@ public sealed class ArchiveReader : IDisposable
     private async Task CheckAsync(ListedFile file, CancellationToken cancel)
     {
         if (_zip.GetEntry(file.Name) is not { } entry)
-            throw Untrue($"Its manifest lists {file.Name}, which is not in it.");
+            throw ArchiveCheck.Untrue($"Its manifest lists {file.Name}, which is not in it.");
         using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
         await using var content = await entry.OpenAsync(cancel);
         var buffer = ArrayPool<byte>.Shared.Rent(1 << 16);
@@ -160,11 +160,11 @@ public sealed class ArchiveReader : IDisposable
 
         var found = Convert.ToHexStringLower(hash.GetHashAndReset());
         if (length != file.Bytes || found != file.Sha256)
-            throw Untrue(
+            throw ArchiveCheck.Untrue(
                 $"{file.Name} is not what its manifest says of it: its length or its SHA-256 differs. It was changed, or is damaged."
             );
         if (ArchiveForm.HashIn(file.Name) is { } named && named != found)
-            throw Untrue($"{file.Name} is called by another SHA-256 than it has.");
+            throw ArchiveCheck.Untrue($"{file.Name} is called by another SHA-256 than it has.");
     }
 
     private ZipArchiveEntry Entry(string name) => _zip.GetEntry(name)!;
@@ -200,8 +200,6 @@ public sealed class ArchiveReader : IDisposable
     }
 
     private static string Short(string name) => name.Length > 60 ? $"{name[..60]}…" : name;
-
-    private static RefusalException Untrue(string what) => new("archive.lie", $"Nothing was taken in. {what}", "file");
 
     private static RefusalException TooLarge(string what) => new("archive.too-large", $"Nothing was taken in. {what}", "file");
 

@@ -13,7 +13,8 @@ internal static class Schemas
     private static bool TravelsWhole(Type type) =>
         type.IsDefined(typeof(WholeAttribute), false)
         || (
-            type.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true
+            !type.IsAbstract
+            && type.Namespace?.StartsWith("Stampo.Core.Plan", StringComparison.Ordinal) == true
             && type.Name.EndsWith("Choices", StringComparison.Ordinal)
         );
 

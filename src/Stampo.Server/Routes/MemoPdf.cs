@@ -36,23 +36,26 @@ internal static class MemoPdf
 
     public static byte[] Of(Memo memo, byte[]? picture)
     {
-        var title = $"Route memo: {memo.Project}";
-        var fits = Scales.FirstOrDefault(
-            scale => PdfSheet.Write(title, memo.On, sheet => Write(sheet, memo, picture), scale).Pages == 1,
-            Scales[^1]
-        );
-        return PdfSheet
-            .Write(
-                title,
+        byte[] last = [];
+        foreach (var scale in Scales)
+        {
+            var pages = 0;
+            (last, _) = PdfSheet.Write(
+                $"Route memo: {memo.Project}",
                 memo.On,
                 sheet =>
                 {
                     Write(sheet, memo, picture);
+                    pages = sheet.Pages;
                     Appendix(sheet, memo);
                 },
-                fits
-            )
-            .Pdf;
+                scale
+            );
+            if (pages == 1)
+                break;
+        }
+
+        return last;
     }
 
     private static void Write(PdfSheet sheet, Memo memo, byte[]? picture)

@@ -22,8 +22,8 @@ public sealed record Slope(double PerShot, double Low, double High, bool IsSeen)
         var spread = at.Sum(s => (s - meanShot) * (s - meanShot));
         if (spread == 0)
             return null;
-        var (start, slope) = SimpleRegression.Fit(at, [.. values]);
-        var left = at.Zip(values).Sum(p => Math.Pow(p.Second - start - slope * p.First, 2));
+        var (_, slope) = SimpleRegression.Fit(at, [.. values]);
+        var left = at.Zip(values).Sum(p => Math.Pow(p.Second - mean - slope * (p.First - meanShot), 2));
         var half = StudentT.InvCDF(0, 1, values.Count - 2, 0.975) * Math.Sqrt(left / (values.Count - 2) / spread);
         var rounding = Rounding * Math.Abs(mean) / Math.Max(1, shots.Max() - shots.Min());
         return new Slope(slope, slope - half, slope + half, slope - half > rounding || slope + half < -rounding);
