@@ -114,7 +114,7 @@ public class Figures
             [
                 new("pot", Core.Shops.Resource.Pot, "Pot"),
                 new("pot-2", Core.Shops.Resource.Pot, "Second pot"),
-                new("oven", Core.Shops.Resource.Oven, "Oven") { HighestC = 80 },
+                new("oven", Core.Shops.Resource.Oven, "Oven") { Figures = new Dictionary<string, double?> { ["highestC"] = 80 } },
                 new("chamber", Core.Shops.Resource.Chamber, "Chamber"),
             ],
             Core.Shops.ShopCalendar.Usual,

@@ -50,7 +50,8 @@ counts() {
   awk '
     match($0, /Total: [0-9]+, Errors: [0-9]+, Failed: [0-9]+/) { split(substr($0, RSTART), n, /[^0-9]+/); bad = n[3] + n[4]; good = n[2] - n[4] }
     /^ +Tests .*\([0-9]+\)/ { for (i = 2; i <= NF; i++) { if ($i == "passed") good = $(i - 1); if ($i == "failed") bad = $(i - 1) } }
-    /^ +[0-9]+ passed/ { good = $1 }
+    /^ +[0-9]+ flaky/ { good += $1 }
+    /^ +[0-9]+ passed/ { good += $1 }
     /^ +[0-9]+ failed/ { bad = $1 }
     END { print good + 0, bad + 0 }' "$1"
 }

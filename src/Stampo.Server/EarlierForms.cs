@@ -1,7 +1,10 @@
 using System.Text.Json.Nodes;
+using Stampo.Server.Brief;
 using Stampo.Server.Library;
 using Stampo.Server.Plan;
+using Stampo.Server.Projects;
 using Stampo.Server.Routes;
+using Stampo.Server.Shop;
 using Stampo.Storage;
 
 namespace Stampo.Server;
@@ -17,6 +20,8 @@ public static class EarlierForms
             new Dictionary<string, IReadOnlyList<Action<JsonObject>>>
             {
                 [Plans.EarlierStep] = [EarlierPlans.NameTheirFamily, EarlierPlans.NameCavitiesAndFilledPrint],
+                [StepStore.Floor] = [EarlierEquipment.OfShopByKind],
+                [BriefEndpoints.Step] = [EarlierEquipment.OfBriefByKind],
                 [DocumentForms.Decision] = [EarlierDecisions.BecomeSequencesOfOne],
                 [ShopLibrary.Document] = [EarlierSupplies.InLibraryWeighByNumbers],
                 [DocumentForms.ShopEntry] = [EarlierSupplies.WeighByNumbers],

@@ -383,7 +383,13 @@ public sealed class PlanTests(SharedServer shared)
             new Save<Core.Briefs.Brief>(
                 brief with
                 {
-                    Equipment = new Core.Briefs.Equipment { PotRatedKpa = 250, PotLitres = 40 },
+                    Equipment = new Core.Briefs.Equipment
+                    {
+                        Figures = new Dictionary<string, IReadOnlyDictionary<string, double?>>
+                        {
+                            ["pot"] = new Dictionary<string, double?> { ["plateKpa"] = 250, ["litres"] = 40 },
+                        },
+                    },
                 },
                 0
             )

@@ -1,6 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Stampo.Server.Hosting;
+using Stampo.Server.Projects;
 
 namespace Stampo.Server.Tests;
 
@@ -51,7 +52,17 @@ public sealed class ShopTests(DemoServer demo)
     [InlineData("""{"people":[{"id":"a","name":" ","roles":[],"fromH":8,"toH":17,"away":[]}]}""", "input.out-of-range", "people[0].name")]
     [InlineData("""{"people":[{"id":"a","name":"A","roles":[],"fromH":17,"toH":8,"away":[]}]}""", "input.out-of-range", "people[0].toH")]
     [InlineData("""{"machines":[{"id":"a","kind":"hands","name":"A"}]}""", "shop.hands", "machines[0].kind")]
-    [InlineData("""{"machines":[{"id":"a","kind":"pot","name":"A","plateKpa":-1}]}""", "input.out-of-range", "machines[0].plateKpa")]
+    [InlineData(
+        """{"machines":[{"id":"a","kind":"pot","name":"A","figures":{"plateKpa":-1}}]}""",
+        "input.out-of-range",
+        "machines[0].figures.plateKpa"
+    )]
+    [InlineData(
+        """{"machines":[{"id":"a","kind":"pot","name":"A","figures":{"forceKn":5}}]}""",
+        "shop.figure",
+        "machines[0].figures.forceKn"
+    )]
+    [InlineData("""{"machines":[{"id":"a","kind":"toaster","name":"A"}]}""", "shop.kind", "machines[0].kind")]
     [InlineData("""{"machines":[{"id":"a","kind":"pot","name":"A"},{"id":"a","kind":"oven","name":"B"}]}""", "input.twice", "machines")]
     [InlineData("""{"machines":[{"id":"a","kind":"pot","name":"A"},{"id":"b","kind":"oven","name":"a"}]}""", "input.twice", "machines")]
     [InlineData("""{"devices":[{"id":"a","kind":"scale","name":"A","host":"no host","port":1}]}""", "shop.host", "devices[0].host")]
@@ -83,11 +94,43 @@ public sealed class ShopTests(DemoServer demo)
         );
         Assert.Empty(await PressureRefusalsAsync(id));
         var (shop, version) = await StandingAsync();
-        shop["machines"]!.AsArray().Single(m => m!["id"]!.GetValue<string>() == "pot")!["plateKpa"] = 250;
+        shop["machines"]!.AsArray().Single(m => m!["id"]!.GetValue<string>() == "pot")!["figures"]!["plateKpa"] = 250;
         await _server.PutAsync("/api/shop", new { value = shop, version });
         Assert.NotEmpty(await PressureRefusalsAsync(id));
         await _server.PostAsync("/api/shop/undo", new { version = version + 1 });
         Assert.Empty(await PressureRefusalsAsync(id));
+    }
+
+    [Fact]
+    public void Equipment_of_an_earlier_release_keeps_every_figure()
+    {
+        var shop = Json.Read<Core.Shops.Shop>(
+                EarlierForms.All.BroughtUp(
+                    StepStore.Floor,
+                    1,
+                    """
+                    {"people":[],"devices":[],"calendar":{"workingDays":["monday"],"holidays":[]},
+                     "machines":[{"id":"a","kind":"pot","name":"Pot","diameterMm":280,"zMm":350,"plateKpa":400,"xMm":null},{"id":"b","kind":"washer","name":"Bath"}]}
+                    """
+                )
+            )
+            .Checked();
+        Assert.Equal((280, 350, 400, 3), (Pot("diameterMm"), Pot("zMm"), Pot("plateKpa"), shop.Machines[0].Figures.Count));
+        Assert.Empty(shop.Machines[1].Figures);
+        var has = Json.Read<Core.Briefs.Brief>(
+            EarlierForms.All.BroughtUp(
+                "brief",
+                1,
+                """{"equipment":{"machineIds":["a"],"potLitres":30,"potRatedKpa":null,"pressKn":800,"sheetLengthMm":600,"sheetWidthMm":500}}"""
+            )
+        ).Equipment!;
+        Assert.Equal((30, 800, null), (has.Says("pot", "litres"), has.Says("press", "forceKn"), has.Says("pot", "plateKpa")));
+        Assert.Equal([600, 500], has.Sides("frame", "xMm", "yMm")!);
+        // A machine chosen speaks for its kind; the rest stays as it was said.
+        Assert.Equal((400, null, 800), (In("pot", "plateKpa"), In("pot", "litres"), In("press", "forceKn")));
+
+        double? Pot(string figure) => shop.Machines[0].Says(figure);
+        double? In(string kind, string figure) => has.In(shop).Says(kind, figure);
     }
 
     private async Task<IReadOnlyList<string?>> PressureRefusalsAsync(string id) =>

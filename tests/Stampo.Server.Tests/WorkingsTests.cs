@@ -34,6 +34,7 @@ public sealed class WorkingsTests(DemoServer demo)
         "rounds",
         "molds",
         "share",
+        "Shore",
         "×",
     ];
 
@@ -54,6 +55,7 @@ public sealed class WorkingsTests(DemoServer demo)
         var decided = await demo.Server.Client.GetAsync($"{project}/plan");
         if (decided.IsSuccessStatusCode)
             lines.AddRange(Workings(JsonDocument.Parse(await decided.Content.ReadAsStringAsync()).RootElement));
+        lines.AddRange(await OfLogAsync(project));
         var formulas = lines.Where(l => Kind(l) == "formula").ToList();
         Assert.All(
             formulas,
@@ -61,6 +63,42 @@ public sealed class WorkingsTests(DemoServer demo)
         );
         Assert.True(lines.Take(ofRoutes).Count(l => Kind(l) == "formula") >= 0.85 * ofRoutes, "few lines of the routes are formulas");
         Assert.All(lines.Take(ofRoutes), line => Assert.NotNull(Kind(line)));
+    }
+
+    /// <summary>What the log opens to: what it came to, every chart.</summary>
+    private async Task<IEnumerable<JsonElement>> OfLogAsync(string project)
+    {
+        List<JsonElement> lines = [.. (await demo.Server.GetAsync($"{project}/spent/working")).EnumerateArray()];
+        foreach (var stretch in (await demo.Server.GetAsync($"{project}/inspection")).GetProperty("stretches").EnumerateArray())
+        {
+            var of = $"stretch={stretch.GetProperty("id").GetString()}";
+            var inspection = await demo.Server.GetAsync($"{project}/inspection?{of}");
+            foreach (var item in inspection.GetProperty("plan").GetProperty("value").GetProperty("items").EnumerateArray())
+                lines.AddRange(
+                    Workings(await demo.Server.GetAsync($"{project}/inspection/charts/{item.GetProperty("id").GetString()}?{of}"))
+                );
+        }
+
+        return lines;
+    }
+
+    [Fact]
+    public async Task What_the_shelf_and_the_learned_figures_open_to_recomputes()
+    {
+        List<JsonElement> lines = [.. Workings(await demo.Server.GetAsync("/api/log/learned"))];
+        Assert.NotEmpty(lines);
+        foreach (var tool in (await demo.Server.GetAsync("/api/shelf")).EnumerateArray().Select(l => l.GetProperty("tool")))
+            lines.AddRange(
+                Workings(
+                    await demo.Server.GetAsync(
+                        $"/api/shelf/tool?projectId={tool.GetProperty("projectId").GetString()}"
+                            + $"&plan={Uri.EscapeDataString(tool.GetProperty("plan").GetString()!)}&number={tool.GetProperty("number")}"
+                    )
+                )
+            );
+        var formulas = lines.Where(l => Kind(l) == "formula").ToList();
+        Assert.NotEmpty(formulas);
+        Assert.All(formulas, line => Assert.True(Recomputes(line, out var got), $"{Id(line)}: {line.GetProperty("numbers")}, {got}"));
     }
 
     private static string? Kind(JsonElement line) => line.GetProperty("kind").GetString();

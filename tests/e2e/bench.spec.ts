@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { decided, expect, idOf, test } from './stampo';
+import { decided, expect, idOf, numberIn, test } from './stampo';
 
 type Application = Parameters<typeof idOf>[0];
 
@@ -16,7 +16,7 @@ const goOn = (page: Page, name: RegExp) => main(page).getByRole('button', { name
 /** Pours what the screen asks for onto the stand-in scale and takes it. */
 async function weighed(page: Page, application: Application, what: string) {
   const ask = main(page).getByRole('group', { name: what, exact: true });
-  const grams = Number(/: ([\d.]+) g/.exec(await ask.innerText())![1]);
+  const grams = await numberIn(ask, /: ([\d.]+) g/);
   await tell(application, 'scale', { do: 'clear' });
   await tell(application, 'scale', { do: 'pour', g: grams, gPerS: 500 });
   await expect(ask).toContainText('Enough: take it');
@@ -93,7 +93,7 @@ test('from a decision to ten counted parts with the stand-ins', async ({ page, a
   await goOn(page, /^End the run/);
   await expect(main(page).getByText('Ended.')).toBeVisible();
   await page.getByRole('link', { name: 'All runs of this part' }).click();
-  const before = Number(/(\d+) of 200 good/.exec(await main(page).innerText())![1]);
+  const before = await numberIn(main(page), /(\d+) of 200 good/);
   let parts = 0;
   for (let shots = 0; parts < 10; shots++) {
     if (shots > 0) await page.getByRole('link', { name: 'All runs of this part' }).click();
@@ -119,7 +119,7 @@ test('two pages on one run show the same; what is done while cut off comes after
     await main(at).getByRole('link', { name: 'Shot 30, mold 3', exact: true }).click();
     await expect(main(at).getByRole('heading', { level: 1 })).toContainText('Cure');
   }
-  const acts = async (at: Page) => Number(/Log: (\d+) acts/.exec(await main(at).innerText())![1]);
+  const acts = (at: Page) => numberIn(main(at), /Log: (\d+) acts/);
   const before = await acts(other);
   await main(page).getByRole('button', { name: 'Not as planned' }).click();
   await main(page).getByRole('button', { name: 'Late', exact: true }).click();

@@ -6,6 +6,8 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 20_000 },
   workers: 2,
+  // A journey that needs a second try is named as flaky at the end.
+  retries: 1,
   globalSetup: './measuredDemo.ts',
   reporter: [['list']],
   outputDir: '../../.stampo/test-results',

@@ -98,3 +98,9 @@ export async function pick(page: Page, list: Locator, option: string) {
   // One that closes is hidden before it is gone, and bears the name of its field as long as it is there.
   await expect(page.getByRole('listbox', { includeHidden: true })).toHaveCount(0);
 }
+
+/** The number that a place says in words, once it says it: a page that has just opened may still be empty. */
+export async function numberIn(place: Locator, said: RegExp): Promise<number> {
+  await expect(place).toContainText(said, { useInnerText: true });
+  return Number(said.exec(await place.innerText())![1]);
+}

@@ -1,3 +1,4 @@
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 
 namespace Stampo.Core.Briefs;
@@ -119,37 +120,8 @@ internal static class BriefCheck
             "machines",
             "one of a kind"
         );
-        if (e.OvenHighestC is { } hottest)
-            Check.Between(hottest, 25, 400, "equipment.ovenHighestC", "°C", "an oven for curing");
-        foreach (
-            var (value, field, unit, most) in new[]
-            {
-                (e.ChamberLitres, "chamberLitres", "L", 10_000),
-                (e.ChamberDiameterMm, "chamberDiameterMm", "mm", 5_000),
-                (e.ChamberHeightMm, "chamberHeightMm", "mm", 5_000),
-                (e.PotDiameterMm, "potDiameterMm", "mm", 5_000),
-                (e.PotHeightMm, "potHeightMm", "mm", 5_000),
-                (e.OvenXMm, "ovenXMm", "mm", 5_000),
-                (e.OvenYMm, "ovenYMm", "mm", 5_000),
-                (e.OvenZMm, "ovenZMm", "mm", 5_000),
-                (e.ScaleCapacityG, "scaleCapacityG", "g", 1_000_000),
-                (e.ScaleStepG, "scaleStepG", "g", 1_000),
-                (e.PumpM3PerH, "pumpM3PerH", "m³/h", 10_000),
-                (e.PotLitres, "potLitres", "L", 10_000),
-                (e.PotRatedKpa, "potRatedKpa", "kPa", 5_000),
-                (e.OvenLitres, "ovenLitres", "L", 100_000.0),
-                (e.PrinterXMm, "printerXMm", "mm", 5_000),
-                (e.PrinterYMm, "printerYMm", "mm", 5_000),
-                (e.PrinterZMm, "printerZMm", "mm", 5_000),
-                (e.PressKn, "pressKn", "kN", 100_000),
-                (e.SheetLengthMm, "sheetLengthMm", "mm", 10_000),
-                (e.SheetWidthMm, "sheetWidthMm", "mm", 10_000),
-            }
-        )
-        {
-            if (value is { } size)
-                Check.Positive(size, $"equipment.{field}", unit, most);
-        }
+        foreach (var (kind, figures) in Check.Given(e.Figures, "equipment.figures"))
+            EquipmentKinds.Check(kind, figures, $"equipment.figures.{kind}", "equipment.figures");
     }
 
     private static void Money(double? amount, string field)

@@ -46,8 +46,8 @@ public sealed record Sources
 }
 
 /// <summary>
-/// What stands in the shop; null where nothing is said. Vessels are round, by inside diameter and height; ovens and frames by their
-/// inside sides. Litres alone are what older briefs say: enough for pumping down, not for what fits.
+/// What stands in the shop. Vessels are round, by inside diameter and height; ovens and frames by their inside sides. Litres alone are
+/// what older briefs say: enough for pumping down, not for what fits.
 /// </summary>
 [Whole]
 public sealed record Equipment
@@ -55,63 +55,26 @@ public sealed record Equipment
     /// <summary>Machines of the shop, one of a kind: what they say goes before what stands below.</summary>
     public IReadOnlyList<string> MachineIds { get; init; } = [];
 
-    public double? ChamberDiameterMm { get; init; }
+    /// <summary>Figures by kind of equipment; what is null or left out is not known.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyDictionary<string, double?>> Figures { get; init; } =
+        new Dictionary<string, IReadOnlyDictionary<string, double?>>();
 
-    public double? ChamberHeightMm { get; init; }
+    /// <summary>A figure of a kind, as "plateKpa" of a pot.</summary>
+    public double? Says(string kind, string figure) => Figures.GetValueOrDefault(kind)?.GetValueOrDefault(figure);
 
-    public double? ChamberLitres { get; init; }
-
-    public double? PumpM3PerH { get; init; }
-
-    public double? PotDiameterMm { get; init; }
-
-    public double? PotHeightMm { get; init; }
-
-    public double? PotLitres { get; init; }
-
-    /// <summary>Gauge, as on its plate.</summary>
-    public double? PotRatedKpa { get; init; }
-
-    public double? OvenXMm { get; init; }
-
-    public double? OvenYMm { get; init; }
-
-    public double? OvenZMm { get; init; }
-
-    public double? OvenHighestC { get; init; }
-
-    public double? OvenLitres { get; init; }
-
-    public double? ScaleCapacityG { get; init; }
-
-    public double? ScaleStepG { get; init; }
-
-    public double? PrinterXMm { get; init; }
-
-    public double? PrinterYMm { get; init; }
-
-    public double? PrinterZMm { get; init; }
-
-    public double? PressKn { get; init; }
-
-    public double? SheetLengthMm { get; init; }
-
-    public double? SheetWidthMm { get; init; }
+    /// <summary>The sides of a kind, as far as all of these are said.</summary>
+    public double[]? Sides(string kind, params IReadOnlyList<string> figures)
+    {
+        var sides = figures.Select(f => Says(kind, f)).OfType<double>().ToArray();
+        return sides.Length == figures.Count ? sides : null;
+    }
 
     /// <summary>With the figures of the machines chosen, as the shop has them today; one that is gone says nothing.</summary>
-    public Equipment In(Shop shop) =>
-        shop.Machines.Where(m => MachineIds.Contains(m.Id)).Aggregate(this, (has, machine) => has.With(machine));
-
-    private Equipment With(Machine m) =>
-        m.Kind switch
-        {
-            Resource.Chamber => this with { ChamberDiameterMm = m.DiameterMm, ChamberHeightMm = m.ZMm, PumpM3PerH = m.PumpM3PerH },
-            Resource.Pot => this with { PotDiameterMm = m.DiameterMm, PotHeightMm = m.ZMm, PotRatedKpa = m.PlateKpa },
-            Resource.Oven => this with { OvenXMm = m.XMm, OvenYMm = m.YMm, OvenZMm = m.ZMm, OvenHighestC = m.HighestC },
-            Resource.Printer => this with { PrinterXMm = m.XMm, PrinterYMm = m.YMm, PrinterZMm = m.ZMm },
-            Resource.Scale => this with { ScaleCapacityG = m.CapacityG, ScaleStepG = m.StepG },
-            Resource.Press => this with { PressKn = m.ForceKn },
-            Resource.Frame => this with { SheetLengthMm = m.XMm, SheetWidthMm = m.YMm },
-            _ => this,
-        };
+    public Equipment In(Shop shop)
+    {
+        var figures = new Dictionary<string, IReadOnlyDictionary<string, double?>>(Figures);
+        foreach (var machine in shop.Machines.Where(m => MachineIds.Contains(m.Id)))
+            figures[machine.Kind] = machine.Figures;
+        return this with { Figures = figures };
+    }
 }

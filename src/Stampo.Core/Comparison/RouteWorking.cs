@@ -17,23 +17,10 @@ public static class RouteWorking
         var way = candidate.BestWay(quantity);
         var estimate = way.Estimate;
         var sheet = new Worksheet();
-        var sums = Enum.GetValues<ChargedOn>().ToDictionary(on => on, on => Group(sheet, estimate, on));
         var asked = Figure.Given("quantity", quantity, "parts", "brief/demand");
-        var good = sheet.Line("yield", "Yield", estimate.Good, "share", "rate card");
-        var life = estimate.Life is { } lasts ? sheet.Line("life", "Tool life", lasts.Made ?? lasts, "shots", "rate card") : null;
-        var sets = life is null
-            ? null
-            : sheet.Line(
-                "sets",
-                "Tool sets",
-                Term.Max(1, Term.Ceiling(asked / (life.Likely * JobFigures.Cavities(estimate.Cavities) * good.Likely))),
-                "sets",
-                Own
-            );
-        var total = sheet.Line("total", "Total, likely", TotalOf(sheet, estimate, sums, (asked, good, sets)), "€", Own);
+        var (total, from) = TotalOf(sheet, estimate, asked);
         sheet.Line("unit", "Price each, likely", total / asked, "€/part", Own);
-        Figure?[] ranges = [.. sums.Values, good, life, JobFigures.Count("draws", draws)];
-        WriteDrawn(sheet, ranges.OfType<Figure>(), asked, drawnTotal);
+        WriteDrawn(sheet, [.. from, JobFigures.Count("draws", draws)], asked, drawnTotal);
         sheet.Line(
             "lead",
             "First article",
@@ -56,27 +43,37 @@ public static class RouteWorking
         return sheet.Lines;
     }
 
-    /// <summary>What is paid once, each tool set, each piece made, and each run or one set-up.</summary>
-    private static Term TotalOf(
-        Worksheet sheet,
-        RouteEstimate estimate,
-        Dictionary<ChargedOn, Figure?> sums,
-        (Figure Asked, Figure Good, Figure? Sets) made
-    )
+    /// <summary>
+    /// The total of a quantity with every range at its likely value: what is paid once, each tool set, each piece made, and each run or one
+    /// set-up. With it what it goes on from.
+    /// </summary>
+    internal static (Figure Total, IReadOnlyList<Figure> From) TotalOf(Worksheet sheet, RouteEstimate estimate, Figure asked)
     {
+        var sums = Enum.GetValues<ChargedOn>().ToDictionary(on => on, on => Group(sheet, estimate, on));
+        var good = sheet.Line("yield", "Yield", estimate.Good, "share", "rate card");
+        var life = estimate.Life is { } lasts ? sheet.Line("life", "Tool life", lasts.Made ?? lasts, "shots", "rate card") : null;
         List<Term> terms = [];
         if (sums[ChargedOn.OneOff] is { } once)
             terms.Add(once.Likely);
         if (sums[ChargedOn.Tool] is { } tool)
-            terms.Add(made.Sets is null ? tool.Likely : made.Sets * tool.Likely);
+            terms.Add(life is null ? tool.Likely : SetsOf(sheet, asked, life, good, estimate.Cavities) * tool.Likely);
         if (sums[ChargedOn.Piece] is { } piece)
-            terms.Add(made.Asked / made.Good.Likely * piece.Likely);
+            terms.Add(asked / good.Likely * piece.Likely);
         if (sums[ChargedOn.Batch] is { } run)
-            terms.Add(
-                estimate.PiecesPerBatch is { } batch ? Term.Ceiling(made.Asked / RunOf(sheet, estimate, batch)) * run.Likely : run.Likely
-            );
-        return Term.Sum(terms);
+            terms.Add(estimate.PiecesPerBatch is { } batch ? Term.Ceiling(asked / RunOf(sheet, estimate, batch)) * run.Likely : run.Likely);
+        var total = sheet.Line("total", "Total, likely", Term.Sum(terms), "€", Own);
+        Figure?[] from = [.. sums.Values, good, life];
+        return (total, [.. from.OfType<Figure>()]);
     }
+
+    private static Figure SetsOf(Worksheet sheet, Figure asked, Figure life, Figure good, int cavities) =>
+        sheet.Line(
+            "sets",
+            "Tool sets",
+            Term.Max(1, Term.Ceiling(asked / (life.Likely * JobFigures.Cavities(cavities) * good.Likely))),
+            "sets",
+            Own
+        );
 
     /// <summary>How many are made in a run, by the economic run where a yearly demand asks for it.</summary>
     private static Figure RunOf(Worksheet sheet, RouteEstimate estimate, int batch) =>

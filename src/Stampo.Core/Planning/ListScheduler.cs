@@ -126,12 +126,9 @@ public sealed class ListScheduler : IScheduler
     {
         private LocalDateTime _handsFree = start;
 
-        private readonly Dictionary<Resource, Use> _uses = new()
-        {
-            [Resource.Pot] = new(start, null),
-            [Resource.Chamber] = new(start, null),
-            [Resource.Oven] = new(start, null),
-        };
+        private readonly Dictionary<string, Use> _uses = EquipmentKinds
+            .All.Where(k => k.IsOneInPlan)
+            .ToDictionary(k => k.Id, _ => new Use(start, null));
 
         /// <summary>Until when something is used, and at what temperature.</summary>
         private sealed record Use(LocalDateTime Until, double? AtC);

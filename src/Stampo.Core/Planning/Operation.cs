@@ -59,7 +59,7 @@ public sealed record Operation(string Id, Repeats Repeats, string Name, double H
 
     /// <summary>A machine or a supplier says when it is over: the minutes alone are an estimate, not a time it must have.</summary>
     public bool EndsWhenDone =>
-        IsElsewhere || Holds.Any(hold => hold is { Resource: Resource.Printer or Resource.Mill, During: not During.Hands });
+        IsElsewhere || Holds.Any(hold => hold.During != During.Hands && EquipmentKinds.Find(hold.Resource)?.SaysWhenDone == true);
 
     [JsonIgnore]
     public IEnumerable<Ask> Weighings => Asks.Where(a => a.Kind == AskKind.Weigh);
@@ -67,7 +67,7 @@ public sealed record Operation(string Id, Repeats Repeats, string Name, double H
     [JsonIgnore]
     public IEnumerable<Ask> Ticks => Asks.Where(a => a.Kind == AskKind.Tick);
 
-    public bool Needs(Resource resource) => Holds.Any(h => h.Resource == resource);
+    public bool Needs(string resource) => Holds.Any(h => h.Resource == resource);
 }
 
 /// <summary>Operations put together.</summary>

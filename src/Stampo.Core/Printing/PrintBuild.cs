@@ -1,6 +1,7 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
+using Stampo.Core.Shops;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Printing;
@@ -81,8 +82,7 @@ public sealed class PrintBuild
     public int Builds(int solids) => (solids * Pieces + OnPlatform - 1) / OnPlatform;
 
     /// <summary>The printer in house where all its sides are stated; else a usual one.</summary>
-    public static double[] RoomMm(Equipment? equipment) =>
-        equipment is { PrinterXMm: { } x, PrinterYMm: { } y, PrinterZMm: { } z } ? [x, y, z] : UsualRoomMm;
+    public static double[] RoomMm(Equipment? equipment) => equipment?.Sides(Resource.Printer, "xMm", "yMm", "zMm") ?? UsualRoomMm;
 
     /// <summary>Machine hours of the builds that so many solids take, without what goes by volume.</summary>
     public Figure BuildHours(int solids)

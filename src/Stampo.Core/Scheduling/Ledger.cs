@@ -16,7 +16,7 @@ internal sealed class Ledger
 
     private readonly LocalDateTime _now;
     private readonly IReadOnlyList<(Person Person, List<Busy> Windows, List<Busy> Taken)> _people;
-    private readonly ILookup<Resource, (Machine Machine, List<Busy> Taken)> _machines;
+    private readonly ILookup<string, (Machine Machine, List<Busy> Taken)> _machines;
 
     public Ledger(Shop shop, LocalDateTime now)
     {
@@ -25,7 +25,7 @@ internal sealed class Ledger
         _machines = shop.Machines.ToLookup(m => m.Kind, m => (m, new List<Busy>()));
     }
 
-    public bool Has(Resource kind) => _machines.Contains(kind);
+    public bool Has(string kind) => _machines.Contains(kind);
 
     public bool HasPeople => _people.Count > 0;
 
@@ -129,7 +129,7 @@ internal sealed class Ledger
         (int Start, string Id)? best = null;
         foreach (var (machine, taken) in _machines[hold.Kind])
         {
-            if (hold.AtC is { } wanted && machine.HighestC is { } highest && wanted > highest)
+            if (hold.AtC is { } wanted && machine.Says("highestC") is { } highest && wanted > highest)
                 continue;
             var start = FirstOf(hold, taken, from);
             if (best is not { } b || start < b.Start)

@@ -81,7 +81,7 @@ public sealed record ShopSchedule(
     IReadOnlyList<ShopSlot> Slots,
     IReadOnlyList<JobDone> Jobs,
     IReadOnlyList<Collision> Collisions,
-    IReadOnlyList<Resource> Missing
+    IReadOnlyList<string> Missing
 );
 
 /// <summary>Lays the work of the whole shop out.</summary>

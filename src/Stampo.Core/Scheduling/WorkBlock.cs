@@ -10,7 +10,7 @@ internal sealed record BlockStep(Operation Operation, int Offset, int HandsMin, 
 }
 
 /// <summary>A machine of a kind kept busy, from so long to so long after the block begins.</summary>
-internal sealed record BlockHold(Resource Kind, double? AtC, int From, int To);
+internal sealed record BlockHold(string Kind, double? AtC, int From, int To);
 
 /// <summary>
 /// Operations that follow one another at once, by one person: it is begun as a whole or not at all. What takes more hands than a day has
@@ -20,18 +20,6 @@ internal sealed class WorkBlock
 {
     /// <summary>Longer than this at a stretch nobody stands at one thing; it goes on when there is time again.</summary>
     private const int LongestHandsMin = 240;
-
-    /// <summary>Equipment that is shared out; a cup and a bath are not waited for.</summary>
-    private static readonly HashSet<Resource> SharedOut =
-    [
-        Resource.Chamber,
-        Resource.Pot,
-        Resource.Oven,
-        Resource.Printer,
-        Resource.Mill,
-        Resource.Press,
-        Resource.Frame,
-    ];
 
     private WorkBlock(string job, WorkPiece piece, IReadOnlyList<BlockStep> steps)
     {
@@ -88,7 +76,7 @@ internal sealed class WorkBlock
     private static IEnumerable<BlockHold> HoldsOf(IReadOnlyList<BlockStep> steps) =>
         steps
             .SelectMany(step =>
-                step.Operation.Holds.Where(h => SharedOut.Contains(h.Resource))
+                step.Operation.Holds.Where(h => EquipmentKinds.Find(h.Resource)?.IsShared == true)
                     .Select(h => new BlockHold(
                         h.Resource,
                         h.AtC,

@@ -52,6 +52,9 @@ public sealed class Figure : Term, IEquatable<Figure>
     public Figure Likely =>
         Value.IsPoint ? this : new($"{Name}, likely", Value.Likely, Unit, ChangeAt, From, null, _source) { _whole = this };
 
+    /// <summary>What another sheet closed, by the name and the line it has here.</summary>
+    internal Figure Taken(string name, string line) => new(name, Value, Unit, null, line, null, _source);
+
     /// <summary>Told apart from another of the same name.</summary>
     public Figure Named(string name) => new(name, Value, Unit, ChangeAt, From, Made, _source);
 

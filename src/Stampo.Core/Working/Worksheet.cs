@@ -89,6 +89,18 @@ public sealed class Worksheet
         return Figure.Found(line);
     }
 
+    /// <summary>Lines of a reckoning that is one of several alike, told apart by what goes before their ids.</summary>
+    public void TakeAs(string before, IReadOnlyList<WorkLine> lines) =>
+        Take([
+            .. lines.Select(l =>
+                l with
+                {
+                    Id = before + l.Id,
+                    Inputs = [.. l.Inputs.Select(i => i.From is null ? i : i with { From = before + i.From })],
+                }
+            ),
+        ]);
+
     /// <summary>Lines another calculator wrote.</summary>
     public void Take(IReadOnlyList<WorkLine> lines) => _lines.AddRange(lines);
 }

@@ -57,6 +57,7 @@ public static class LogEndpoints
     {
         var spent = app.MapGroup("/api/projects/{id}/spent").WithTags("Log");
         spent.MapGet("", (string id, Spending spending, CancellationToken cancel) => spending.OfAsync(id, cancel));
+        spent.MapGet("/working", (string id, Spending spending, CancellationToken cancel) => spending.WorkingAsync(id, cancel));
         spent.MapPut(
             "",
             (string id, Save<InvoiceBook> save, Spending spending, CancellationToken cancel) => spending.SaveAsync(id, save, cancel)

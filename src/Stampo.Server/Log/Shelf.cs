@@ -98,7 +98,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         [
             .. known
                 .Where(k => names.ContainsKey(k.Key.ProjectId))
-                .Select(k => Line(k, names[k.Key.ProjectId], ForecastOf(k, kinds[k.Kind])))
+                .Select(k => Line(k, names[k.Key.ProjectId], HistoryOf(k, kinds[k.Kind])))
                 .OrderBy(l => l.Retired is not null)
                 .ThenByDescending(l => l.LastShot)
                 .ThenBy(l => l.Project, StringComparer.Ordinal)
@@ -124,7 +124,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
 
     /// <summary>Shots a new tool of its kind makes as likely as not, with the kind's history among all; null when nothing says.</summary>
     public static double? Trusted(KnownTool tool, IReadOnlyList<KnownTool> all) =>
-        ForecastOf(tool, [.. all.Where(k => k.Kind == tool.Kind)])?.Forecast.MoreAt(0, 0.5);
+        HistoryOf(tool, [.. all.Where(k => k.Kind == tool.Kind)])?.Forecast.MoreAt(0, 0.5);
 
     public async Task<ShelfTool> RecordAsync(NewToolAct sent, CancellationToken cancel)
     {
@@ -175,7 +175,7 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         return char.ToUpperInvariant(title[0]) + title[1..];
     }
 
-    private static ShelfLine Line(KnownTool tool, string project, (LifeForecast Forecast, int, int)? kind) =>
+    private static ShelfLine Line(KnownTool tool, string project, LifeHistory? kind) =>
         new(
             tool.Key,
             project,
@@ -206,19 +206,17 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
         );
 
     /// <summary>Its plan's range, with what became of the tools of that kind; null when no plan said one.</summary>
-    private static (LifeForecast Forecast, int Retired, int InService)? ForecastOf(KnownTool tool, IReadOnlyList<KnownTool> kind)
-    {
-        if ((tool.LifeShots ?? kind.Select(k => k.LifeShots).LastOrDefault(l => l is not null)) is not { } life)
-            return null;
-        List<double> worn = [.. kind.Where(k => k.IsWorn).Select(k => (double)k.State.Shots)];
-        List<double> rest = [.. kind.Where(k => !k.IsWorn).Select(k => (double)k.State.Shots)];
-        return (LifeForecast.From(life).With(worn, rest), worn.Count, rest.Count);
-    }
+    private static LifeHistory? HistoryOf(KnownTool tool, IReadOnlyList<KnownTool> kind) =>
+        (tool.LifeShots ?? kind.Select(k => k.LifeShots).LastOrDefault(l => l is not null)) is { } life
+            ? new LifeHistory(
+                life,
+                [.. kind.Where(k => k.IsWorn).Select(k => (double)k.State.Shots)],
+                [.. kind.Where(k => !k.IsWorn).Select(k => (double)k.State.Shots)]
+            )
+            : null;
 
     private async Task<ToolOutlook?> OutlookAsync(KnownTool tool, IReadOnlyList<KnownTool> kind, CancellationToken cancel) =>
-        ForecastOf(tool, kind) is var (forecast, retired, inService)
-            ? ToolOutlook.Of(forecast, (retired, inService), tool.State.Shots, await OrderAsync(tool, kind, cancel))
-            : null;
+        HistoryOf(tool, kind) is { } history ? ToolOutlook.Of(history, tool.State.Shots, await OrderAsync(tool, kind, cancel)) : null;
 
     /// <summary>What is still asked of it: the parts its stretch still wants, by what a shot gives, over the tools in service.</summary>
     private async Task<ToolOrder?> OrderAsync(KnownTool tool, IReadOnlyList<KnownTool> kind, CancellationToken cancel)

@@ -10,6 +10,7 @@ using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Sequences;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 using Stampo.Server.Library;
 using Stampo.Server.Plan;
 using Stampo.Server.Projects;
@@ -68,6 +69,15 @@ public sealed class Spending(
         var tools = (await shelf.ToolsAsync(cancel)).Where(t => t.Key.ProjectId == projectId).ToList();
         var stretches = estimated.ConvertAll(e => StretchOf(e, paid.Value, runs.FindAll(r => r.Plan == e.Plan), tools));
         return new SpentView(paid, stretches, Waterfall.Of([.. stretches.Select(s => s.Waterfall)]));
+    }
+
+    /// <summary>How what each stretch comes to came about; lines are told apart by the stretch before their ids.</summary>
+    public async Task<IReadOnlyList<WorkLine>> WorkingAsync(string projectId, CancellationToken cancel)
+    {
+        var sheet = new Worksheet();
+        foreach (var stretch in (await OfAsync(projectId, cancel)).Stretches)
+            sheet.TakeAs($"{stretch.Id}/", WaterfallWorking.Of(stretch.Waterfall, stretch.Quantity));
+        return sheet.Lines;
     }
 
     public async Task<SpentView> SaveAsync(string projectId, Save<InvoiceBook> save, CancellationToken cancel)

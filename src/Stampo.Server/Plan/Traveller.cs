@@ -78,7 +78,7 @@ public sealed class Travellers(Plans plans, ProjectStore projects, StepStore ste
             operation.Name,
             operation.Detail ?? "",
             [.. operation.Weighings.Select(w => $"{w.What} {Grams(w.Target!.Value)} g")],
-            string.Join(", ", operation.Holds.Select(h => h.Resource.ToString().ToLowerInvariant())),
+            string.Join(", ", operation.Holds.Select(h => h.Resource)),
             Math.Round(operation.HandsMin, 1),
             Math.Round(operation.WaitMin, 1),
             [.. operation.Lags.Where(l => l.MostMin is not null).Select(l => l.Says).OfType<string>()],

@@ -1,3 +1,4 @@
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 using Stampo.Server.Projects;
 using TheShop = Stampo.Core.Shops.Shop;
@@ -10,6 +11,7 @@ public static class ShopEndpoints
     {
         var shop = app.MapGroup("/api/shop").WithTags("Shop");
         shop.MapGet("", async (ShopFloor floor, CancellationToken cancel) => await floor.StandingAsync(cancel));
+        shop.MapGet("/kinds", () => EquipmentKinds.All);
         shop.MapPut(
             "",
             (Save<TheShop> save, ShopFloor floor, CancellationToken cancel) =>

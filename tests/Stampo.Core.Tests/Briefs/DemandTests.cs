@@ -92,8 +92,8 @@ public class DemandTests
                 "fixedDate"
             },
             {
-                new Brief { Equipment = new Equipment { PotLitres = -1 } },
-                "equipment.potLitres"
+                new Brief { Equipment = InHouse.With(("pot", "litres", -1)) },
+                "equipment.figures.pot.litres"
             },
             {
                 new Brief { PiecePrice = double.NaN },

@@ -80,6 +80,24 @@ public class EntriesTests
         Assert.Contains(chart.Control!.Signals, s => s is { Index: 19, Rule: "beyond" });
         Assert.True(chart.Capability!.Enough);
         Assert.Equal(10.01 / 10.08, chart.Replication!.Degrees[0], 1e-12);
+        // Every figure that is told opens to a line of the same value.
+        var (c, r) = (chart.Capability, chart.Replication);
+        Assert.All(
+            [
+                ("mean", c.Mean),
+                ("lower", chart.Control.Lower),
+                ("upper", chart.Control.Upper),
+                ("cpk", c.Cpk!.Value),
+                ("ppk", c.Ppk!.Value),
+                ("ppk-low", c.PpkLow!.Value),
+                ("ppk-high", c.PpkHigh!.Value),
+                ("degree", r.Mean),
+                ("slope", r.SlopePerShot),
+                ("slope-low", r.SlopeLow),
+                ("slope-high", r.SlopeHigh),
+            ],
+            ((string Line, double Value) told) => Assert.Equal(told.Value, chart.Working.Single(l => l.Id == told.Line).Value.Likely, 9)
+        );
         // A run that creeps is not in control: the trend is said, and no capability of it.
         var creeping = ItemChart.Of(Bore, [.. Enumerable.Range(1, 40).Select(i => Kept(Of(10 + 0.002 * i, i, null, $"entry-{i:00}"), i))]);
         Assert.Equal("Not in control: a trend of 0.2 mm in a hundred shots.", creeping.NotInControl);

@@ -107,17 +107,22 @@ public class ToolFoldTests
     [Fact]
     public void The_next_is_begun_so_early_that_it_is_there_when_it_is_wanted()
     {
-        var forecast = LifeForecast.From(new Core.Ranges.ThreePoint(12, 25, 50)).With([], [10]);
+        var history = new LifeHistory(new Core.Ranges.ThreePoint(12, 25, 50), [], [10]);
+        var forecast = history.Forecast;
         var sure = forecast.MoreAt(10, ToolOutlook.Sure);
         var friday = new DateOnly(2030, 1, 4);
         ToolOrder Order(double shots) => new("s1", shots, 1, 3, friday, ShopCalendar.Usual);
-        Assert.Null(ToolOutlook.Of(forecast, (0, 1), 10, Order(sure - 1)).MakeNextBy);
-        var outlook = ToolOutlook.Of(forecast, (0, 1), 10, Order(100));
+        Assert.Null(ToolOutlook.Of(history, 10, Order(sure - 1)).MakeNextBy);
+        var outlook = ToolOutlook.Of(history, 10, Order(100));
         // So many working days of shots, less the three it takes: from a Friday on over the week-end.
         Assert.Equal(Core.Calendar.WorkingDays.Add(friday, Math.Floor(sure) - 3), outlook.MakeNextBy);
         Assert.Equal(forecast.Survival(10, 100), outlook.Chance);
         Assert.Equal(1, outlook.Curve[0].Chance);
         Assert.True(outlook.Curve.Zip(outlook.Curve.Skip(1)).All(p => p.Second.Chance <= p.First.Chance));
-        Assert.Equal(friday, ToolOutlook.Of(forecast, (0, 1), 49, Order(1_000)).MakeNextBy);
+        Assert.Equal(friday, ToolOutlook.Of(history, 49, Order(1_000)).MakeNextBy);
+        Assert.Equal([outlook.SureMore, outlook.EvenMore, outlook.Chance!.Value], new[] { "sure", "even", "chance" }.Select(Shown), Near);
+
+        double Shown(string line) => outlook.Working.Single(l => l.Id == line).Value.Likely;
+        static bool Near(double a, double b) => Math.Abs(a - b) <= 1e-9 * Math.Abs(b);
     }
 }

@@ -84,6 +84,15 @@ public class WaterfallTests
         Assert.Equal("Cavities", fall.Steps[0].Name);
         Assert.Equal(fall.Expected, fall.Decided + fall.Steps.Sum(s => s.Difference), 9);
         Assert.Equal(6, fall.Steps.Count);
+        var working = WaterfallWorking.Of(fall, 40);
+        Assert.All(fall.Steps, step => Assert.Equal(step.Difference, Shown($"step/{step.Name}"), 9));
+        Assert.Equal(fall.Expected, Shown("expected"), 9);
+        Assert.All(
+            working.SelectMany(l => l.Inputs).Select(i => i.From).OfType<string>(),
+            from => Assert.Single(working, l => l.Id == from)
+        );
+        double Shown(string line) => working.Single(l => l.Id == line).Value.Likely;
+
         Assert.Empty(fall.NotKnown);
         var whole = Waterfall.Of([fall, Waterfall.Of(100, Estimate(), Estimate(), 40, Nothing with { GoodShare = 0.5, Parts = 10 })]);
         Assert.Equal(whole.Expected, whole.Decided + whole.Steps.Sum(s => s.Difference), 9);

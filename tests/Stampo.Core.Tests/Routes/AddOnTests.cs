@@ -7,6 +7,7 @@ using Stampo.Core.Parts;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.AddOns;
+using Stampo.Core.Tests.Briefs;
 using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Routes;
@@ -168,15 +169,14 @@ public class AddOnTests
     {
         var house = Core with
         {
-            Equipment = new Equipment
-            {
-                ChamberDiameterMm = 60,
-                ChamberHeightMm = 80,
-                PotLitres = 40,
-                PressKn = 100_000,
-                SheetLengthMm = 100,
-                SheetWidthMm = 100,
-            },
+            Equipment = InHouse.With(
+                ("chamber", "diameterMm", 60),
+                ("chamber", "zMm", 80),
+                ("pot", "litres", 40),
+                ("press", "forceKn", 100_000),
+                ("frame", "xMm", 100),
+                ("frame", "yMm", 100)
+            ),
         };
         Assert.Equal(Verdict.AtRisk, Gate(Lane(house, "cast-silicone"), "Vacuum chamber").Verdict);
         // Litres alone tell nothing of what goes in.

@@ -7,6 +7,7 @@ using Stampo.Core.Printing;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.Injection;
+using Stampo.Core.Tests.Briefs;
 
 namespace Stampo.Core.Tests.Routes;
 
@@ -175,7 +176,7 @@ public class BuildUpTests
         var abs = Plain with { ProductionMaterial = "abs" };
         Assert.InRange(Piece(abs), 1.2, 2.5);
         // With a press of one's own, press time and people.
-        Assert.True(Piece(abs with { Equipment = new Equipment { PressKn = 1_000 } }) < 0.8 * Piece(abs));
+        Assert.True(Piece(abs with { Equipment = InHouse.With(("press", "forceKn", 1_000)) }) < 0.8 * Piece(abs));
     }
 
     [Fact]

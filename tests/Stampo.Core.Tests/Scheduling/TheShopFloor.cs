@@ -18,9 +18,11 @@ internal static class TheShopFloor
 
     public static Machine Pot { get; } = new("pot", Resource.Pot, "Pot");
 
-    public static Machine Warm { get; } = new("warm", Resource.Oven, "Warm oven") { HighestC = 40 };
+    public static Machine Warm { get; } =
+        new("warm", Resource.Oven, "Warm oven") { Figures = new Dictionary<string, double?> { ["highestC"] = 40 } };
 
-    public static Machine Hot { get; } = new("hot", Resource.Oven, "Hot oven") { HighestC = 80 };
+    public static Machine Hot { get; } =
+        new("hot", Resource.Oven, "Hot oven") { Figures = new Dictionary<string, double?> { ["highestC"] = 80 } };
 
     public static Shop Of(params Person[] people) => new(people, [Pot, Warm, Hot], ShopCalendar.Usual, []);
 

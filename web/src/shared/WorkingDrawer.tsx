@@ -103,6 +103,7 @@ const kinds: Record<string, string> = {
   search: 'Found by a search.',
   simulation: 'Found by a simulation.',
   rule: 'By a rule of the trade.',
+  table: 'Read from a table, or counted over the records.',
 };
 
 function Line({ line, lines }: { line: WorkLine; lines: readonly WorkLine[] }) {

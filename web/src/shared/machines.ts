@@ -1,89 +1,39 @@
-import type { Machine } from '../app/api/types';
+import { useQuery } from '@tanstack/react-query';
+import { client, type Problem, unwrap } from '../app/api/client';
+import type { EquipmentKind, Machine } from '../app/api/types';
 import { number } from './format';
 
-export type MachineKind = Exclude<Machine['kind'], 'hands'>;
-type Figure = Exclude<keyof Machine, 'id' | 'kind' | 'name'>;
+/** What may stand in a shop; it does not change while the application runs. */
+export const useEquipmentKinds = () =>
+  useQuery<EquipmentKind[], Problem>({
+    queryKey: ['equipment kinds'],
+    queryFn: ({ signal }) => unwrap(client.GET('/api/shop/kinds', { signal })),
+    staleTime: Infinity,
+  }).data ?? [];
 
-interface KindOfMachine {
-  name: string;
-  /** What is asked of it, with its unit; vessels are round, litres would not say what goes in. */
-  figures: readonly (readonly [Figure, string, string])[];
-}
-
-/** What may stand in a shop. */
-export const machineKinds: Record<MachineKind, KindOfMachine> = {
-  chamber: {
-    name: 'Vacuum chamber',
-    figures: [
-      ['diameterMm', 'Inside diameter', 'mm'],
-      ['zMm', 'Inside height', 'mm'],
-      ['pumpM3PerH', 'Pump', 'm³/h'],
-    ],
-  },
-  pot: {
-    name: 'Pressure pot',
-    figures: [
-      ['diameterMm', 'Inside diameter', 'mm'],
-      ['zMm', 'Inside height', 'mm'],
-      ['plateKpa', 'Plate, gauge', 'kPa'],
-    ],
-  },
-  oven: {
-    name: 'Oven',
-    figures: [
-      ['xMm', 'Wide', 'mm'],
-      ['yMm', 'Deep', 'mm'],
-      ['zMm', 'High', 'mm'],
-      ['highestC', 'Highest', '°C'],
-    ],
-  },
-  printer: {
-    name: 'Printer',
-    figures: [
-      ['xMm', 'Builds, long', 'mm'],
-      ['yMm', 'Wide', 'mm'],
-      ['zMm', 'High', 'mm'],
-    ],
-  },
-  mill: {
-    name: 'Mill',
-    figures: [
-      ['xMm', 'Travels, long', 'mm'],
-      ['yMm', 'Wide', 'mm'],
-      ['zMm', 'High', 'mm'],
-    ],
-  },
-  scale: {
-    name: 'Scale',
-    figures: [
-      ['capacityG', 'Takes', 'g'],
-      ['stepG', 'Step', 'g'],
-    ],
-  },
-  vessel: { name: 'Mixing vessel', figures: [['capacityG', 'Takes', 'g']] },
-  washer: { name: 'Wash bath', figures: [] },
-  press: { name: 'Injection press', figures: [['forceKn', 'Clamp', 'kN']] },
-  frame: {
-    name: 'Forming machine',
-    figures: [
-      ['xMm', 'Frame, long', 'mm'],
-      ['yMm', 'Frame, wide', 'mm'],
-    ],
-  },
-};
+type Figures = Machine['figures'];
 
 /** The figures that are known: "600 × 500 × 450 mm, 70 °C". */
-export function figuresOf(machine: Machine): string {
-  const known = machineKinds[machine.kind as MachineKind].figures.flatMap(([figure, , unit]) =>
-    machine[figure] == null ? [] : [{ unit, value: number(machine[figure], 4) }],
+export function saidOf(kind: EquipmentKind | undefined, figures: Figures): string {
+  const known = (kind?.figures ?? []).flatMap(({ id, unit, isOlder }) =>
+    figures[id] == null || isOlder ? [] : [{ id, unit, value: number(figures[id], 4) }],
   );
-  const sides = known.filter(({ unit }) => unit === 'mm').map(({ value }) => value);
+  const sides = known.filter(({ id }) => /^(diameter|[xyz])Mm$/.test(id)).map(({ value }) => value);
   return [
-    sides.length > 0 && `${machine.diameterMm == null ? '' : 'Ø '}${sides.join(' × ')} mm`,
-    ...known.filter(({ unit }) => unit !== 'mm').map(({ value, unit }) => `${value} ${unit}`),
+    sides.length > 0 && `${figures.diameterMm == null ? '' : 'Ø '}${sides.join(' × ')} mm`,
+    ...known.filter(({ id }) => !/^(diameter|[xyz])Mm$/.test(id)).map(({ value, unit }) => `${value} ${unit}`),
   ]
     .filter(Boolean)
     .join(', ');
 }
 
-export const named = (machine: Machine): string => [machine.name, figuresOf(machine)].filter(Boolean).join(': ');
+export const named = (machine: Machine, kinds: readonly EquipmentKind[]): string =>
+  [
+    machine.name,
+    saidOf(
+      kinds.find((k) => k.id === machine.kind),
+      machine.figures,
+    ),
+  ]
+    .filter(Boolean)
+    .join(': ');

@@ -1,7 +1,6 @@
 import { z } from '../shared/zod';
 import { newId } from '../shared/newId';
 
-const figure = z.number().nullable();
 const name = z.string().trim().min(1, 'A name.').max(80, 'At most 80 signs.');
 const hour = z.number('An hour of the day.').min(0).max(24);
 const day = z.iso.date('Give a date.');
@@ -21,30 +20,9 @@ export const shopSchema = z.object({
   machines: z.array(
     z.object({
       id: z.string(),
-      kind: z.enum([
-        'hands',
-        'chamber',
-        'pot',
-        'oven',
-        'printer',
-        'mill',
-        'scale',
-        'vessel',
-        'washer',
-        'press',
-        'frame',
-      ]),
+      kind: z.string(),
       name,
-      diameterMm: figure,
-      xMm: figure,
-      yMm: figure,
-      zMm: figure,
-      pumpM3PerH: figure,
-      plateKpa: figure,
-      highestC: figure,
-      capacityG: figure,
-      stepG: figure,
-      forceKn: figure,
+      figures: z.record(z.string(), z.number().nullable()),
     }),
   ),
   calendar: z.object({

@@ -33,7 +33,7 @@ public sealed record Capability(
 {
     public const int EnoughParts = 15;
 
-    private const double MeanRangeInSigmas = 1.128,
+    internal const double MeanRangeInSigmas = 1.128,
         SigmasOf95Pct = 1.96;
 
     /// <param name="values">In the order they were made.</param>

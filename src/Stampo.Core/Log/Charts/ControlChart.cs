@@ -13,7 +13,7 @@ public sealed record ControlChart(double Centre, double Lower, double Upper, IRe
 {
     public const int Most = 200_000;
 
-    private const double RangesToLimit = 2.66;
+    internal const double RangesToLimit = 2.66;
 
     /// <summary>A row of so many points, of which so many lie on one side beyond a share of the way to the limit.</summary>
     private sealed record Rule(string Name, int Of, int Need, double Share);

@@ -18,14 +18,29 @@ public sealed record Slope(double PerShot, double Low, double High, bool IsSeen)
         if (values.Count < 3)
             return null;
         double[] at = [.. shots];
-        var (meanShot, mean) = (at.Average(), values.Average());
-        var spread = at.Sum(s => (s - meanShot) * (s - meanShot));
-        if (spread == 0)
+        if (Sums(at, [.. values]) is not { } sums)
             return null;
-        var (_, slope) = SimpleRegression.Fit(at, [.. values]);
-        var left = at.Zip(values).Sum(p => Math.Pow(p.Second - mean - slope * (p.First - meanShot), 2));
-        var half = StudentT.InvCDF(0, 1, values.Count - 2, 0.975) * Math.Sqrt(left / (values.Count - 2) / spread);
+        var slope = sums.Across / sums.Along;
+        var half = T(values.Count) * Math.Sqrt(sums.Left / (values.Count - 2) / sums.Along);
+        var mean = values.Average();
         var rounding = Rounding * Math.Abs(mean) / Math.Max(1, shots.Max() - shots.Min());
         return new Slope(slope, slope - half, slope + half, slope - half > rounding || slope + half < -rounding);
     }
+
+    /// <summary>
+    /// What a line through the points is reckoned from: Σ xy and Σ xx about the means, and what is left beside it, squared. Null when all
+    /// are of one shot.
+    /// </summary>
+    internal static (double Across, double Along, double Left)? Sums(double[] at, double[] values)
+    {
+        var (middle, mean) = (at.Average(), values.Average());
+        var along = at.Sum(s => (s - middle) * (s - middle));
+        if (along == 0)
+            return null;
+        var (_, slope) = SimpleRegression.Fit(at, values);
+        return (slope * along, along, at.Zip(values).Sum(p => Math.Pow(p.Second - mean - slope * (p.First - middle), 2)));
+    }
+
+    /// <summary>Student's t at 97.5 % with two degrees of freedom less than there are values.</summary>
+    internal static double T(int values) => StudentT.InvCDF(0, 1, values - 2, 0.975);
 }

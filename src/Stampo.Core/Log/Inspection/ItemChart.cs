@@ -1,5 +1,6 @@
 using Stampo.Core.Log.Charts;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Log.Inspection;
 
@@ -26,6 +27,9 @@ public sealed record ItemChart(
     int Values
 )
 {
+    /// <summary>How its figures came about; none with fewer than two values, or for a look.</summary>
+    public IReadOnlyList<WorkLine> Working { get; init; } = [];
+
     /// <summary>More than an eye tells apart: the last ones are shown, all are reckoned with.</summary>
     private const int MostShown = 400;
 
@@ -38,16 +42,21 @@ public sealed record ItemChart(
         var hidden = Math.Max(0, values.Length - MostShown);
         var control = charted ? ControlChart.Of(values) : null;
         var unsteady = control is null ? null : Unsteady(item, control, standing, values);
+        var capability = charted && unsteady is null ? Capability.Of(values, item.Lower, item.Upper) : null;
+        var pairs = PairsOf(item, standing);
         return new ItemChart(
             item,
             [.. standing.Skip(hidden).Select(k => PointOf(item, k.Entry))],
             control is null ? null : Shown(control, hidden),
             unsteady,
-            charted && unsteady is null ? Capability.Of(values, item.Lower, item.Upper) : null,
-            Shown(ReplicationOf(item, standing), hidden),
+            capability,
+            Shown(pairs.Count > 0 ? Replication.Of(pairs) : null, hidden),
             values.Count(v => !item.Within(v)),
             values.Length
-        );
+        )
+        {
+            Working = charted ? ChartWorking.Of(item, values, capability, pairs) : [],
+        };
     }
 
     private static string? Unsteady(InspectionItem item, ControlChart control, IReadOnlyList<KeptEntry> standing, double[] values)
@@ -72,8 +81,9 @@ public sealed record ItemChart(
     private static Replication? Shown(Replication? replication, int hidden) =>
         replication is null ? null : replication with { Degrees = [.. replication.Degrees.Skip(hidden)] };
 
-    private static Replication? ReplicationOf(InspectionItem item, IReadOnlyList<KeptEntry> standing) =>
+    /// <summary>None where the tool was not measured, or with fewer than three values or only one shot.</summary>
+    private static IReadOnlyList<ReplicationPair> PairsOf(InspectionItem item, IReadOnlyList<KeptEntry> standing) =>
         item is { ToolMm: { } tool, Kind: InspectedKind.Size } && standing.Count >= 3 && standing[0].Entry.Shot != standing[^1].Entry.Shot
-            ? Replication.Of([.. standing.Select(k => new ReplicationPair(k.Entry.Shot, tool, k.Entry.Value!.Value))])
-            : null;
+            ? [.. standing.Select(k => new ReplicationPair(k.Entry.Shot, tool, k.Entry.Value!.Value))]
+            : [];
 }

@@ -28,7 +28,10 @@ public static class Bought
                 continue;
             var actual = LearnedFigure.Spread(paid.Select(i => i.Invoice.Each));
             var enough = paid.Count() >= EnoughPrices;
-            yield return new(name, LearnedWhat.Price, paid.Key, price, actual, paid.Count(), enough, enough ? actual : null, []);
+            yield return new(name, LearnedWhat.Price, paid.Key, price, actual, paid.Count(), enough, enough ? actual : null, [])
+            {
+                Working = LearnedFigure.SpreadShown(LearnedWhat.Price, name, actual, "", paid.Count()),
+            };
         }
     }
 
@@ -73,5 +76,9 @@ public static class Bought
             .Where(r => r.Ratio is not null)
             .GroupBy(r => r.Supplier, r => r.Ratio!.Value)
             .OrderBy(g => g.Key, StringComparer.Ordinal)
-            .Select(g => new LearnedFigure(g.Key, what, null, 1, LearnedFigure.Spread(g), g.Count(), g.Count() >= EnoughPrices, null, []));
+            .Select(g => (Supplier: g.Key, Actual: LearnedFigure.Spread(g), Records: g.Count()))
+            .Select(g => new LearnedFigure(g.Supplier, what, null, 1, g.Actual, g.Records, g.Records >= EnoughPrices, null, [])
+            {
+                Working = LearnedFigure.SpreadShown(what, g.Supplier, g.Actual, "×", g.Records),
+            });
 }

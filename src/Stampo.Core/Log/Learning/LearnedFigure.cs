@@ -1,6 +1,8 @@
 using MathNet.Numerics.Distributions;
+using Stampo.Core.Jobs;
 using Stampo.Core.Log.Shelf;
 using Stampo.Core.Ranges;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Log.Learning;
 
@@ -53,6 +55,39 @@ public sealed record LearnedFigure(
     /// <summary>Whether the likeliest of what was lies in what is stated; null where nothing is.</summary>
     public bool? IsInside => Stated is { } s ? Actual.Likely >= s.Low && Actual.Likely <= s.High : null;
 
+    /// <summary>How what was came about, and what is proposed where that is more than what was.</summary>
+    public IReadOnlyList<WorkLine> Working { get; init; } = [];
+
+    /// <summary>The line of what was.</summary>
+    public string Line => LineOf(What, Named is { } rate ? $"{Route}: {rate}" : Route);
+
+    private static string LineOf(LearnedWhat what, string route) => $"{what}/{route}";
+
+    private static List<WorkLine> Shown(
+        LearnedWhat what,
+        string route,
+        string how,
+        ThreePoint actual,
+        string unit,
+        params IReadOnlyList<Figure> from
+    )
+    {
+        var sheet = new Worksheet();
+        sheet.Found("table", LineOf(what, route), $"What was, of {route}", how, actual, unit, "the shop's own records", from);
+        return [.. sheet.Lines];
+    }
+
+    /// <summary>What was seen so many times, by its quantiles.</summary>
+    internal static IReadOnlyList<WorkLine> SpreadShown(LearnedWhat what, string route, ThreePoint actual, string unit, int records) =>
+        Shown(
+            what,
+            route,
+            "10, 50 and 90 % of what was: of few, the lowest and the highest",
+            actual,
+            unit,
+            JobFigures.Count("records", records)
+        );
+
     /// <summary>What the rate is called; null where the figure says it.</summary>
     public string? Named { get; init; }
 
@@ -86,7 +121,18 @@ public sealed record LearnedFigure(
             enough,
             enough && stated is not null ? actual : null,
             Last(shots)
-        );
+        )
+        {
+            Working = Shown(
+                LearnedWhat.Yield,
+                route,
+                "10, 50 and 90 % of the beta distribution of good + ½ and spoiled + ½",
+                actual,
+                "share",
+                JobFigures.Count("good parts", good),
+                JobFigures.Count("spoiled parts", counts.Count - good)
+            ),
+        };
     }
 
     /// <summary>
@@ -116,7 +162,20 @@ public sealed record LearnedFigure(
                 )
                 : null,
             Last(shots)
-        );
+        )
+        {
+            Working = Shown(
+                LearnedWhat.Life,
+                route,
+                "shots that 90, 50 and 10 % of new tools outlast, by the plan's range and what became of those of its kind; a rate is "
+                    + "corrected by as much as the plan's life is",
+                actual,
+                "shots",
+                Figure.Given("life by the plan", planned, "shots", "plan"),
+                JobFigures.Count("tools worn out", worn.Count),
+                JobFigures.Count("tools that are not", rest.Count)
+            ),
+        };
     }
 
     /// <summary>A shot's hands against those planned for the same operations.</summary>
@@ -125,7 +184,11 @@ public sealed record LearnedFigure(
         var ratios = shots.Where(s => s.PlannedHandsMin > 0).Select(s => s.HandsMin / s.PlannedHandsMin).ToList();
         if (ratios.Count == 0)
             return null;
-        return new(route, LearnedWhat.Hands, null, null, Spread(ratios), ratios.Count, ratios.Count >= EnoughShots, null, Last(shots));
+        var actual = Spread(ratios);
+        return new(route, LearnedWhat.Hands, null, null, actual, ratios.Count, ratios.Count >= EnoughShots, null, Last(shots))
+        {
+            Working = SpreadShown(LearnedWhat.Hands, route, actual, "×", ratios.Count),
+        };
     }
 
     /// <summary>
@@ -154,6 +217,17 @@ public sealed record LearnedFigure(
         )
         {
             Named = norm.Name,
+            Working = Shown(
+                LearnedWhat.Hours,
+                $"{shots[^1].Route}: {norm.Name}",
+                "norm + (hours of a part − hours as estimated) ÷ hours of a part for an hour of the norm, of each shot; then 10, 50 and 90 %",
+                actual,
+                "h",
+                Figure.Given(norm.Name, norm.Range, "h", $"rates/{norm.RateKey}"),
+                Figure.Given("hours of a part, as estimated", norm.EstimatedH, "h"),
+                JobFigures.Count("hours of a part for an hour of it", norm.PartsShare),
+                JobFigures.Count("shots", hours.Count)
+            ),
         };
     }
 

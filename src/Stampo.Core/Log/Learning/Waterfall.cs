@@ -54,6 +54,9 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
     /// <summary>Of what was decided, changes to expect and money held: no record tells of them.</summary>
     public double Besides { get; init; }
 
+    /// <summary>The estimate, then what each step made of it; null for a step that only adds money.</summary>
+    internal IReadOnlyList<RouteEstimate?> Stages { get; init; } = [];
+
     /// <summary>The estimate with one figure after the other replaced by what was; the differences add up to the whole.</summary>
     /// <param name="decided">What the stretch was decided at.</param>
     /// <param name="estimate">It was decided on.</param>
@@ -66,6 +69,7 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
         var unknown = new List<string>();
         var now = estimate;
         var total = TotalOf(now, quantity);
+        var stages = new List<RouteEstimate?> { estimate };
 
         if (asRun.Cavities != estimate.Cavities)
             Step("Cavities", estimate.Cavities, asRun.Cavities, "", facts.Shots, asRun);
@@ -79,7 +83,12 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
                 facts.Parts,
                 now with
                 {
-                    Good = Figure.Given("good parts, counted", good, "share"),
+                    Good = (JobFigures.Count("parts that serve", good * facts.Parts) / JobFigures.Count("parts counted", facts.Parts)).As(
+                        "counted",
+                        "good parts, counted",
+                        "share",
+                        "the records"
+                    ),
                 }
             );
         else if (!estimate.Yield.IsPoint)
@@ -121,17 +130,21 @@ public sealed record Waterfall(double Decided, IReadOnlyList<WaterfallStep> Step
         Bought(BoughtAs.Parts, ChargedOn.Piece, "Price of a part", "€/part", estimate.Yield.Likely);
         var other = facts.Invoices.Where(i => i.As == BoughtAs.Other).ToList();
         if (other.Count > 0)
-            Add(new WaterfallStep("Bought besides", null, other.Sum(i => i.Paid), "€", other.Count, other.Sum(i => i.Paid)));
-        return new Waterfall(decided, steps, decided + steps.Sum(s => s.Difference), unknown);
+            Add(new WaterfallStep("Bought besides", null, other.Sum(i => i.Paid), "€", other.Count, other.Sum(i => i.Paid)), null);
+        return new Waterfall(decided, steps, decided + steps.Sum(s => s.Difference), unknown) { Stages = stages };
 
         void Step(string name, double stated, double was, string unit, int records, RouteEstimate then)
         {
             var after = TotalOf(then, quantity);
-            Add(new WaterfallStep(name, stated, was, unit, records, after - total));
+            Add(new WaterfallStep(name, stated, was, unit, records, after - total), then);
             (now, total) = (then, after);
         }
 
-        void Add(WaterfallStep step) => steps.Add(step);
+        void Add(WaterfallStep step, RouteEstimate? then)
+        {
+            steps.Add(step);
+            stages.Add(then);
+        }
 
         void Hands(string name, HandsOfRuns? of, ChargedOn on)
         {

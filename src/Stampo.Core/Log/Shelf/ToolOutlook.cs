@@ -1,4 +1,5 @@
 using Stampo.Core.Shops;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Log.Shelf;
 
@@ -38,24 +39,27 @@ public sealed record ToolOutlook(
     /// <summary>Below four in five another one is made in time.</summary>
     public const double Sure = 0.8;
 
+    /// <summary>How its figures came about.</summary>
+    public IReadOnlyList<WorkLine> Working { get; init; } = [];
+
     private const int CurvePoints = 40;
 
     private const double CurveEnds = 0.02;
 
-    /// <param name="forecast">Of its kind, this tool among those in service.</param>
-    /// <param name="history">How many wore out, how many did not.</param>
+    /// <param name="history">Of its kind, this tool among those in service.</param>
     /// <param name="shots">It has made.</param>
     /// <param name="order">What is still asked of it.</param>
-    public static ToolOutlook Of(LifeForecast forecast, (int Retired, int InService) history, int shots, ToolOrder? order)
+    public static ToolOutlook Of(LifeHistory history, int shots, ToolOrder? order)
     {
+        var forecast = history.Forecast;
         var end = Math.Max(1, forecast.MoreAt(shots, CurveEnds));
         var sure = forecast.MoreAt(shots, Sure);
         return new ToolOutlook(
             forecast.Shape,
             forecast.A,
             forecast.B,
-            history.Retired,
-            history.InService,
+            history.Worn.Count,
+            history.Rest.Count,
             sure,
             forecast.MoreAt(shots, 0.5),
             [
@@ -68,7 +72,10 @@ public sealed record ToolOutlook(
             order is null ? null : forecast.Survival(shots, order.ShotsToCome),
             order?.Stretch,
             order is null || order.ShotsToCome <= sure ? null : order.MakeNextBy(sure)
-        );
+        )
+        {
+            Working = LifeWorking.Of(history, shots, order?.ShotsToCome),
+        };
     }
 }
 

@@ -15,6 +15,7 @@ using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Ranges;
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -368,7 +369,7 @@ public sealed class CastingWork
                         Steps = SiliconeSteps(),
                         Degas = choices.Degas,
                         VesselL = VesselL(choices.VesselL),
-                        ScaleCapacityG = Job.Brief.Equipment?.ScaleCapacityG,
+                        ScaleCapacityG = Job.Brief.Equipment?.Says(Resource.Scale, "capacityG"),
                     }
                 ),
             InSiliconeMold
@@ -513,7 +514,7 @@ public sealed class CastingWork
         {
             ExtraCm3PerPart = rises ? Math.Max(batch.ExtraCm3PerPart, drawn) : 0,
             CupG = StaysInCupG,
-            ScaleCapacityG = Job.Brief.Equipment?.ScaleCapacityG,
+            ScaleCapacityG = Job.Brief.Equipment?.Says(Resource.Scale, "capacityG"),
         };
     }
 

@@ -1,5 +1,6 @@
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -118,7 +119,7 @@ internal static class FormingWork
     {
         if (of.Shell?.Refused is { } refused)
             yield return refused;
-        if (of.Job.Brief.Equipment is { SheetLengthMm: { } length, SheetWidthMm: { } width })
+        if (of.Job.Brief.Equipment?.Sides(Resource.Frame, "xMm", "yMm") is [var length, var width])
         {
             var size = figures.Blank.SizeMm;
             if (!Nesting.Fits(size[0], size[1], length, width))

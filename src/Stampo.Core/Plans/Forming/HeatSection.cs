@@ -1,6 +1,7 @@
 using Stampo.Core.Forming;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Forming.Molds;
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -200,7 +201,7 @@ internal static class HeatSection
             {
                 Field = "heat.moldC",
             };
-        if (heat is { DryC: { } dry } && of.Job.Brief.Equipment?.OvenHighestC is { } oven && dry > oven)
+        if (heat is { DryC: { } dry } && of.Job.Brief.Equipment?.Says(Resource.Oven, "highestC") is { } oven && dry > oven)
             yield return new(
                 Severity.Fault,
                 "oven",

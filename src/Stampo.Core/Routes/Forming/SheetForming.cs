@@ -4,6 +4,7 @@ using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
 using Stampo.Core.Plans.Forming.Molds;
 using Stampo.Core.Ranges;
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -42,7 +43,7 @@ public abstract class SheetForming : IRoute
     {
         yield return Gates.OpenShell(job, "Only an open shell of constant wall can be drawn from sheet; this part is declared compact.");
         yield return Gates.FitsInto(job, "the forming machine", 900, 600, 250);
-        if (job.Brief.Equipment is { SheetLengthMm: { } length, SheetWidthMm: { } width })
+        if (job.Brief.Equipment?.Sides(Resource.Frame, "xMm", "yMm") is [var length, var width])
             yield return Gates.InHouse(
                 "Forming machine",
                 Fits(job, length, width),

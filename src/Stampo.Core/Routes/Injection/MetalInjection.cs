@@ -1,5 +1,6 @@
 using Stampo.Core.Jobs;
 using Stampo.Core.Routes.AddOns;
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -51,7 +52,7 @@ public abstract class MetalInjection : IRoute
                 $"One cavity needs {Text.Number(kn, 3)} kN; presses to {Text.Number(LargestPressKn)} kN are at hand.",
                 "Have it molded on a larger press."
             );
-        else if (job.Brief.Equipment?.PressKn is { } press)
+        else if (job.Brief.Equipment?.Says(Resource.Press, "forceKn") is { } press)
             yield return Gates.InHouse("Press", kn <= press, $"{Text.Number(kn, 3)} kN for one cavity", $"{Text.Number(press)} kN press");
     }
 

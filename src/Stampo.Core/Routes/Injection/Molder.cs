@@ -1,4 +1,5 @@
 using Stampo.Core.Jobs;
+using Stampo.Core.Shops;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;
@@ -11,7 +12,7 @@ internal static class Molder
 {
     public static CostBook AddMolder(this CostBook book, Job job)
     {
-        if (job.Brief.Equipment?.PressKn is not null)
+        if (job.Brief.Equipment?.Says(Resource.Press, "forceKn") is not null)
             return book;
         var (markup, material) = (job.Rate("molder.markup"), job.Rate("molder.material"));
         var bought = new CostBook(job.Rates);

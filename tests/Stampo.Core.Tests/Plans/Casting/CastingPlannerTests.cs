@@ -15,6 +15,7 @@ using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Ranges;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
+using Stampo.Core.Tests.Briefs;
 using Stampo.Core.Tests.Geometry;
 using Stampo.Core.Wording;
 
@@ -158,7 +159,7 @@ public class CastingPlannerTests
             p => p with { Filling = p.Filling with { PressureKpa = 390, School = FillingSchool.DegassedPressure } },
             Brief with
             {
-                Equipment = new Equipment { PotRatedKpa = 400, PotLitres = 30 },
+                Equipment = InHouse.With(("pot", "plateKpa", 400), ("pot", "litres", 30)),
             }
         );
         Assert.Equal([("pot-pressure", "filling.pressureKpa")], plan.Refusals.Select(r => (r.Code, r.Field)));
@@ -454,7 +455,7 @@ public class CastingPlannerTests
         );
         Assert.Equal(
             FillingSchool.DegassedPressure,
-            Plan("cast-silicone", brief: Brief with { Equipment = new Equipment { PotRatedKpa = 400 } }).Filling.School
+            Plan("cast-silicone", brief: Brief with { Equipment = InHouse.With(("pot", "plateKpa", 400)) }).Filling.School
         );
     }
 
@@ -465,12 +466,7 @@ public class CastingPlannerTests
             "cast-silicone",
             brief: Brief with
             {
-                Equipment = new Equipment
-                {
-                    ChamberDiameterMm = 500,
-                    ChamberHeightMm = 500,
-                    PumpM3PerH = 4,
-                },
+                Equipment = InHouse.With(("chamber", "diameterMm", 500), ("chamber", "zMm", 500), ("chamber", "pumpM3PerH", 4)),
             }
         );
         var pump = PumpDown.Of(new PumpDownRequest(Math.PI * 500 * 500 / 4 * 500 / 1e6, 4 * 1000 / 60.0, 1013, 10)).Seconds / 60;

@@ -10,6 +10,7 @@ using Stampo.Core.Planning;
 using Stampo.Core.Plans.Forming;
 using Stampo.Core.Reference;
 using Stampo.Core.Shops;
+using Stampo.Core.Tests.Briefs;
 using Stampo.Core.Wording;
 
 namespace Stampo.Core.Tests.Plans.Forming;
@@ -225,10 +226,10 @@ public class FormingPlannerTests
     public void Equipment_that_is_stated_is_kept_to()
     {
         // With 25 mm of margin and 15 in the clamp it is 480 × 380.
-        Assert.Empty(Plan(has: new Equipment { SheetLengthMm = 600, SheetWidthMm = 500 }).Plan.Refusals);
-        var small = Plan(has: new Equipment { SheetLengthMm = 470, SheetWidthMm = 470 }).Plan;
+        Assert.Empty(Plan(has: InHouse.With(("frame", "xMm", 600), ("frame", "yMm", 500))).Plan.Refusals);
+        var small = Plan(has: InHouse.With(("frame", "xMm", 470), ("frame", "yMm", 470))).Plan;
         Assert.Equal(("frame", "sheet.marginMm"), (small.Refusals.Single().Code, small.Refusals.Single().Field));
-        var cold = Plan(material: "sheet-pc", has: new Equipment { OvenHighestC = 70 }).Plan;
+        var cold = Plan(material: "sheet-pc", has: InHouse.With(("oven", "highestC", 70))).Plan;
         Assert.Contains(cold.Refusals, r => r.Code == "oven");
         Assert.Contains(Plan(material: "sheet-pc").Plan.Operations, o => o.Id == "dry" && o.Needs(Resource.Oven));
     }

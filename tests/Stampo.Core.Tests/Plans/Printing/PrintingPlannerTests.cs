@@ -7,6 +7,7 @@ using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Printing;
 using Stampo.Core.Reference;
+using Stampo.Core.Tests.Briefs;
 using Stampo.Core.Tests.Geometry;
 using Stampo.Core.Wording;
 
@@ -156,15 +157,7 @@ public class PrintingPlannerTests
     [Fact]
     public void What_is_larger_than_the_platform_is_printed_in_pieces_and_said_so()
     {
-        var small = new Brief
-        {
-            Equipment = new Equipment
-            {
-                PrinterXMm = 60,
-                PrinterYMm = 60,
-                PrinterZMm = 60,
-            },
-        };
+        var small = new Brief { Equipment = InHouse.With(("printer", "xMm", 60), ("printer", "yMm", 60), ("printer", "zMm", 60)) };
         var (plan, figures) = Plan(brief: small, quantity: 1);
         Assert.True(figures.Pieces > 1 && figures.Builds >= figures.Pieces);
         Assert.Contains(plan.At["orientation"], f => f.Code == "pieces");

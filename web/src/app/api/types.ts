@@ -90,6 +90,7 @@ export interface Versioned<T> {
 }
 export type Shop = Schemas['Shop'];
 export type Machine = Schemas['Machine'];
+export type EquipmentKind = Schemas['EquipmentKind'];
 export type Person = Schemas['Person'];
 export type AttachedDevice = Schemas['AttachedDevice'];
 export type Act = Schemas['Act'];

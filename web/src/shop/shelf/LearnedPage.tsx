@@ -5,9 +5,11 @@ import { client, type Problem, unwrap } from '../../app/api/client';
 import type { LearnedFigure, LearningView } from '../../app/api/types';
 import { useInk } from '../../app/theme/useInk';
 import { count, said } from '../../shared/format';
+import { OpensLine } from '../../shared/OpensLine';
 import { Refusal } from '../../shared/Refusal';
 import { useAtBench } from '../../shared/useAtBench';
 import { Who } from '../../shared/Who';
+import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { Held } from './Held';
 import { names } from './learnedWords';
 
@@ -95,6 +97,7 @@ export function LearnedPage() {
         data={data}
         onTake={by && !accept.isPending ? (rateKey) => accept.mutate({ rateKey, part: 'width' }) : null}
       />
+      <WorkingDrawer title="what was learned" lines={data.figures.flatMap((f) => f.working ?? [])} />
     </>
   );
 }
@@ -153,7 +156,10 @@ function Figure({ figure, onAccept }: { figure: LearnedFigure; onAccept: (() => 
       </Box>
       <div>
         <Typography>
-          {stated != null && !isRatio(what) && `Stated ${inWords(stated)}. `}Was <b>{inWords(actual)}</b>
+          {stated != null && !isRatio(what) && `Stated ${inWords(stated)}. `}Was{' '}
+          <b>
+            <OpensLine line={figure.line ?? ''}>{inWords(actual)}</OpensLine>
+          </b>
           {timesWhat[what] && ` times ${timesWhat[what]}`}.{' '}
           {isInside === false && !isRatio(what) && (
             <Box component="b" sx={{ color: 'error.main' }}>

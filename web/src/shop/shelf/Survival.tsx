@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { ToolOutlook } from '../../app/api/types';
 import { useInk } from '../../app/theme/useInk';
 import { count, date, number } from '../../shared/format';
+import { OpensLine } from '../../shared/OpensLine';
 
 const [WIDTH, HEIGHT, PAD] = [720, 240, 34];
 
@@ -32,12 +33,18 @@ export function Survival({ outlook, shots, plan }: Props) {
   return (
     <>
       <Typography sx={{ fontSize: 17 }}>
-        After {count(shots)} shots: <b>{count(Math.floor(sureMore))} more surely enough</b> (four in five),{' '}
-        {count(Math.floor(evenMore))} as likely as not.{' '}
-        {toCome != null &&
-          (toCome === 0
-            ? 'Nothing is ordered of it any more. '
-            : `The order asks ${count(toCome)} more of it: it makes them in ${number(100 * chance!, 2)} of 100 cases. `)}
+        After {count(shots)} shots:{' '}
+        <b>
+          <OpensLine line="sure">{count(Math.floor(sureMore))} more</OpensLine> surely enough
+        </b>{' '}
+        (four in five), <OpensLine line="even">{count(Math.floor(evenMore))}</OpensLine> as likely as not.{' '}
+        {toCome === 0 && 'Nothing is ordered of it any more. '}
+        {toCome != null && toCome > 0 && (
+          <>
+            The order asks {count(toCome)} more of it: it makes them in{' '}
+            <OpensLine line="chance">{number(100 * chance!, 2)}</OpensLine> of 100 cases.{' '}
+          </>
+        )}
         {outlook.makeNextBy && (
           <Box component="b" sx={{ color: 'error.main' }}>
             Begin the next one by {date(outlook.makeNextBy)}, or the order is late.{' '}

@@ -5,6 +5,7 @@ import { count, date, moment } from '../../shared/format';
 import { Refusal } from '../../shared/Refusal';
 import { stackingTable } from '../../shared/stackingTable';
 import { useAtBench } from '../../shared/useAtBench';
+import { WorkingDrawer } from '../../shared/WorkingDrawer';
 import { Book } from './Book';
 import { Survival } from './Survival';
 import { useTool } from './useShelf';
@@ -78,6 +79,7 @@ export function ToolPage() {
         </div>
         <Book state={state} onAct={record.mutate} isPending={record.isPending} />
       </Box>
+      {outlook && <WorkingDrawer title={state.name} lines={outlook.working} />}
     </>
   );
 }

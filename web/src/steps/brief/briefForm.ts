@@ -94,27 +94,7 @@ export const briefSchema = z.object({
   equipment: z
     .object({
       machineIds: z.array(z.string()),
-      chamberDiameterMm: size,
-      chamberHeightMm: size,
-      chamberLitres: size,
-      pumpM3PerH: size,
-      potDiameterMm: size,
-      potHeightMm: size,
-      potLitres: size,
-      potRatedKpa: size,
-      ovenXMm: size,
-      ovenYMm: size,
-      ovenZMm: size,
-      ovenHighestC: size,
-      ovenLitres: size,
-      scaleCapacityG: size,
-      scaleStepG: size,
-      printerXMm: size,
-      printerYMm: size,
-      printerZMm: size,
-      pressKn: size,
-      sheetLengthMm: size,
-      sheetWidthMm: size,
+      figures: z.record(z.string(), z.record(z.string(), size)),
     })
     .nullable(),
 }) satisfies z.ZodType<Brief>;

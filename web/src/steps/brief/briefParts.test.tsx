@@ -89,14 +89,28 @@ test('inserts ask for their size, and a soft part for its area and volume', () =
   expect(brief.secondMaterial).toEqual({ materialId: 'tpe-60a', areaCm2: 80, volumeCm3: 10, interlocks: true });
 });
 
-test('change risk is typed in percent and kept as a share; the house is said or not', () => {
-  show(<Limits problem={null} />);
+test('change risk is typed in percent and kept as a share; the house is said or not', async () => {
+  serve({
+    'GET /api/shop/kinds': [
+      {
+        id: 'chamber',
+        name: 'Vacuum chamber',
+        isInBrief: true,
+        figures: [{ id: 'diameterMm', name: 'Inside diameter', unit: 'mm', isOlder: false }],
+      },
+    ],
+  });
+  draw(
+    <Form start={{}}>
+      <Limits problem={null} />
+    </Form>,
+  );
   fireEvent.click(screen.getByRole('button', { name: 'It may change' }));
   fireEvent.change(screen.getByLabelText('Chance of a change a month'), { target: { value: '12.5' } });
   expect(brief.changeRisk).toEqual({ chancePerMonth: 0.125, size: 'small' });
   fireEvent.click(screen.getByRole('button', { name: 'Say what is in house' }));
-  fireEvent.change(screen.getByLabelText('Chamber diameter'), { target: { value: '400' } });
-  expect(brief.equipment).toMatchObject({ chamberDiameterMm: 400, potDiameterMm: null });
+  fireEvent.change(await screen.findByLabelText('Inside diameter'), { target: { value: '400' } });
+  expect(brief.equipment?.figures).toEqual({ chamber: { diameterMm: 400 } });
   fireEvent.click(screen.getByRole('button', { name: 'Settled' }));
   expect(brief.changeRisk).toBeNull();
 });

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Stampo.Core.Briefs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -87,11 +88,11 @@ public sealed record FillingEquipment(
             : new(
                 Vessel.Chamber(has),
                 Vessel.ChamberL(has),
-                has.PumpM3PerH * LPerMinOfM3PerH,
+                has.Says(Resource.Chamber, "pumpM3PerH") * LPerMinOfM3PerH,
                 Vessel.Pot(has),
-                has.PotRatedKpa,
-                has is { OvenXMm: { } x, OvenYMm: { } y, OvenZMm: { } z } ? [.. new[] { x, y, z }.OrderDescending()] : null,
-                has.OvenHighestC
+                has.Says(Resource.Pot, "plateKpa"),
+                has.Sides(Resource.Oven, "xMm", "yMm", "zMm")?.OrderDescending().ToArray(),
+                has.Says(Resource.Oven, "highestC")
             );
 }
 

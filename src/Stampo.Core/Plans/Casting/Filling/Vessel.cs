@@ -1,4 +1,5 @@
 using Stampo.Core.Briefs;
+using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Casting.Filling;
@@ -16,14 +17,15 @@ public sealed record Vessel(string Name, double? DiameterMm, double? HeightMm, d
     private const double ChamberRiseMm = 100,
         PotRiseMm = 20;
 
-    public static Vessel? Chamber(Equipment has) =>
-        Of("Vacuum chamber", has.ChamberDiameterMm, has.ChamberHeightMm, has.ChamberLitres, ChamberRiseMm);
+    public static Vessel? Chamber(Equipment has) => Standing(has, Resource.Chamber, "Vacuum chamber", ChamberRiseMm);
 
-    public static Vessel? Pot(Equipment has) => Of("Pressure pot", has.PotDiameterMm, has.PotHeightMm, has.PotLitres, PotRiseMm);
+    public static Vessel? Pot(Equipment has) => Standing(has, Resource.Pot, "Pressure pot", PotRiseMm);
 
     /// <summary>Litres of a round vessel, for pumping down: from its shape, else as said.</summary>
     public static double? ChamberL(Equipment has) =>
-        has is { ChamberDiameterMm: { } d, ChamberHeightMm: { } h } ? Math.PI * d * d / 4 * h / 1e6 : has.ChamberLitres;
+        has.Sides(Resource.Chamber, "diameterMm", "zMm") is [var d, var h]
+            ? Math.PI * d * d / 4 * h / 1e6
+            : has.Says(Resource.Chamber, "litres");
 
     /// <summary>Whether a block goes in on any of its faces; null when the vessel's shape is not known.</summary>
     public bool? Takes(double[] blockMm) =>
@@ -37,6 +39,9 @@ public sealed record Vessel(string Name, double? DiameterMm, double? HeightMm, d
 
     private static double Across(double[] block, int up) => Math.Sqrt(block.Where((_, axis) => axis != up).Sum(side => side * side));
 
-    private static Vessel? Of(string name, double? diameter, double? height, double? litres, double rise) =>
-        diameter is null && height is null && litres is null ? null : new Vessel(name, diameter, height, rise);
+    private static Vessel? Standing(Equipment has, string kind, string name, double rise)
+    {
+        var (diameter, height) = (has.Says(kind, "diameterMm"), has.Says(kind, "zMm"));
+        return diameter is null && height is null && has.Says(kind, "litres") is null ? null : new Vessel(name, diameter, height, rise);
+    }
 }

@@ -12,6 +12,7 @@ using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Shops;
+using Stampo.Core.Tests.Briefs;
 
 namespace Stampo.Core.Tests.Plans.Casting.Operations;
 
@@ -61,11 +62,7 @@ public class CastingOperationsTests
             .Operations;
     }
 
-    private static readonly Brief WithPot = new()
-    {
-        ShowSide = Finish.Gloss,
-        Equipment = new Equipment { PotRatedKpa = 600 },
-    };
+    private static readonly Brief WithPot = new() { ShowSide = Finish.Gloss, Equipment = InHouse.With(("pot", "plateKpa", 600)) };
 
     private static Lag PotLife(Operation operation) => operation.Lags.Single(l => l.MostMin > 0);
 

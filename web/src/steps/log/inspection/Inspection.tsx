@@ -7,6 +7,7 @@ import { useQuery } from '@tanstack/react-query';
 import { ControlChart } from '../charts/ControlChart';
 import { Told } from '../charts/Told';
 import { type useInspection, useItemChart } from '../useInspection';
+import { WorkingDrawer } from '../../../shared/WorkingDrawer';
 import { EntryForm } from './EntryForm';
 import { ItemForm } from './ItemForm';
 import { ItemList } from './ItemList';
@@ -133,6 +134,7 @@ export function Inspection({ projectId, stretch, inspection, data }: Props) {
               <>
                 <Told chart={chart} />
                 <ControlChart chart={chart} onPoint={setEntry} />
+                <WorkingDrawer title={item.name} lines={chart.working} />
               </>
             )}
             <EntryForm

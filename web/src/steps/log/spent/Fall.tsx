@@ -1,12 +1,23 @@
 import { Box, Typography } from '@mui/material';
 import type { Waterfall } from '../../../app/api/types';
 import { count, number, said } from '../../../shared/format';
+import { OpensLine } from '../../../shared/OpensLine';
 
 const euros = (value: number) => `${number(value, Math.abs(value) < 1000 ? 3 : 4)} €`;
 const signed = (value: number) => `${value < 0 ? '−' : '+'}${euros(Math.abs(value))}`;
 
+interface Props {
+  title: string;
+  fall: Waterfall;
+  isSaidOnly?: boolean;
+  /** What stands before the ids of its lines of working; those of all stretches together have none of their own. */
+  lines?: string;
+}
+
 /** From what was decided to what is to be expected, reason by reason; bars stand where they add on. */
-export function Fall({ title, fall, isSaidOnly = false }: { title: string; fall: Waterfall; isSaidOnly?: boolean }) {
+export function Fall({ title, fall, isSaidOnly = false, lines }: Props) {
+  const opens = (line: string, text: string) =>
+    lines ? <OpensLine line={`${lines}/${line}`}>{text}</OpensLine> : text;
   const { decided, besides = 0, steps, expected, notKnown } = fall;
   const ends = steps.reduce<number[]>((all, step) => [...all, all.at(-1)! + step.difference], [0]);
   const [low, high] = [Math.min(...ends), Math.max(...ends)];
@@ -16,7 +27,7 @@ export function Fall({ title, fall, isSaidOnly = false }: { title: string; fall:
     <Box component="section" aria-label={title} sx={{ my: 3, maxWidth: 980 }}>
       <Typography variant="h2">{title}</Typography>
       <Typography sx={{ fontSize: 20, my: 0.5 }}>
-        Decided at {euros(decided)}; <b>now {euros(expected)}</b> is to be expected
+        Decided at {euros(decided)}; <b>now {opens('expected', euros(expected))}</b> is to be expected
         {steps.length > 0 && `, ${euros(Math.abs(difference))} ${difference < 0 ? 'less' : 'more'}`}.
         {besides >= 0.5 && ` Of it ${euros(besides)} for changes to expect and money held.`}
       </Typography>
@@ -77,7 +88,9 @@ export function Fall({ title, fall, isSaidOnly = false }: { title: string; fall:
                 }}
               />
             </Box>
-            <Typography sx={{ textAlign: 'right', fontWeight: 640 }}>{signed(step.difference)}</Typography>
+            <Typography sx={{ textAlign: 'right', fontWeight: 640 }}>
+              {opens(`step/${step.name}`, signed(step.difference))}
+            </Typography>
           </Box>
         ))}
       </Box>

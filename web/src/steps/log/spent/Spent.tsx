@@ -3,11 +3,15 @@ import { count } from '../../../shared/format';
 import { Refusal } from '../../../shared/Refusal';
 import { Fall } from './Fall';
 import { Invoices } from './Invoices';
-import { useSpent } from './useSpent';
+import { useWorking } from '../../../shared/useWorking';
+import { WorkingDrawer } from '../../../shared/WorkingDrawer';
+import { useSpent, useSpentWorking } from './useSpent';
 
 /** What a project was decided at, what it comes to, and what was paid for it. */
 export function Spent({ projectId }: { projectId: string }) {
   const spent = useSpent(projectId);
+  const { open } = useWorking();
+  const working = useSpentWorking(projectId, open !== null);
   const { data, error } = spent.view;
   if (error) return <Refusal problem={error} to="/" act="All projects" />;
   if (!data) return null;
@@ -32,6 +36,7 @@ export function Spent({ projectId }: { projectId: string }) {
           key={stretch.id}
           title={`${stretch.route.name}, ${count(stretch.quantity)} parts`}
           fall={stretch.waterfall}
+          lines={stretch.id}
         />
       ))}
       {rest.length > 0 && (
@@ -42,6 +47,7 @@ export function Spent({ projectId }: { projectId: string }) {
         </Box>
       )}
       <Invoices spent={spent} data={data} />
+      <WorkingDrawer title="what it came to" lines={working} />
     </>
   );
 }

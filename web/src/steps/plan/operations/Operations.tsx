@@ -1,7 +1,8 @@
 import { Box, Typography } from '@mui/material';
-import type { Operation, WorkPlan } from '../../../app/api/types';
+import type { EquipmentKind, Operation, WorkPlan } from '../../../app/api/types';
 import { asked } from '../../../shared/asked';
 import { number } from '../../../shared/format';
+import { useEquipmentKinds } from '../../../shared/machines';
 import { day, minutes, time } from '../moments';
 
 /** How often, in words; tools and shots go by the names of their family. */
@@ -13,23 +14,9 @@ const repeats = ({ shotName, toolName }: WorkPlan['order']): Record<Operation['r
   last: 'After the last',
 });
 
-const held: Partial<Record<Operation['holds'][number]['resource'], string>> = {
-  scale: 'scale',
-  vessel: 'vessel',
-  chamber: 'vacuum chamber',
-  pot: 'pressure pot',
-  oven: 'oven',
-  printer: 'printer',
-  mill: 'mill',
-  washer: 'washer',
-};
-
 /** What it takes besides hands. */
-const heldBy = (operation: Operation) =>
-  operation.holds
-    .map((hold) => held[hold.resource])
-    .filter(Boolean)
-    .join(', ');
+const heldBy = (operation: Operation, kinds: readonly EquipmentKind[]) =>
+  operation.holds.flatMap((hold) => kinds.find((k) => k.id === hold.resource)?.name.toLowerCase() ?? []).join(', ');
 
 /** The traveller on screen: what to do, what to weigh in big digits, what runs meanwhile, what to tick. */
 export function Operations({ work }: { work: WorkPlan }) {
@@ -65,6 +52,7 @@ function Line({
   at: string | undefined;
   titles: Map<string, string>;
 }) {
+  const kinds = useEquipmentKinds();
   return (
     <Box
       component="li"
@@ -135,9 +123,9 @@ function Line({
           {operation.handsMin > 0 && operation.waitMin > 0 && ', '}
           {operation.waitMin > 0 && `${minutes(operation.waitMin)} alone`}
         </Typography>
-        {heldBy(operation) && (
+        {heldBy(operation, kinds) && (
           <Typography variant="body2" color="textSecondary">
-            {heldBy(operation)}
+            {heldBy(operation, kinds)}
           </Typography>
         )}
       </Box>
