@@ -17,7 +17,21 @@ public class HouseRulesTests
             "Stampo.Core",
             [
                 .. (string[])["Wording", "Units", "Ranges", "Calendar", "Working", "Geometry", "Parts", "Materials", "Reference"],
-                .. (string[])["Shops", "Briefs", "Safety", "Forming", "Jobs", "Printing", "Machining", "Planning", "Plans", "Routes"],
+                .. (string[])
+                    [
+                        "Shops",
+                        "Briefs",
+                        "Safety",
+                        "Forming",
+                        "Jobs",
+                        "Printing",
+                        "Machining",
+                        "Tooling",
+                        "Flow",
+                        "Planning",
+                        "Plans",
+                        "Routes",
+                    ],
                 .. (string[])["Quotes", "Comparison", "Sequences", "Bridging", "Bench", "Scheduling", "Log"],
             ]
         );

@@ -36,6 +36,11 @@ public sealed record Job(PartFacts Part, Brief Brief, Material Material, RateCar
             : "large"
         );
 
+    private const double SoftEnoughToStretch = 90;
+
+    /// <summary>Soft enough to be pulled off what a hard part would hang on.</summary>
+    public bool Stretches => Material.Hardness.OnOneScale <= SoftEnoughToStretch;
+
     public Rate Rate(string key) => Rates[key];
 
     public ThreePoint Norm(string key) => Rates[key].Value;

@@ -9,8 +9,6 @@ namespace Stampo.Core.Routes;
 internal static class Gates
 {
     /// <summary>A part softer than this pulls off what a hard one hangs on.</summary>
-    private const double SoftEnoughToStretch = 90;
-
     /// <summary>This much of the surface without its draft is edges and lettering.</summary>
     private const double TolerableShare = 0.03;
     private const double LockingShare = 1 / 3d;
@@ -115,7 +113,7 @@ internal static class Gates
     public static Gate Draft(Job job, double neededDeg)
     {
         var gate = About(Concern.Draft, "Draft", neededDeg);
-        if (Stretches(job))
+        if (job.Stretches)
             return gate with { Reason = $"A part at {job.Material.Hardness} peels off without." };
         if (job.Part.Measured?.NoDraftShares.Below(neededDeg) is not { } share)
             return gate with
@@ -162,11 +160,11 @@ internal static class Gates
         {
             null => UndercutNotKnown,
             Undercut.None => gate with { Reason = None(job) },
-            Undercut.Mild when Stretches(job) => gate with
+            Undercut.Mild when job.Stretches => gate with
             {
                 Reason = $"{Depth(job, "Mild")}; the part at {job.Material.Hardness} stretches off.",
             },
-            Undercut.Strong when Stretches(job) => gate with
+            Undercut.Strong when job.Stretches => gate with
             {
                 Verdict = Verdict.AtRisk,
                 Reason = $"{Depth(job, "Strong")}; even a part at {job.Material.Hardness} may tear coming off.",
@@ -314,8 +312,6 @@ internal static class Gates
 
     private static Gate About(Concern concern, string name, double? limit = null) =>
         new(Verdict.Fits, name, "") { Concern = concern, Limit = limit };
-
-    public static bool Stretches(Job job) => job.Material.Hardness.OnOneScale <= SoftEnoughToStretch;
 
     private static Gate UndercutNotKnown =>
         About(Concern.Undercut, "Undercuts") with

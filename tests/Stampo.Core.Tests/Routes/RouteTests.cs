@@ -8,6 +8,7 @@ using Stampo.Core.Parts;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Routes.Injection;
+using Stampo.Core.Tooling;
 
 namespace Stampo.Core.Tests.Routes;
 

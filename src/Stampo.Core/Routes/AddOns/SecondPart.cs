@@ -1,6 +1,7 @@
 using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Routes.Injection;
+using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.AddOns;
@@ -75,21 +76,12 @@ internal static class SecondPart
         if (job is not { Brief.SecondMaterial: { } asked, Soft: { } soft })
             return book;
         book.AddMaterial(ChargedOn.Piece, "Soft plastic", SoftMass(asked, soft) * (1 + job.Figure("inject.runner")), soft);
-        var cycle = InjectionPieces.Cycle(
-            job with
-            {
-                Material = soft,
-                Part = SoftBody(job, asked),
-            },
-            1,
-            "softCycle",
-            "Cycle of the soft part"
-        );
+        var cycle = PressCycle.Of(job with { Material = soft, Part = SoftBody(job, asked) }, 1, "softCycle", "Cycle of the soft part");
         return job.Assist == Assist.Machine
             ? book.Add(
                 ChargedOn.Piece,
                 "Second barrel, over a plain press",
-                InjectionPieces.Cycle(job, 1, "barrelCycle", "Cycle of one cavity").Shared(cavities),
+                PressCycle.Of(job, 1, "barrelCycle", "Cycle of one cavity").Shared(cavities),
                 "second.twoBarrelPress"
             )
             : book.Add(ChargedOn.Piece, "Second shot: press", cycle.Shared(cavities), "inject.press")

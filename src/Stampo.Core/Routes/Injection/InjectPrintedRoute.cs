@@ -2,6 +2,7 @@ using Stampo.Core.Briefs;
 using Stampo.Core.Jobs;
 using Stampo.Core.Printing;
 using Stampo.Core.Routes.AddOns;
+using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Injection;
@@ -97,7 +98,7 @@ public sealed class InjectPrintedRoute : IRoute
             .Add(ChargedOn.Tool, "Smooth, fit and shim", job.Figure("printedInsert.fitHours"), "labour.bench")
             .Add(ChargedOn.Batch, "Set up and try: press", job.Figure("inject.setup"), "inject.press")
             .Add(ChargedOn.Batch, "Set up and try: hands", job.Figure("inject.setup"), "labour.bench")
-            .AddMaterial(ChargedOn.Piece, "Plastic", InjectionPieces.PlasticKg(job), job.Material)
+            .AddMaterial(ChargedOn.Piece, "Plastic", PressCycle.PlasticKg(job), job.Material)
             .Add(ChargedOn.Piece, "Press time", cycle, "inject.press")
             .Add(ChargedOn.Piece, "Attend: open by hand, load, take out", job.Figure("printedInsert.cycle"), "labour.bench")
             .AddSecondTool(job, "second.toolShare")

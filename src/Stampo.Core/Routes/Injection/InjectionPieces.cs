@@ -1,8 +1,6 @@
-using Stampo.Core.Briefs;
 using Stampo.Core.Jobs;
-using Stampo.Core.Ranges;
 using Stampo.Core.Routes.AddOns;
-using Stampo.Core.Working;
+using Stampo.Core.Tooling;
 
 namespace Stampo.Core.Routes.Injection;
 
@@ -11,60 +9,15 @@ internal static class InjectionPieces
 {
     public static CostBook AddInjectionPieces(this CostBook book, Job job, int cavities)
     {
-        var cycle = Cycle(job, cavities);
-        var kn = Clamp(job, cavities);
+        var cycle = PressCycle.Of(job, cavities);
+        var kn = PressCycle.Clamp(job, cavities);
         book.Add(ChargedOn.Batch, "Set up and warm up", job.Figure("inject.setup"), "inject.press")
             .Add(ChargedOn.Batch, "Set up: hands", job.Figure("inject.setup"), "labour.bench")
-            .AddMaterial(ChargedOn.Piece, "Plastic", PlasticKg(job), job.Material)
+            .AddMaterial(ChargedOn.Piece, "Plastic", PressCycle.PlasticKg(job), job.Material)
             .Add(ChargedOn.Piece, "Press time, smallest press", cycle.Shared(cavities), "inject.press")
             .Add(ChargedOn.Piece, "Press time, for its clamp", (cycle * kn.Likely).Shared(cavities), "inject.pressPerKn")
-            .Add(ChargedOn.Piece, "Attend the press", Attended(job, cycle, cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "Attend the press", PressCycle.Attended(job, cycle, cavities), "labour.bench")
             .Add(ChargedOn.Piece, "Pack, glance at", job.Figure("inject.pack"), "labour.bench");
         return book.AddMoldedSoft(job, cavities).AddInserts(job, "inject.press").AddSpoiled(job, "inject.yield");
     }
-
-    /// <summary>A person looks after several presses: a share of one for each cycle, and its cavities share that.</summary>
-    public static Term Attended(Job job, Term cycle, int cavities) => (job.Figure("inject.attendShare") * cycle).Shared(cavities);
-
-    /// <summary>
-    /// Dry cycle + fill + max(pack, cool) + eject: packing lies inside cooling. A dry cycle is 4 s to 500 kN and 2 s more for each further
-    /// 1,000: larger presses move more.
-    /// </summary>
-    public static Figure Cycle(Job job, int cavities = 1, string id = "cycle", string name = "Cycle")
-    {
-        var melt = job.Material.Melt ?? throw new InvalidOperationException($"{job.Material.Id} has no melt data.");
-        var cool = Cooling.Time(job.SectionMm(), melt, CriterionFor(job), id);
-        var over = Term.Max(Term.Of(0, "kN"), Clamp(job, cavities, $"{id}Clamp").Likely - Term.Of(DryToKn, "kN"));
-        return (
-            job.Figure("inject.dry")
-            + job.Figure("inject.dryPerKn") * over
-            + job.Figure("inject.fill")
-            + Term.Max(job.Figure("inject.packing"), cool)
-            + job.Figure("inject.open")
-        ).As(id, name, "s", "packing lies inside cooling; a larger press moves more");
-    }
-
-    /// <summary>As chosen in the brief; by default the middle of sections that warp and sink, the mean of thin ones.</summary>
-    private static CoolingCriterion CriterionFor(Job job) =>
-        job.Brief.Schools.Cooling ?? (job.Part.SectionMm >= ThickMm ? CoolingCriterion.Centre : CoolingCriterion.Mean);
-
-    private const double ThickMm = 4,
-        DryToKn = 500;
-
-    /// <summary>Projected area of all cavities under the pressure in them, with a reserve.</summary>
-    public static Figure Clamp(Job job, int cavities, string id = "clamp")
-    {
-        var pressure = Figure.Given("cavity pressure", job.Material.Melt!.CavityMpa, "MPa");
-        return (job.PartingCm2().ForAll(cavities) * pressure * job.Figure("inject.safety")).As(
-            id,
-            "Clamp force",
-            "kN",
-            "pressure × area, with a reserve"
-        );
-    }
-
-    public static double PartsPerDay(Job job, int cavities, ThreePoint yield) =>
-        7 * 3600 / Cycle(job, cavities).Value.Likely * cavities * yield.Likely;
-
-    public static Term PlasticKg(Job job) => job.PartMass() * (1 + job.Figure("inject.runner"));
 }

@@ -1,6 +1,7 @@
 using Stampo.Core.Jobs;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Shops;
+using Stampo.Core.Tooling;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -44,7 +45,7 @@ public abstract class MetalInjection : IRoute
         foreach (var gate in Gates.InsertStress(job))
             yield return gate;
         yield return FlowGate.Of(job);
-        var kn = InjectionPieces.Clamp(job, 1).Value.Likely;
+        var kn = PressCycle.Clamp(job, 1).Value.Likely;
         if (kn > LargestPressKn)
             yield return new Gate(
                 Verdict.Out,
@@ -57,7 +58,7 @@ public abstract class MetalInjection : IRoute
     }
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
-        [.. new[] { 1, 2, 4, 8 }.Where(n => n == 1 || InjectionPieces.Clamp(job, n).Value.Likely <= LargestPressKn / 4)];
+        [.. new[] { 1, 2, 4, 8 }.Where(n => n == 1 || PressCycle.Clamp(job, n).Value.Likely <= LargestPressKn / 4)];
 
     public RouteEstimate Estimate(Job job, int cavities)
     {
@@ -79,7 +80,7 @@ public abstract class MetalInjection : IRoute
             yield,
             (int)job.Norm("inject.run").Likely,
             tool.Lead(),
-            InjectionPieces.PartsPerDay(job, cavities, yield.Value),
+            PressCycle.PartsPerDay(job, cavities, yield.Value),
             ToleranceMm
         )
         {

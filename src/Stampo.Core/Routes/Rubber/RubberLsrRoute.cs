@@ -1,4 +1,5 @@
 using Stampo.Core.Jobs;
+using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Rubber;
@@ -37,6 +38,6 @@ public sealed class RubberLsrRoute : RubberRoute
     protected override void AddPieces(CostBook book, Job job, int cavities) =>
         book.AddMaterial(ChargedOn.Piece, "Liquid silicone", RubberKg(job, "inject.runner"), job.Material)
             .Add(ChargedOn.Piece, "Press and pump", Cycle(job).Shared(cavities), "lsr.press")
-            .Add(ChargedOn.Piece, "Attend the press", Injection.InjectionPieces.Attended(job, Cycle(job), cavities), "labour.bench")
+            .Add(ChargedOn.Piece, "Attend the press", PressCycle.Attended(job, Cycle(job), cavities), "labour.bench")
             .Add(ChargedOn.Piece, "Pack, glance at", job.Figure("inject.pack"), "labour.bench");
 }

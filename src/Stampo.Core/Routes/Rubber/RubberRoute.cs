@@ -1,6 +1,7 @@
 using Stampo.Core.Jobs;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Routes.Injection;
+using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Routes.Rubber;

@@ -51,24 +51,26 @@ export function Equipment({ problem }: { problem: Problem | null }) {
           key={kind.id}
           role="group"
           aria-label={kind.name}
-          sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', mb: 1.5 }}
+          sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '130px 1fr' }, columnGap: 1.5, mb: 1.5 }}
         >
-          <Typography sx={{ width: 130, mt: 2.25 }}>{kind.name}</Typography>
-          <OfTheShop kind={kind} machines={machines} kinds={kinds} />
-          {!machines.some((m) => m.kind === kind.id && equipment.machineIds.includes(m.id)) &&
-            kind.figures
-              .filter((figure) => !figure.isOlder)
-              .map(({ id, name, unit }) => (
-                <FormNumber<Brief>
-                  key={id}
-                  name={`equipment.figures.${kind.id}.${id}`}
-                  label={name}
-                  unit={unit}
-                  optional
-                  width={138}
-                  refused={problem?.field === `equipment.figures.${kind.id}.${id}` ? problem.message : undefined}
-                />
-              ))}
+          <Typography sx={{ mt: 2.25 }}>{kind.name}</Typography>
+          <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+            <OfTheShop kind={kind} machines={machines} kinds={kinds} />
+            {!machines.some((m) => m.kind === kind.id && equipment.machineIds.includes(m.id)) &&
+              kind.figures
+                .filter((figure) => !figure.isOlder)
+                .map(({ id, name, unit }) => (
+                  <FormNumber<Brief>
+                    key={id}
+                    name={`equipment.figures.${kind.id}.${id}`}
+                    label={name}
+                    unit={unit}
+                    optional
+                    width={138}
+                    refused={problem?.field === `equipment.figures.${kind.id}.${id}` ? problem.message : undefined}
+                  />
+                ))}
+          </Box>
         </Box>
       ))}
       <Gone equipment={equipment} machines={machines} />

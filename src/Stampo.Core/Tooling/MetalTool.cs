@@ -4,7 +4,7 @@ using Stampo.Core.Ranges;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
-namespace Stampo.Core.Routes.Injection;
+namespace Stampo.Core.Tooling;
 
 /// <summary>
 /// The price of a metal injection tool built up from hours, blocks and standard parts; aluminium and steel differ in norms only.
@@ -209,7 +209,7 @@ internal sealed class MetalTool
     private IEnumerable<(string, Term)> Slides()
     {
         // A soft part strips off what a hard one hangs on.
-        var count = Gates.Stretches(_job) ? 0 : _job.Part.UndercutRegions;
+        var count = _job.Stretches ? 0 : _job.Part.UndercutRegions;
         if (count > 0)
             yield return ("Slides for undercuts", _job.Figure("tool.slide") * JobFigures.Count("slides", count, "part") * CavityFactor);
     }

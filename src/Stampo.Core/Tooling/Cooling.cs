@@ -3,7 +3,7 @@ using Stampo.Core.Materials;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
-namespace Stampo.Core.Routes.Injection;
+namespace Stampo.Core.Tooling;
 
 /// <summary>Cooling of a plate between two walls held at the mold temperature.</summary>
 public static class Cooling

@@ -1,6 +1,6 @@
 using Stampo.Core.Wording;
 
-namespace Stampo.Core.Routes.Injection;
+namespace Stampo.Core.Tooling;
 
 /// <summary>The force that holds a tool shut against the melt.</summary>
 public static class Clamp
