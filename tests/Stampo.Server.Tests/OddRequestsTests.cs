@@ -83,6 +83,16 @@ public sealed class OddRequestsTests(OddRequestsTests.World world) : IClassFixtu
         ["cure-time"] = """{"refHours":12,"refC":23,"atC":60}""",
         ["bubble"] = """{"fromKpaAbs":101.325,"toKpaAbs":400}""",
         ["pump-down"] = """{"volumeL":30,"speedLPerMin":85,"fromMbar":1013,"toMbar":10}""",
+        ["insert-automation"] = """{"capital":48000,"handSeconds":12,"handRatePerH":60,"robotSeconds":1.5,"robotRatePerH":44}""",
+        ["preform"] = """{"partVolumeCm3":9.2,"densityGPerCm3":1.18,"overfillPct":8}""",
+        ["cure-slab"] = """{"thicknessMm":10,"diffusivityMm2PerS":0.11,"startC":25,"moldC":170,"t90RefMin":6,"refC":160}""",
+        ["ply"] = """{"arealWeightGsm":450,"fibreDensityGPerCm3":2.55,"fibreVolumeFraction":0.48,"resinDensityGPerCm3":1.15}""",
+        ["laminate"] =
+            """{"plies":[{"angleDeg":0,"thicknessMm":0.5,"e1Gpa":38,"e2Gpa":8.5,"g12Gpa":3.8,"nu12":0.28,"densityGPerCm3":1.9}]}""",
+        ["infusion-line"] = """{"porosity":0.52,"viscosityPaS":0.28,"lengthM":0.6,"permeabilityM2":2e-9,"pressureDropPa":95000}""",
+        ["infusion-point"] =
+            """{"porosity":0.52,"viscosityPaS":0.28,"radiusM":0.35,"portRadiusM":0.006,"permeabilityM2":2e-9,"pressureDropPa":95000}""",
+        ["vacuum-drop"] = """{"volumeL":18,"dropMbar":9,"seconds":600}""",
     };
 
     public static TheoryData<string> CalculatorNames => [.. Calculators.Keys];

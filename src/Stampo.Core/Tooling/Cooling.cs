@@ -35,6 +35,25 @@ public static class Cooling
         );
     }
 
+    /// <summary>The same for whoever asks for it alone: a formula that says less than nothing is refused.</summary>
+    public static double Asked(
+        double sectionMm,
+        double diffusivityMm2PerS,
+        double meltC,
+        double moldC,
+        double ejectC,
+        CoolingCriterion criterion
+    ) =>
+        Seconds(sectionMm, diffusivityMm2PerS, meltC, moldC, ejectC, criterion) is > 0 and var seconds
+            ? seconds
+            : throw new RefusalException(
+                "cooling.at-once",
+                $"Taken out at {Text.Number(ejectC)} °C the {(criterion == CoolingCriterion.Mean ? "mean of the section" : "middle")} is "
+                    + $"as cold as that from the start: the formula would give less than no time. Give less than {Text.Number(meltC)} °C "
+                    + "by more.",
+                "ejectC"
+            );
+
     /// <summary>The same of figures, in a formula.</summary>
     internal static Figure Time(Figure section, MeltData melt, CoolingCriterion criterion, string id)
     {

@@ -71,12 +71,13 @@ public static class RouteCalculators
         calc.MapPost(
             "/cooling-time",
             (CoolingTimeRequest r) =>
-                new CoolingTimeAnswer(Cooling.Seconds(r.SectionMm, r.DiffusivityMm2PerS, r.MeltC, r.MoldC, r.EjectC, r.Criterion))
+                new CoolingTimeAnswer(Cooling.Asked(r.SectionMm, r.DiffusivityMm2PerS, r.MeltC, r.MoldC, r.EjectC, r.Criterion))
         );
         calc.MapPost(
             "/clamp-force",
             (ClampForceRequest r) => new ClampForceAnswer(Clamp.Kn(r.ProjectedCm2, r.Cavities, r.RunnerCm2, r.CavityMpa, r.Safety))
         );
+        calc.MapPost("/insert-automation", (InsertAutomationRequest request) => InsertAutomation.Of(request));
         calc.MapPost("/cost-curve", (CostCurveRequest request) => CostCurveResponse.Of(CostCurve.Compute(request)));
     }
 }
