@@ -4,7 +4,6 @@ using Stampo.Core.Briefs;
 using Stampo.Core.Comparison;
 using Stampo.Core.Materials;
 using Stampo.Core.Routes.AddOns;
-using Stampo.Core.Routes.Injection;
 using Stampo.Core.Tooling;
 using Stampo.Server.Library;
 using Stampo.Storage;

@@ -6,7 +6,6 @@ using Stampo.Core.Plans.Casting;
 using Stampo.Core.Printing;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
-using Stampo.Core.Routes.Injection;
 using Stampo.Core.Tests.Briefs;
 using Stampo.Core.Tooling;
 

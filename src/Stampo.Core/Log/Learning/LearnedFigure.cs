@@ -220,7 +220,8 @@ public sealed record LearnedFigure(
             Working = Shown(
                 LearnedWhat.Hours,
                 $"{shots[^1].Route}: {norm.Name}",
-                "norm + (hours of a part − hours as estimated) ÷ hours of a part for an hour of the norm, of each shot; then 10, 50 and 90 %",
+                "norm + (hours of a part − hours as estimated) ÷ hours of a part for an hour of the norm, of each shot; then "
+                    + "10, 50 and 90 %",
                 actual,
                 "h",
                 Figure.Given(norm.Name, norm.Range, "h", $"rates/{norm.RateKey}"),

@@ -17,12 +17,12 @@ public sealed record CureSlabRequest(
 public sealed record CureSlabAnswer(double Minutes, double CentreC);
 
 /// <summary>
-/// Cure through a slab whose faces are at the mold's temperature from the start: the middle follows the Fourier series, and what it cures at
-/// each temperature is added up, ∫ 2^((T − ref) ÷ 10) dt, until it comes to t90.
+/// Cure through a slab whose faces are at the mold's temperature from the start: the middle follows the Fourier series, and what it
+/// cures at each temperature is added up, ∫ 2^((T − ref) ÷ 10) dt, until it comes to t90.
 /// </summary>
 public static class CureSlab
 {
-    /// <summary>Steps in the time that the slowest part of the series takes to fall to a third, and in the cure at the rate it has.</summary>
+    /// <summary>In the time that the slowest part of the series takes to fall to a third, and in the cure at the rate it has.</summary>
     private const int Steps = 200;
 
     private const double Warm = 1e-7;

@@ -1,6 +1,5 @@
 using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
-using Stampo.Core.Routes.Injection;
 using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 

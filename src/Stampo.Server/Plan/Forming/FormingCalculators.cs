@@ -1,5 +1,3 @@
-using System.Globalization;
-using System.Text.Json;
 using Stampo.Core.Forming;
 using Stampo.Core.Geometry;
 using Stampo.Core.Machining;
@@ -90,12 +88,12 @@ internal static class FormingCalculators
                 {
                     var file = await Forms.ArrivingAsync(request, "part.stl", cancel);
                     var form = request.Form;
-                    var gauge = Number(form["gaugeMm"], "gaugeMm") ?? throw Missing("gaugeMm");
+                    var gauge = FormFields.Number(form["gaugeMm"], "gaugeMm") ?? throw FormFields.Missing("gaugeMm");
                     var side = Side(form["side"]);
-                    var cell = Number(form["cellMm"], "cellMm");
-                    var plug = Of<PlugForm>(form["plug"], "plug");
+                    var cell = FormFields.Number(form["cellMm"], "cellMm");
+                    var plug = FormFields.Of<PlugForm>(form["plug"], "plug");
                     var probes = Probes(form["probes"]);
-                    var pull = PartForms.Pull(form["pull"]) ?? throw Missing("pull");
+                    var pull = PartForms.Pull(form["pull"]) ?? throw FormFields.Missing("pull");
                     var mesh = await intake.ReadAsync(file, LengthUnits.Parse(form["unit"]), cancel);
                     return await Turn.RunAsync(
                         () =>
@@ -117,7 +115,11 @@ internal static class FormingCalculators
     private sealed record PlugForm(double? DepthMm, double? RadiusMm, double? Hold = null)
     {
         public Plug Plug =>
-            new(DepthMm ?? throw Missing("plug.depthMm"), RadiusMm ?? throw Missing("plug.radiusMm"), Hold ?? Plug.UsualHold);
+            new(
+                DepthMm ?? throw FormFields.Missing("plug.depthMm"),
+                RadiusMm ?? throw FormFields.Missing("plug.radiusMm"),
+                Hold ?? Plug.UsualHold
+            );
     }
 
     private static FormSide Side(string? text) =>
@@ -125,46 +127,13 @@ internal static class FormingCalculators
         {
             "female" => FormSide.Female,
             "male" => FormSide.Male,
-            null or "" => throw Missing("side"),
-            _ => throw new RefusalException("input.choice", $"The side is \"{Short(text)}\"; it is \"female\" or \"male\".", "side"),
+            null or "" => throw FormFields.Missing("side"),
+            _ => throw new RefusalException(
+                "input.choice",
+                $"The side is \"{FormFields.Short(text)}\"; it is \"female\" or \"male\".",
+                "side"
+            ),
         };
 
-    private static double? Number(string? text, string field) =>
-        string.IsNullOrWhiteSpace(text) ? null
-        : double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number) ? number
-        : throw new RefusalException("input.number", $"{field} is \"{Short(text)}\"; give a number with a point.", field);
-
-    private static IReadOnlyList<Vec3> Probes(string? text)
-    {
-        var places = Of<double[][]>(text, "probes") ?? [];
-        Check.Between(places.Length, 0, MostProbes, "probes", "places", "asked for at once");
-        return
-        [
-            .. places.Select(p =>
-                p is [var x, var y, var z] && p.All(n => Math.Abs(n) < 1e6)
-                    ? new Vec3(x, y, z)
-                    : throw new RefusalException("input.place", "A probe is a place of three numbers: [x,y,z] in mm.", "probes")
-            ),
-        ];
-    }
-
-    private static T? Of<T>(string? text, string field)
-        where T : class
-    {
-        if (string.IsNullOrWhiteSpace(text))
-            return null;
-        try
-        {
-            return Json.Read<T>(text);
-        }
-        catch (JsonException)
-        {
-            throw new RefusalException("input.unreadable", $"{field} is not the JSON expected: \"{Short(text)}\".", field);
-        }
-    }
-
-    private static string Short(string text) => text.Length > 40 ? $"{text[..40]}…" : text;
-
-    private static RefusalException Missing(string field) =>
-        new("input.missing", $"{field} is missing; it is never taken for nought. Say what it is.", field);
+    private static IReadOnlyList<Vec3> Probes(string? text) => FormFields.Places(text, "probes", MostProbes);
 }
