@@ -52,7 +52,7 @@ test('a pot is not planned beyond its plate, and what to change is said', async 
   await page.getByRole('button', { name: 'Choose from the shop' }).click();
   await page.getByRole('button', { name: 'Change equipment in house' }).click();
   await pick(page, page.getByRole('group', { name: 'Pressure pot' }).getByRole('combobox'), 'none of the shop’s');
-  await page.getByLabel('Pot plate, gauge').fill('300');
+  await page.getByRole('group', { name: 'Pressure pot' }).getByLabel('Plate, gauge').fill('300');
   await saved(page);
   await page.goto(await planOf(application, 'Scale foot', 'cure'));
   await expect(page.getByRole('alert').filter({ hasText: 'Not planned' })).toContainText(
