@@ -536,30 +536,17 @@ public sealed class ChoiceTests(SharedServer shared)
         };
         Assert.Equal(9.6084, (await _server.PostAsync("/api/calc/cooling-time", plate)).GetProperty("seconds").GetDouble(), 1e-4);
         Assert.Equal("ejectC", (await _server.RefusedPostAsync("/api/calc/cooling-time", plate with { ejectC = 230 })).Field);
-        Assert.Equal(264_220.18, (
-                await _server.PostAsync(
-                    "/api/calc/insert-automation",
-                    new
-                    {
-                        capital = 48_000,
-                        handSeconds = 12,
-                        handRatePerH = 60,
-                        robotSeconds = 1.5,
-                        robotRatePerH = 44,
-                    }
-                )
-            ).GetProperty("breakEvenParts").GetDouble(), 0.01);
-        var never = await _server.PostAsync(
-            "/api/calc/insert-automation",
-            new
-            {
-                capital = 48_000,
-                handSeconds = 1,
-                handRatePerH = 60,
-                robotSeconds = 12,
-                robotRatePerH = 44,
-            }
-        );
+        var robot = new
+        {
+            capital = 48_000,
+            handSeconds = 12,
+            handRatePerH = 60,
+            robotSeconds = 1.5,
+            robotRatePerH = 44,
+        };
+        var pays = await _server.PostAsync("/api/calc/insert-automation", robot);
+        Assert.Equal(264_220.18, pays.GetProperty("breakEvenParts").GetDouble(), 0.01);
+        var never = await _server.PostAsync("/api/calc/insert-automation", robot with { handSeconds = 1, robotSeconds = 12 });
         Assert.Equal(System.Text.Json.JsonValueKind.Null, never.GetProperty("breakEvenParts").ValueKind);
         Assert.Equal(
             "ejectC",

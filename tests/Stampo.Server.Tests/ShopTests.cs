@@ -110,7 +110,8 @@ public sealed class ShopTests(DemoServer demo)
                     1,
                     """
                     {"people":[],"devices":[],"calendar":{"workingDays":["monday"],"holidays":[]},
-                     "machines":[{"id":"a","kind":"pot","name":"Pot","diameterMm":280,"zMm":350,"plateKpa":400,"xMm":null},{"id":"b","kind":"washer","name":"Bath"}]}
+                     "machines":[{"id":"a","kind":"pot","name":"Pot","diameterMm":280,"zMm":350,"plateKpa":400,"xMm":null},
+                                 {"id":"b","kind":"washer","name":"Bath"}]}
                     """
                 )
             )

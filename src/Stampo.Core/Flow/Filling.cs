@@ -1,6 +1,6 @@
-using System.Text.Json.Serialization;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Flow;
@@ -43,12 +43,7 @@ public sealed record FillingFigures(
     IReadOnlyList<double> OfGates,
     double UsualWallMm,
     bool IsCoarse
-)
-{
-    /// <summary>Flow length ÷ wall in each cube, for drawings.</summary>
-    [JsonIgnore]
-    public Arrival Arrival { get; init; } = null!;
-}
+);
 
 /// <summary>Fills a part by distance.</summary>
 public static class Filling
@@ -68,8 +63,10 @@ public static class Filling
         var walls = WallField.Of(surface, progress);
         var cells = walls.Cells;
         var begin = gates.Select((gate, i) => CellOf(cells, gate, i, walls.UsualMm)).ToList();
-        var slowness = Array.ConvertAll(walls.WallMm, wall => 1 / wall);
-        var (ratio, length) = Both(() => Arrival.Of(cells, begin, slowness, progress), () => Arrival.Of(cells, begin, null, progress));
+        var (ratio, length) = Both(
+            () => Arrival.Of(cells, begin, walls.Slowness, progress),
+            () => Arrival.Of(cells, begin, null, progress)
+        );
         var reached = Enumerable.Range(0, cells.Count).Where(i => double.IsFinite(ratio.At[i])).ToList();
         Whole(surface, cells, ratio, reached.Count);
         var last = reached.MaxBy(i => ratio.At[i]);
@@ -83,10 +80,7 @@ public static class Filling
             [.. begin.Select((_, gate) => reached.Where(i => ratio.From[i] == gate).Select(i => ratio.At[i]).DefaultIfEmpty(0).Max())],
             walls.UsualMm,
             walls.IsCoarse
-        )
-        {
-            Arrival = ratio,
-        };
+        );
     }
 
     private static (T First, T Second) Both<T>(Func<T> first, Func<T> second)
@@ -100,8 +94,7 @@ public static class Filling
             ? cell
             : throw new PlacedRefusal(
                 "gate.off-part",
-                $"Gate {number + 1} lies off the part: no plastic stands within {Wording.Text.Number(wall, 2)} mm of it. "
-                    + "Pick a place on it.",
+                $"Gate {number + 1} lies off the part: no plastic stands within {Text.Number(wall, 2)} mm of it. " + "Pick a place on it.",
                 $"gates.at[{number}]",
                 Place.Of(gate, new Vec3(0, 0, 1), 5)
             );
@@ -114,7 +107,7 @@ public static class Filling
         var dry = Array.FindIndex(arrival.At, at => !double.IsFinite(at));
         throw new PlacedRefusal(
             "gate.piece",
-            $"{Wording.Text.Number(100.0 * (cells.Count - reached) / cells.Count, 2)} % of the part hangs together with no gate: it is in "
+            $"{Text.Number(100.0 * (cells.Count - reached) / cells.Count, 2)} % of the part hangs together with no gate: it is in "
                 + "several pieces, or joined by less than a wall. Join them, or give each its gate.",
             "gates.at",
             PlaceOf(surface, cells.Middle(dry), 5)
@@ -130,7 +123,7 @@ public static class Filling
         for (var side = 0; side < 6; side += 2)
         {
             var beside = cells.Beside(cell, side);
-            if (beside < 0 || !Meet(arrival, cell, beside, side / 2, out var deg))
+            if (beside < 0 || !Meet(cells, arrival, cell, beside, out var deg))
                 continue;
             angle[cell] = Math.Min(deg, angle.GetValueOrDefault(cell, 180));
             angle[beside] = Math.Min(deg, angle.GetValueOrDefault(beside, 180));
@@ -153,26 +146,19 @@ public static class Filling
     }
 
     /// <summary>Whether fronts run into each other across a face, and the angle between them.</summary>
-    private static bool Meet(Arrival arrival, int cell, int beside, int axis, out double deg)
+    private static bool Meet(SolidCells cells, Arrival arrival, int cell, int beside, out double deg)
     {
         var (one, other) = (arrival.Heading(cell), arrival.Heading(beside));
+        var across = (cells.Middle(beside) - cells.Middle(cell)).Unit();
         deg = 180 - Math.Acos(Math.Clamp(one.Dot(other), -1, 1)) * 180 / Math.PI;
-        return deg < WeldDeg && On(one, axis) > 0.2 && On(other, axis) < -0.2;
+        return deg < WeldDeg && one.Dot(across) > 0.2 && other.Dot(across) < -0.2;
     }
-
-    private static double On(Vec3 of, int axis) =>
-        axis switch
-        {
-            0 => of.X,
-            1 => of.Y,
-            _ => of.Z,
-        };
 
     /// <summary>Cubes that nothing around them is later than, told by what of them hangs together.</summary>
     private static List<LastPoint> LastPointsOf(SolidSurface surface, WallField walls, Arrival arrival, Vec3 pull)
     {
         var cells = walls.Cells;
-        var vents = new PartingLine(surface, pull);
+        var vents = new PartingEdges(surface, pull);
         var highs = Enumerable
             .Range(0, cells.Count)
             .Where(i => double.IsFinite(arrival.At[i]) && Around(cells, i).All(n => !(arrival.At[n] > arrival.At[i])));
@@ -207,14 +193,12 @@ public static class Filling
             var at = samples[i].Point;
             if (found.Count >= MostPlaces)
                 break;
-            if (found.TrueForAll(f => (Point(f.Place) - at).Length > Math.Max(f.WallMm * 2, 5 * walls.UsualMm)))
+            if (found.TrueForAll(f => (f.Place.Point - at).Length > Math.Max(f.WallMm * 2, 5 * walls.UsualMm)))
                 found.Add(new ThickSpot(walls.ThicknessMm[i], Place.Of(at, surface.Normals[samples[i].Triangle], walls.ThicknessMm[i])));
         }
 
         return found;
     }
-
-    private static Vec3 Point(Place place) => new(place.PointMm[0], place.PointMm[1], place.PointMm[2]);
 
     private static IEnumerable<int> Around(SolidCells cells, int cell)
     {

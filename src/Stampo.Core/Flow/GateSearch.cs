@@ -26,12 +26,11 @@ public static class GateSearch
     {
         var walls = WallField.Of(surface, progress);
         var cells = walls.Cells;
-        var slowness = Array.ConvertAll(walls.WallMm, wall => 1 / wall);
         var candidates = Candidates(surface, walls, stands, pull);
         var arrivals = new double[candidates.Count][];
         progress.Over(
             candidates.Count,
-            i => arrivals[i] = Arrival.Of(cells, [cells.Nearest(candidates[i], 3 * walls.UsualMm)], slowness, progress).At
+            i => arrivals[i] = Arrival.Of(cells, [cells.Nearest(candidates[i], 3 * walls.UsualMm)], walls.Slowness, progress).At
         );
         var best = Enumerable.Repeat(double.PositiveInfinity, cells.Count).ToArray();
         List<Vec3> chosen = [];
@@ -58,7 +57,7 @@ public static class GateSearch
     /// <summary>Spread out: each next one is that farthest from those before it.</summary>
     private static List<Vec3> Candidates(SolidSurface surface, WallField walls, GateStands stands, Vec3 pull)
     {
-        var parting = stands == GateStands.Edge ? new PartingLine(surface, pull) : null;
+        var parting = stands == GateStands.Edge ? new PartingEdges(surface, pull) : null;
         var near = Math.Max(walls.UsualMm, 2 * walls.Cells.StepMm);
         var open = surface
             .Samples.All.Where(s =>

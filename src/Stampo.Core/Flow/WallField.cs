@@ -25,9 +25,7 @@ public sealed class WallField
         ThicknessMm = InscribedBalls.Of(surface, rays, progress).ThicknessMm;
         UsualMm = Middle(surface);
         Cells = SolidCells.Of(surface, Step(surface), progress);
-        WallMm = new float[Cells.Count];
-        Array.Fill(WallMm, float.NaN);
-        Spread(samples);
+        Slowness = Array.ConvertAll(Walls(samples), wall => 1 / wall);
     }
 
     /// <summary>Of each surface sample.</summary>
@@ -38,8 +36,8 @@ public sealed class WallField
 
     public SolidCells Cells { get; }
 
-    /// <summary>Of each cube.</summary>
-    public float[] WallMm { get; }
+    /// <summary>What a millimetre counts in each cube: 1 ÷ its wall.</summary>
+    public float[] Slowness { get; }
 
     /// <summary>Cubes are so large that a usual wall has fewer than two: ways through it are a guess.</summary>
     public bool IsCoarse => Cells.StepMm > UsualMm / 1.5;
@@ -73,8 +71,10 @@ public sealed class WallField
     }
 
     /// <summary>The cubes at the surface take the wall of the nearest sample, those behind them that of whoever is nearest.</summary>
-    private void Spread(SurfaceSample[] samples)
+    private float[] Walls(SurfaceSample[] samples)
     {
+        var walls = new float[Cells.Count];
+        Array.Fill(walls, float.NaN);
         var open = new Queue<int>();
         var sum = new float[Cells.Count];
         var count = new int[Cells.Count];
@@ -89,7 +89,7 @@ public sealed class WallField
         {
             if (count[cell] == 0)
                 continue;
-            WallMm[cell] = sum[cell] / count[cell];
+            walls[cell] = sum[cell] / count[cell];
             open.Enqueue(cell);
         }
 
@@ -97,14 +97,15 @@ public sealed class WallField
             for (var side = 0; side < 6; side++)
             {
                 var beside = Cells.Beside(cell, side);
-                if (beside < 0 || !float.IsNaN(WallMm[beside]))
+                if (beside < 0 || !float.IsNaN(walls[beside]))
                     continue;
-                WallMm[beside] = WallMm[cell];
+                walls[beside] = walls[cell];
                 open.Enqueue(beside);
             }
 
-        for (var cell = 0; cell < WallMm.Length; cell++)
-            if (float.IsNaN(WallMm[cell]))
-                WallMm[cell] = (float)UsualMm;
+        for (var cell = 0; cell < walls.Length; cell++)
+            if (float.IsNaN(walls[cell]))
+                walls[cell] = (float)UsualMm;
+        return walls;
     }
 }

@@ -25,6 +25,9 @@ public readonly record struct Vec3(double X, double Y, double Z)
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public Vec3 Cross(Vec3 b) => new(Y * b.Z - Z * b.Y, Z * b.X - X * b.Z, X * b.Y - Y * b.X);
 
+    /// <summary>x, y, z.</summary>
+    public double[] ToArray() => [X, Y, Z];
+
     public Vec3 Unit() => this * (1 / Length);
 
     /// <summary>Turned about a unit axis by an angle in radians (Rodrigues 1840).</summary>

@@ -36,9 +36,9 @@ public sealed record Job(PartFacts Part, Brief Brief, Material Material, RateCar
             : "large"
         );
 
+    /// <summary>A part softer than this pulls off what a hard one hangs on.</summary>
     private const double SoftEnoughToStretch = 90;
 
-    /// <summary>Soft enough to be pulled off what a hard part would hang on.</summary>
     public bool Stretches => Material.Hardness.OnOneScale <= SoftEnoughToStretch;
 
     public Rate Rate(string key) => Rates[key];

@@ -10,7 +10,7 @@ public sealed record Place(double[] PointMm, double[] From, double RadiusMm)
 {
     internal Vec3 Point => new(PointMm[0], PointMm[1], PointMm[2]);
 
-    public static Place Of(Vec3 point, Vec3 from, double radius) => new([point.X, point.Y, point.Z], [from.X, from.Y, from.Z], radius);
+    public static Place Of(Vec3 point, Vec3 from, double radius) => new(point.ToArray(), from.ToArray(), radius);
 }
 
 /// <summary>A refusal because of something on the part, with where that is.</summary>

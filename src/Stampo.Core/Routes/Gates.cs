@@ -8,7 +8,6 @@ namespace Stampo.Core.Routes;
 /// <summary>Screens that several routes share, each in words a person would use.</summary>
 internal static class Gates
 {
-    /// <summary>A part softer than this pulls off what a hard one hangs on.</summary>
     /// <summary>This much of the surface without its draft is edges and lettering.</summary>
     private const double TolerableShare = 0.03;
     private const double LockingShare = 1 / 3d;

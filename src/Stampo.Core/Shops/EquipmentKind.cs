@@ -1,6 +1,5 @@
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Shops;
 
@@ -45,12 +44,7 @@ public sealed record EquipmentKind(string Id, string Name, IReadOnlyList<Equipme
 /// <summary>All kinds of equipment. One more is one more entry of equipment.json.</summary>
 public static class EquipmentKinds
 {
-    private static readonly JsonSerializerOptions Reading = new(JsonSerializerDefaults.Web)
-    {
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-    };
-
-    public static IReadOnlyList<EquipmentKind> All { get; } = Read();
+    public static IReadOnlyList<EquipmentKind> All { get; } = EmbeddedJson.List<EquipmentKind>("equipment");
 
     private static readonly Dictionary<string, EquipmentKind> ById = All.ToDictionary(k => k.Id);
 
@@ -84,11 +78,5 @@ public static class EquipmentKinds
             else
                 Wording.Check.Positive(value, field, figure.Unit, figure.Most);
         }
-    }
-
-    private static List<EquipmentKind> Read()
-    {
-        using var stream = typeof(EquipmentKinds).Assembly.GetManifestResourceStream("Stampo.Core.Shops.equipment.json")!;
-        return JsonSerializer.Deserialize<List<EquipmentKind>>(stream, Reading)!;
     }
 }

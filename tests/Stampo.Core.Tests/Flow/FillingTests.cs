@@ -90,9 +90,9 @@ public class FillingTests
     [Fact]
     public void Halves_part_along_the_outer_edges()
     {
-        var tray = new PartingLine(Surfaces.Demo("feeder-tray.stl"), Up);
+        var tray = new PartingEdges(Surfaces.Demo("feeder-tray.stl"), Up);
         Assert.True(tray.LengthMm > 0);
-        Assert.Equal(2 * 2 * (30 + 20), new PartingLine(Surfaces.Of(Solids.Block(30, 20, 10)), Up).LengthMm, 1e-6);
+        Assert.Equal(2 * 2 * (30 + 20), new PartingEdges(Surfaces.Of(Solids.Block(30, 20, 10)), Up).LengthMm, 1e-6);
     }
 
     /// <summary>A polygon drawn out along y; its inner corner sees all of it.</summary>

@@ -13,15 +13,18 @@ export const useEquipmentKinds = () =>
 
 type Figures = Machine['figures'];
 
+/** Sides stand together: "600 × 500 × 450 mm". */
+const isSide = ({ id }: { id: string }) => /^(diameter|[xyz])Mm$/.test(id);
+
 /** The figures that are known: "600 × 500 × 450 mm, 70 °C". */
 export function saidOf(kind: EquipmentKind | undefined, figures: Figures): string {
   const known = (kind?.figures ?? []).flatMap(({ id, unit, isOlder }) =>
     figures[id] == null || isOlder ? [] : [{ id, unit, value: number(figures[id], 4) }],
   );
-  const sides = known.filter(({ id }) => /^(diameter|[xyz])Mm$/.test(id)).map(({ value }) => value);
+  const sides = known.filter(isSide).map(({ value }) => value);
   return [
     sides.length > 0 && `${figures.diameterMm == null ? '' : 'Ø '}${sides.join(' × ')} mm`,
-    ...known.filter(({ id }) => !/^(diameter|[xyz])Mm$/.test(id)).map(({ value, unit }) => `${value} ${unit}`),
+    ...known.filter((figure) => !isSide(figure)).map(({ value, unit }) => `${value} ${unit}`),
   ]
     .filter(Boolean)
     .join(', ');

@@ -19,7 +19,7 @@ internal sealed class EdgeWeights
         {
             foreach (var (from, to) in Sides(_of[t]))
             {
-                _length[Edge(from, to)] = (points[to] - points[from]).Length;
+                _length[RefinedSurface.Edge(from, to)] = (points[to] - points[from]).Length;
                 At(from, to).Add(t);
             }
         }
@@ -52,7 +52,7 @@ internal sealed class EdgeWeights
                 continue;
             var (a, b) = edge;
             var (c, d) = (Across(both[0], a, b), Across(both[1], a, b));
-            if (c == d || _length.ContainsKey(Edge(c, d)))
+            if (c == d || _length.ContainsKey(RefinedSurface.Edge(c, d)))
                 continue;
             var (one, other) = (both[0], both[1]);
             var across = Unfolded(a, b, c, d);
@@ -61,12 +61,20 @@ internal sealed class EdgeWeights
                 At(from, to).Remove(t);
             _length.Remove(edge);
             _triangles.Remove(edge);
-            _length[Edge(c, d)] = across;
+            _length[RefinedSurface.Edge(c, d)] = across;
             (_of[one], _of[other]) = ((a, d, c), (b, c, d));
             foreach (var t in new[] { one, other })
             foreach (var (from, to) in Sides(_of[t]))
                 At(from, to).Add(t);
-            foreach (var side in new[] { Edge(a, c), Edge(c, b), Edge(b, d), Edge(d, a) })
+            foreach (
+                var side in new[]
+                {
+                    RefinedSurface.Edge(a, c),
+                    RefinedSurface.Edge(c, b),
+                    RefinedSurface.Edge(b, d),
+                    RefinedSurface.Edge(d, a),
+                }
+            )
                 open.Enqueue(side);
         }
     }
@@ -76,7 +84,11 @@ internal sealed class EdgeWeights
     /// <summary>Of the angle at the third corner: (b² + c² − a²) ÷ 4·area.</summary>
     private double Cotangent(int from, int to, int third)
     {
-        var (a, b, c) = (_length[Edge(from, to)], _length[Edge(from, third)], _length[Edge(to, third)]);
+        var (a, b, c) = (
+            _length[RefinedSurface.Edge(from, to)],
+            _length[RefinedSurface.Edge(from, third)],
+            _length[RefinedSurface.Edge(to, third)]
+        );
         var half = (a + b + c) / 2;
         var area = Math.Sqrt(Math.Max(1e-300, half * (half - a) * (half - b) * (half - c)));
         return (b * b + c * c - a * a) / (4 * area);
@@ -85,10 +97,10 @@ internal sealed class EdgeWeights
     /// <summary>From one third corner to the other when both triangles are laid flat.</summary>
     private double Unfolded(int a, int b, int c, int d)
     {
-        var ab = _length[Edge(a, b)];
+        var ab = _length[RefinedSurface.Edge(a, b)];
         (double X, double Y) Laid(int third)
         {
-            var (fromA, fromB) = (_length[Edge(a, third)], _length[Edge(b, third)]);
+            var (fromA, fromB) = (_length[RefinedSurface.Edge(a, third)], _length[RefinedSurface.Edge(b, third)]);
             var x = (fromA * fromA - fromB * fromB + ab * ab) / (2 * ab);
             return (x, Math.Sqrt(Math.Max(0, fromA * fromA - x * x)));
         }
@@ -105,9 +117,8 @@ internal sealed class EdgeWeights
             : c;
     }
 
-    private List<int> At(int from, int to) => _triangles.TryGetValue(Edge(from, to), out var at) ? at : _triangles[Edge(from, to)] = [];
+    private List<int> At(int from, int to) =>
+        _triangles.TryGetValue(RefinedSurface.Edge(from, to), out var at) ? at : _triangles[RefinedSurface.Edge(from, to)] = [];
 
     private static (int From, int To)[] Sides((int A, int B, int C) t) => [(t.A, t.B), (t.B, t.C), (t.C, t.A)];
-
-    private static (int, int) Edge(int a, int b) => a < b ? (a, b) : (b, a);
 }

@@ -4,6 +4,22 @@ using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Composites;
 
+/// <summary>The stack that it runs through, the same everywhere.</summary>
+public sealed record InfusedFibre(double Porosity, double ViscosityPaS, double PermeabilityM2, double PressureDropPa)
+{
+    /// <summary>Seconds for a square millimetre of pressure · time, φ·μ ÷ (K·ΔP).</summary>
+    internal double SecondsAMm2 => Porosity * ViscosityPaS / (PermeabilityM2 * PressureDropPa) * 1e-6;
+
+    public InfusedFibre Checked()
+    {
+        Check.Between(Porosity, 0.01, 0.99, "porosity", "", "the share that is not fibre: 1 − fibre volume");
+        Check.Between(ViscosityPaS, 1e-4, 1e4, "viscosityPaS", "Pa·s", "water is 0.001, infusion resins 0.1 to 0.5");
+        Check.Between(PermeabilityM2, 1e-15, 1e-5, "permeabilityM2", "m²", "woven fibre 1e-11, under flow mesh 2e-9");
+        Check.Between(PressureDropPa, 1, 1e8, "pressureDropPa", "Pa", "a bag under full vacuum has 101,325 at most");
+        return this;
+    }
+}
+
 /// <summary>Resin drawn from a feed line that runs the whole width.</summary>
 public sealed record InfusionLineRequest(
     double Porosity,
@@ -35,7 +51,7 @@ public static class Infusion
     {
         Check.Between(request.LengthM, 1e-3, 100, "lengthM", "m", "from the feed line to the far edge");
         var length = Figure.Given("way", request.LengthM, "m");
-        return Of(request.Porosity, request.ViscosityPaS, request.PermeabilityM2, request.PressureDropPa, length.Pow(2) / 2);
+        return Of(new(request.Porosity, request.ViscosityPaS, request.PermeabilityM2, request.PressureDropPa), length.Pow(2) / 2);
     }
 
     /// <summary>t = φ·μ ÷ (K·ΔP) · [r²/2 · ln(r/r₀) − (r² − r₀²)/4].</summary>
@@ -45,23 +61,20 @@ public static class Infusion
         Check.Between(request.RadiusM, request.PortRadiusM, 100, "radiusM", "m", "the resin begins at the rim of its port");
         var (far, port) = (Figure.Given("radius", request.RadiusM, "m"), Figure.Given("radius of the port", request.PortRadiusM, "m"));
         var round = far.Pow(2) / 2 * Term.Ln(far / port) - (far.Pow(2) - port.Pow(2)) / 4;
-        return Of(request.Porosity, request.ViscosityPaS, request.PermeabilityM2, request.PressureDropPa, round);
+        return Of(new(request.Porosity, request.ViscosityPaS, request.PermeabilityM2, request.PressureDropPa), round);
     }
 
-    private static InfusionAnswer Of(double porosity, double viscosity, double permeability, double drop, Term way)
+    private static InfusionAnswer Of(InfusedFibre fibre, Term way)
     {
-        Check.Between(porosity, 0.01, 0.99, "porosity", "", "the share that is not fibre: 1 − fibre volume");
-        Check.Between(viscosity, 1e-4, 1e4, "viscosityPaS", "Pa·s", "water is 0.001, infusion resins 0.1 to 0.5");
-        Check.Between(permeability, 1e-15, 1e-5, "permeabilityM2", "m²", "woven fibre 1e-11, under flow mesh 2e-9");
-        Check.Between(drop, 1, 1e8, "pressureDropPa", "Pa", "a bag under full vacuum has 101,325 at most");
+        fibre.Checked();
         var sheet = new Worksheet();
         var seconds = sheet.Line(
             "seconds",
             "Time to fill",
-            Figure.Given("porosity", porosity, "share")
-                * Figure.Given("viscosity", viscosity, "Pa·s")
+            Figure.Given("porosity", fibre.Porosity, "share")
+                * Figure.Given("viscosity", fibre.ViscosityPaS, "Pa·s")
                 * way
-                / (Figure.Given("permeability", permeability, "m²") * Figure.Given("pressure drop", drop, "Pa")),
+                / (Figure.Given("permeability", fibre.PermeabilityM2, "m²") * Figure.Given("pressure drop", fibre.PressureDropPa, "Pa")),
             "s",
             Darcy
         );

@@ -8,22 +8,6 @@ namespace Stampo.Core.Plans.Composites;
 /// <summary>Where resin comes in: round ports, and feed lines that have no resistance of their own.</summary>
 public sealed record Feeds(IReadOnlyList<Vec3> Ports, double PortRadiusMm, IReadOnlyList<(Vec3 From, Vec3 To)> Lines);
 
-/// <summary>The stack that it runs through, the same everywhere.</summary>
-public sealed record InfusedFibre(double Porosity, double ViscosityPaS, double PermeabilityM2, double PressureDropPa)
-{
-    /// <summary>Seconds for a square millimetre of pressure · time, φ·μ ÷ (K·ΔP).</summary>
-    internal double SecondsAMm2 => Porosity * ViscosityPaS / (PermeabilityM2 * PressureDropPa) * 1e-6;
-
-    public InfusedFibre Checked()
-    {
-        Check.Between(Porosity, 0.01, 0.99, "porosity", "", "the share that is not fibre: 1 − fibre volume");
-        Check.Between(ViscosityPaS, 1e-4, 1e4, "viscosityPaS", "Pa·s", "water is 0.001, infusion resins 0.1 to 0.5");
-        Check.Between(PermeabilityM2, 1e-15, 1e-5, "permeabilityM2", "m²", "woven fibre 1e-11, under flow mesh 2e-9");
-        Check.Between(PressureDropPa, 1, 1e8, "pressureDropPa", "Pa", "a bag under full vacuum has 101,325 at most");
-        return this;
-    }
-}
-
 /// <summary>
 /// Resin through a surface by Darcy's law, thickness the same everywhere. The pressure summed over time, u, obeys −Δu = −1 where resin is
 /// and u = 0 where it is not, u ≥ 0 everywhere (Baiocchi's transformation): for each moment one obstacle problem, solved by over-relaxation
@@ -151,11 +135,11 @@ public sealed class InfusionFill
     {
         var bvh = new Bvh(mesh, new bool[mesh.TriangleCount]);
         for (var i = 0; i < feeds.Ports.Count; i++)
-            Near(feeds.Ports[i], feeds.PortRadiusMm, $"ports[{i}]", "Port");
+            Near(feeds.Ports[i], feeds.PortRadiusMm, $"ports[{i}]", $"Port {i + 1}");
         for (var i = 0; i < feeds.Lines.Count; i++)
         {
-            Near(feeds.Lines[i].From, step, $"lines[{i}][0]", "The beginning of line");
-            Near(feeds.Lines[i].To, step, $"lines[{i}][1]", "The end of line");
+            Near(feeds.Lines[i].From, step, $"lines[{i}][0]", $"The beginning of line {i + 1}");
+            Near(feeds.Lines[i].To, step, $"lines[{i}][1]", $"The end of line {i + 1}");
         }
 
         void Near(Vec3 at, double within, string field, string what)
@@ -164,19 +148,13 @@ public sealed class InfusionFill
             if (off > within + 1e-6)
                 throw new RefusalException(
                     "infusion.off-part",
-                    $"{what} {field[(field.IndexOf('[', StringComparison.Ordinal) + 1)..].Split(']')[0]} (counted from 0) lies "
-                        + $"{Text.Number(off, 3)} mm off the surface. Put it on the part; places are in mm.",
+                    $"{what} lies {Text.Number(off, 3)} mm off the surface. Put it on the part; places are in mm.",
                     field
                 );
         }
     }
 
-    private static double Off(Vec3 point, Vec3 from, Vec3 to)
-    {
-        var (way, off) = (to - from, point - from);
-        var share = way.Dot(way) > 0 ? Math.Clamp(off.Dot(way) / way.Dot(way), 0, 1) : 0;
-        return (off - way * share).Length;
-    }
+    private static double Off(Vec3 point, Vec3 from, Vec3 to) => (point - Triangles.NearestOnSide(from, to, point)).Length;
 
     /// <summary>A third of the area of each triangle to each of its corners.</summary>
     private void Weigh()

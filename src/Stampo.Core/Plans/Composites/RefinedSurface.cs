@@ -108,5 +108,6 @@ internal sealed class RefinedSurface
         return best;
     }
 
-    private static (int, int) Edge(int a, int b) => a < b ? (a, b) : (b, a);
+    /// <summary>An edge, whichever way it is gone along.</summary>
+    internal static (int, int) Edge(int a, int b) => a < b ? (a, b) : (b, a);
 }

@@ -55,9 +55,9 @@ public sealed class CompositeCalculators : IPlanFamilyEndpoints
                             var fill = InfusionFill.Of(mesh, feeds, cell, new Progress(cancel: cancel));
                             return new InfusionMeshAnswer(
                                 fill.Seconds(stack),
-                                Three(fill.LastAt),
-                                [.. fill.Dry().Select(Three)],
-                                [.. probes.Select(p => new ProbedFill(Three(p), fill.SecondsAt(p, stack)))]
+                                fill.LastAt.ToArray(),
+                                [.. fill.Dry().Select(at => at.ToArray())],
+                                [.. probes.Select(p => new ProbedFill(p.ToArray(), fill.SecondsAt(p, stack)))]
                             );
                         },
                         cancel
@@ -91,6 +91,4 @@ public sealed class CompositeCalculators : IPlanFamilyEndpoints
         line is [var from, var to]
             ? (FormFields.Place(from, "lines"), FormFields.Place(to, "lines"))
             : throw new RefusalException("input.line", "A line is two places: [[x,y,z],[x,y,z]] in mm.", "lines");
-
-    private static double[] Three(Vec3 at) => [at.X, at.Y, at.Z];
 }

@@ -45,14 +45,12 @@ public sealed record FormMeshAnswer(
             sheet.MeanMm,
             sheet.P5Mm,
             sheet.MaxMm,
-            Place(sheet.MinAt),
+            sheet.MinAt.ToArray(),
             sheet.AreaMm2,
             new SheetVolume(sheet.VolumeBeforeMm3 / 1000, sheet.VolumeAfterMm3 / 1000),
-            [.. probes.Select(sheet.ProbeAt).Select(p => new ProbeAnswer(Place(p.At), p.Mm))],
-            [.. sheet.LastTouched.Select(Place)]
+            [.. probes.Select(sheet.ProbeAt).Select(p => new ProbeAnswer(p.At.ToArray(), p.Mm))],
+            [.. sheet.LastTouched.Select(at => at.ToArray())]
         );
-
-    private static double[] Place(Vec3 p) => [p.X, p.Y, p.Z];
 }
 
 /// <summary>The calculators of thermoforming: each stands alone, without a project.</summary>
@@ -92,7 +90,7 @@ internal static class FormingCalculators
                     var side = Side(form["side"]);
                     var cell = FormFields.Number(form["cellMm"], "cellMm");
                     var plug = FormFields.Of<PlugForm>(form["plug"], "plug");
-                    var probes = Probes(form["probes"]);
+                    var probes = FormFields.Places(form["probes"], "probes", MostProbes);
                     var pull = PartForms.Pull(form["pull"]) ?? throw FormFields.Missing("pull");
                     var mesh = await intake.ReadAsync(file, LengthUnits.Parse(form["unit"]), cancel);
                     return await Turn.RunAsync(
@@ -134,6 +132,4 @@ internal static class FormingCalculators
                 "side"
             ),
         };
-
-    private static IReadOnlyList<Vec3> Probes(string? text) => FormFields.Places(text, "probes", MostProbes);
 }

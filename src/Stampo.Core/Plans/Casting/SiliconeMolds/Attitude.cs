@@ -41,13 +41,13 @@ public sealed record Attitude(
         var risers = LocalHighs.Of(surface, frame.Z, ApartMm);
         var box = frame.Box;
         return new Attitude(
-            Numbers(frame.Z),
-            Numbers(frame.X),
-            Numbers(frame.Y),
-            Numbers(box.Size),
+            frame.Z.ToArray(),
+            frame.X.ToArray(),
+            frame.Y.ToArray(),
+            box.Size.ToArray(),
             risers,
             Lowest(surface.Mesh, frame),
-            Numbers(box.Min)
+            box.Min.ToArray()
         );
     }
 
@@ -79,6 +79,4 @@ public sealed record Attitude(
     }
 
     private static double Bore(double mm) => Math.PI * mm * mm / 4;
-
-    private static double[] Numbers(Vec3 v) => [v.X, v.Y, v.Z];
 }

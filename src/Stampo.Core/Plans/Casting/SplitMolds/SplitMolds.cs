@@ -104,7 +104,7 @@ public static class SplitMolds
         var flats = parting.Flats;
         var figures = new SplitMoldFigures(
             [fittings.Right - fittings.Left, fittings.Back - fittings.Front, fittings.Top - fittings.Bottom],
-            Coordinates(pull),
+            pull.ToArray(),
             Grid.Mm(plane - lowest),
             flats.Count > 1 ? [.. flats.Select(f => Grid.Mm(f.Z - lowest))] : [],
             whole / 1000,
@@ -114,7 +114,7 @@ public static class SplitMolds
             halves.UpperMm3 / 1000,
             halves.ShutOffMm,
             Math.Max(0, cavity - whole),
-            third is null ? null : new ThirdPieceFigures(third.Mm3 / 1000, Coordinates(seen.OutOfFrame(new Vec3(1, 0, 0)))),
+            third is null ? null : new ThirdPieceFigures(third.Mm3 / 1000, seen.OutOfFrame(new Vec3(1, 0, 0)).ToArray()),
             [halves.Lower.TriangleCount, halves.Upper.TriangleCount, .. third is null ? Array.Empty<int>() : [third.Mesh.TriangleCount]],
             [.. fittings.Vents.Select(v => Place.Of(seen.OutOfFrame(v), pull, 20))],
             fittings.Pour is { } pour ? Place.Of(seen.OutOfFrame(pour), pull, 20) : null,
@@ -168,8 +168,6 @@ public static class SplitMolds
                 + "drill one where the part can be filled.",
             "split.pourHoleMm"
         );
-
-    private static double[] Coordinates(Vec3 v) => [v.X, v.Y, v.Z];
 
     private static IEnumerable<Finding> Messages(SplitMoldFigures figures)
     {

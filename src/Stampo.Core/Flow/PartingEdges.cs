@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Geometry.Search;
 using Stampo.Core.Parts;
 
 namespace Stampo.Core.Flow;
@@ -7,7 +8,7 @@ namespace Stampo.Core.Flow;
 /// Edges where a part turns from facing one half of a tool to facing the other, seen from outside: there the halves part, and the air gets
 /// out.
 /// </summary>
-public sealed class PartingLine
+public sealed class PartingEdges
 {
     /// <summary>Walls that stand along the pull may part at either end.</summary>
     private const double Upright = 0.02;
@@ -15,7 +16,7 @@ public sealed class PartingLine
     private readonly Dictionary<(int, int, int), List<(Vec3 From, Vec3 To)>> _near = [];
     private readonly double _roomMm;
 
-    public PartingLine(SolidSurface surface, Vec3 pull)
+    public PartingEdges(SolidSurface surface, Vec3 pull)
     {
         var (mesh, neighbours) = (surface.Mesh, surface.Topology.Neighbours);
         _roomMm = Math.Max(1e-6, mesh.Bounds().Diagonal / 60);
@@ -39,7 +40,10 @@ public sealed class PartingLine
         for (var k = z - reach; k <= z + reach; k++)
         for (var j = y - reach; j <= y + reach; j++)
         for (var i = x - reach; i <= x + reach; i++)
-            if (_near.TryGetValue((i, j, k), out var edges) && edges.Exists(e => Off(point, e.From, e.To) <= mm))
+            if (
+                _near.TryGetValue((i, j, k), out var edges)
+                && edges.Exists(e => (point - Triangles.NearestOnSide(e.From, e.To, point)).Length <= mm)
+            )
                 return true;
         return false;
     }
@@ -69,11 +73,4 @@ public sealed class PartingLine
 
     private (int, int, int) RoomOf(Vec3 at) =>
         ((int)Math.Floor(at.X / _roomMm), (int)Math.Floor(at.Y / _roomMm), (int)Math.Floor(at.Z / _roomMm));
-
-    private static double Off(Vec3 point, Vec3 from, Vec3 to)
-    {
-        var (way, off) = (to - from, point - from);
-        var share = way.Dot(way) > 0 ? Math.Clamp(off.Dot(way) / way.Dot(way), 0, 1) : 0;
-        return (off - way * share).Length;
-    }
 }
