@@ -32,9 +32,9 @@ export function Told({ chart }: { chart: ItemChart }) {
         {c && c.ppk == null && 'No spread: the gauge may be too coarse. '}
         {control && control.upper > control.lower && (
           <>
-            Mean <OpensLine line="mean">{number(control.centre, 4)}</OpensLine>, by chance alone between{' '}
-            <OpensLine line="lower">{number(control.lower, 4)}</OpensLine> and{' '}
-            <OpensLine line="upper">{number(control.upper, 4)}</OpensLine> {chart.item.unit}.
+            Mean <OpensLine line="mean">{number(control.centre, 6)}</OpensLine>, by chance alone between{' '}
+            <OpensLine line="lower">{number(control.lower, 6)}</OpensLine> and{' '}
+            <OpensLine line="upper">{number(control.upper, 6)}</OpensLine> {chart.item.unit}.
           </>
         )}
       </Typography>
