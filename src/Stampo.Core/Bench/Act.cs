@@ -22,6 +22,7 @@ namespace Stampo.Core.Bench;
 [JsonDerivedType(typeof(Deviated), "deviated")]
 [JsonDerivedType(typeof(Noted), "noted")]
 [JsonDerivedType(typeof(Counted), "counted")]
+[JsonDerivedType(typeof(Tallied), "tallied")]
 [JsonDerivedType(typeof(Paused), "paused")]
 [JsonDerivedType(typeof(Resumed), "resumed")]
 [JsonDerivedType(typeof(HandedOver), "handedOver")]
@@ -100,6 +101,12 @@ public enum Fate
 
 /// <summary>What became of the part of a cavity; what is not good has a code of <see cref="Defects"/>.</summary>
 public sealed record Counted(string Id, string By, int Cavity, Fate Fate, string? Defect = null) : Act(Id, By);
+
+/// <summary>
+/// So many parts of a run came out so: what is molded by the hundred is counted by the box. Of each fate and defect the last that was said
+/// counts.
+/// </summary>
+public sealed record Tallied(string Id, string By, Fate Fate, int Parts, string? Defect = null) : Act(Id, By);
 
 /// <summary>Nobody is at it; clocks run on.</summary>
 public sealed record Paused(string Id, string By, string? Reason = null) : Act(Id, By);

@@ -264,12 +264,19 @@ public static class RunFold
             _ => null,
         };
 
-    /// <summary>The last that was said of each cavity.</summary>
+    /// <summary>The last that was said of each cavity, or of each fate and defect.</summary>
     private static IEnumerable<CavityCount> CountsOf(RunSheet sheet, List<Stands<Act>> acts) =>
-        acts.Of<Counted>()
-            .Where(a => a.Act.Cavity >= 1 && a.Act.Cavity <= sheet.Parts)
-            .GroupBy(a => a.Act.Cavity)
-            .OrderBy(g => g.Key)
-            .Select(g => g.Last())
-            .Select(a => new CavityCount(a.Act.Cavity, a.Act.Fate, a.Act.Defect, a.Root, a.Act.By, a.At));
+        sheet.CountsByNumber
+            ? acts.Of<Tallied>()
+                .GroupBy(a => (a.Act.Fate, a.Act.Defect))
+                .OrderBy(g => g.Key.Fate)
+                .Select(g => g.Last())
+                .Where(a => a.Act.Parts > 0)
+                .Select(a => new CavityCount(0, a.Act.Fate, a.Act.Defect, a.Root, a.Act.By, a.At, a.Act.Parts))
+            : acts.Of<Counted>()
+                .Where(a => a.Act.Cavity >= 1 && a.Act.Cavity <= sheet.Parts)
+                .GroupBy(a => a.Act.Cavity)
+                .OrderBy(g => g.Key)
+                .Select(g => g.Last())
+                .Select(a => new CavityCount(a.Act.Cavity, a.Act.Fate, a.Act.Defect, a.Root, a.Act.By, a.At));
 }

@@ -32,7 +32,7 @@ public static class RunRules
                 "act"
             );
         // What was counted and ended can always be said: a run that is full must be able to end.
-        if (state.Acts >= (act is Counted or Ended or Abandoned or Withdrawn ? MostActs + LastWords : MostActs))
+        if (state.Acts >= (act is Counted or Tallied or Ended or Abandoned or Withdrawn ? MostActs + LastWords : MostActs))
             throw new RefusalException("run.full", $"This run holds {MostActs} acts; end it and begin another.", "act");
         if (act is OperationAct of)
             CheckOf(sheet, state, of);
@@ -41,10 +41,20 @@ public static class RunRules
             case Withdrawn when act.Corrects is null:
                 throw new RefusalException("act.corrects", "Name the act that did not happen.", "act.corrects");
             case Counted counted:
-                if (sheet.Parts == 0)
-                    throw new RefusalException("act.no-parts", $"{sheet.Title} makes no parts to count.", "act.cavity");
+                MakesParts(sheet, "act.cavity");
+                if (sheet.CountsByNumber)
+                    throw new RefusalException(
+                        "act.by-number",
+                        $"{sheet.Title} makes {Wording.Text.Count(sheet.Parts, "part")}: they are counted by number, not by cavity.",
+                        "act.cavity"
+                    );
                 Wording.Check.Between(counted.Cavity, 1, sheet.Parts, "act.cavity", "", "cavities of this shot");
                 Defects.Check(counted.Fate, counted.Defect);
+                break;
+            case Tallied tallied:
+                MakesParts(sheet, "act.parts");
+                Wording.Check.Between(tallied.Parts, 0, 10 * Math.Max(sheet.Parts, 1), "act.parts", "parts", "of this run");
+                Defects.Check(tallied.Fate, tallied.Defect);
                 break;
             case Paused paused:
                 Text(paused.Reason, "act.reason");
@@ -55,14 +65,22 @@ public static class RunRules
             case Abandoned abandoned:
                 Name(abandoned.Reason, "act.reason", LongestText);
                 break;
-            case Ended when state.Counts.Count < sheet.Parts:
+            case Ended when sheet.CountsByNumber && state.Counted == 0:
+                throw new RefusalException("run.uncounted", "Not counted yet: say how many are good, then end the run.", "act");
+            case Ended when !sheet.CountsByNumber && state.Counted < sheet.Parts:
                 throw new RefusalException(
                     "run.uncounted",
-                    $"{Wording.Text.Count(sheet.Parts - state.Counts.Count, "part")} of {sheet.Parts} not counted yet: say good, rework "
+                    $"{Wording.Text.Count(sheet.Parts - state.Counted, "part")} of {sheet.Parts} not counted yet: say good, rework "
                         + "or scrap for each cavity, then end the run.",
                     "act"
                 );
         }
+    }
+
+    private static void MakesParts(RunSheet sheet, string field)
+    {
+        if (sheet.Parts == 0)
+            throw new RefusalException("act.no-parts", $"{sheet.Title} makes no parts to count.", field);
     }
 
     private static void CheckCorrection(Act act, string corrected, Func<string, Act?> known)
@@ -85,6 +103,7 @@ public static class RunRules
             Ticked t => (t.Operation, t.Ask),
             OperationAct o => (o.Operation, null),
             Counted c => ($"{c.Cavity}", null),
+            Tallied t => ($"{t.Fate}", t.Defect),
             _ => (null, null),
         };
 

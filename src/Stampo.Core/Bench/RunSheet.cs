@@ -22,6 +22,14 @@ public sealed record RunSheet(
     string Deference
 )
 {
+    /// <summary>Cavities of the tool that its parts come from, when it makes more than one shot.</summary>
+    public int? Cavities { get; init; }
+
+    /// <summary>More parts than anybody says one by one.</summary>
+    public bool CountsByNumber => Parts > MostByCavity;
+
+    private const int MostByCavity = 100;
+
     /// <summary>What the plan trusts a tool with; null when nothing wears out.</summary>
     public ThreePoint? LifeShots { get; init; }
 
@@ -67,6 +75,7 @@ public sealed record RunSheet(
         )
         {
             LifeShots = plan.Order.LifeShots,
+            Cavities = plan.Order.Cavities,
             Rates = plan.Order.Rates,
             PartKind = plan.Order.PartKind,
         };

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace Stampo.Core.Bench;
@@ -120,10 +121,15 @@ public sealed record UsedLot(string Act, string Operation, string What, string L
 /// <summary>A deviation or a note; what was ended or begun early says how many minutes were missing.</summary>
 public sealed record Remark(string Act, string Operation, Deviation? What, string? Text, string By, Instant At, double? MissingMin = null);
 
-public sealed record CavityCount(int Cavity, Fate Fate, string? Defect, string Act, string By, Instant At)
+/// <summary>What became of the part of a cavity; with cavity 0, of so many parts of a run that is counted by number.</summary>
+public sealed record CavityCount(int Cavity, Fate Fate, string? Defect, string Act, string By, Instant At, int Parts = 1)
 {
     /// <summary>Good, or good once it is trimmed or mended: what a yield counts.</summary>
     public bool Serves => Fate != Fate.Scrap;
+
+    /// <summary>What it is said of: "cavity 3", "36 parts".</summary>
+    [JsonIgnore]
+    public string Of => Cavity > 0 ? $"cavity {Cavity}" : Wording.Text.Count(Parts, "part");
 }
 
 /// <summary>How a run stands.</summary>
@@ -135,7 +141,7 @@ public sealed record CavityCount(int Cavity, Fate Fate, string? Defect, string A
 /// <param name="Clocks">That have begun, the running ones first.</param>
 /// <param name="Lots">That went in.</param>
 /// <param name="Remarks">What did not go as planned, and notes.</param>
-/// <param name="Counts">By cavity.</param>
+/// <param name="Counts">By cavity, or by number.</param>
 /// <param name="Over">When it ended or was abandoned.</param>
 /// <param name="Acts">How many are in it.</param>
 public sealed record RunState(
@@ -154,7 +160,9 @@ public sealed record RunState(
 {
     public bool IsOver => Phase is RunPhase.Ended or RunPhase.Abandoned;
 
-    public int Of(Fate fate) => Counts.Count(c => c.Fate == fate);
+    public int Of(Fate fate) => Counts.Where(c => c.Fate == fate).Sum(c => c.Parts);
+
+    public int Counted => Counts.Sum(c => c.Parts);
 
     /// <summary>The tool may be taken for another shot.</summary>
     public bool FreesTool(RunSheet sheet) =>

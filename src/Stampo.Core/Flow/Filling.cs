@@ -1,5 +1,6 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Tooling;
 using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
@@ -75,12 +76,29 @@ public static class Filling
             ratio.At[last],
             PlaceOf(surface, cells.Middle(last), walls.UsualMm),
             Welds(surface, walls, ratio),
-            LastPointsOf(surface, walls, ratio, pull),
+            LastPointsOf(surface, walls, ratio, pull, progress),
             ThickOf(surface, walls),
             [.. begin.Select((_, gate) => reached.Where(i => ratio.From[i] == gate).Select(i => ratio.At[i]).DefaultIfEmpty(0).Max())],
             walls.UsualMm,
             walls.IsCoarse
         );
+    }
+
+    /// <summary>Flow length ÷ wall at each sample of the surface; not a number where nothing arrives.</summary>
+    public static float[] Map(SolidSurface surface, IReadOnlyList<Vec3> gates, Progress progress)
+    {
+        var walls = WallField.Of(surface, progress);
+        var cells = walls.Cells;
+        var arrival = Arrival.Of(cells, [.. gates.Select((gate, i) => CellOf(cells, gate, i, walls.UsualMm))], walls.Slowness, progress);
+        var map = new float[surface.Samples.All.Length];
+        progress.Over(
+            map.Length,
+            i =>
+                map[i] = cells.Nearest(surface.Samples.All[i].Point, 2 * cells.StepMm) is >= 0 and var cell
+                    ? (float)arrival.At[cell]
+                    : float.NaN
+        );
+        return map;
     }
 
     private static (T First, T Second) Both<T>(Func<T> first, Func<T> second)
@@ -155,10 +173,10 @@ public static class Filling
     }
 
     /// <summary>Cubes that nothing around them is later than, told by what of them hangs together.</summary>
-    private static List<LastPoint> LastPointsOf(SolidSurface surface, WallField walls, Arrival arrival, Vec3 pull)
+    private static List<LastPoint> LastPointsOf(SolidSurface surface, WallField walls, Arrival arrival, Vec3 pull, Progress progress)
     {
         var cells = walls.Cells;
-        var vents = new PartingEdges(surface, pull);
+        var vents = ToolParting.Of(surface, pull, progress);
         var highs = Enumerable
             .Range(0, cells.Count)
             .Where(i => double.IsFinite(arrival.At[i]) && Around(cells, i).All(n => !(arrival.At[n] > arrival.At[i])));

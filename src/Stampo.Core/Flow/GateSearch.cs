@@ -1,5 +1,6 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Flow;
@@ -14,6 +15,9 @@ public enum GateStands
     Face,
 }
 
+/// <summary>A gate, and the largest flow length ÷ wall that is left with it and those before it.</summary>
+public sealed record ProposedGate(Place Place, double Ratio);
+
 /// <summary>
 /// Proposes gates: of some places all over where one may stand, the one, then the ones, from which the flow length ÷ wall to the farthest
 /// place is least.
@@ -22,27 +26,38 @@ public static class GateSearch
 {
     private const int Tried = 14;
 
-    public static IReadOnlyList<Vec3> Of(SolidSurface surface, GateStands stands, int count, Vec3 pull, Progress progress)
+    /// <summary>However thick the wall is, a gate at the parting line stands within this share of the part of it.</summary>
+    private const double NearestShare = 30;
+
+    public static IReadOnlyList<ProposedGate> Of(SolidSurface surface, GateStands stands, int count, Vec3 pull, Progress progress)
     {
         var walls = WallField.Of(surface, progress);
         var cells = walls.Cells;
-        var candidates = Candidates(surface, walls, stands, pull);
+        var candidates = Candidates(surface, walls, stands, pull, progress);
         var arrivals = new double[candidates.Count][];
         progress.Over(
             candidates.Count,
             i => arrivals[i] = Arrival.Of(cells, [cells.Nearest(candidates[i], 3 * walls.UsualMm)], walls.Slowness, progress).At
         );
         var best = Enumerable.Repeat(double.PositiveInfinity, cells.Count).ToArray();
-        List<Vec3> chosen = [];
+        List<ProposedGate> chosen = [];
         for (var n = 0; n < count; n++)
         {
             var taken = Enumerable.Range(0, candidates.Count).MinBy(i => Farthest(best, arrivals[i]));
-            chosen.Add(candidates[taken]);
+            chosen.Add(new ProposedGate(OnSurface(surface, candidates[taken]), Farthest(best, arrivals[taken])));
             for (var c = 0; c < best.Length; c++)
                 best[c] = Math.Min(best[c], arrivals[taken][c]);
         }
 
         return chosen;
+    }
+
+    private static Vec3 Level(Vec3 normal, Vec3 pull) => (normal - pull * normal.Dot(pull)).Unit();
+
+    private static Place OnSurface(SolidSurface surface, Vec3 at)
+    {
+        var on = surface.Bvh.Nearest(at, surface.Mesh.Bounds().Diagonal, 100_000)!.Value;
+        return Place.Of(on.Point, surface.Normals[on.Triangle], 5);
     }
 
     private static double Farthest(double[] best, double[] with)
@@ -55,15 +70,17 @@ public static class GateSearch
     }
 
     /// <summary>Spread out: each next one is that farthest from those before it.</summary>
-    private static List<Vec3> Candidates(SolidSurface surface, WallField walls, GateStands stands, Vec3 pull)
+    private static List<Vec3> Candidates(SolidSurface surface, WallField walls, GateStands stands, Vec3 pull, Progress progress)
     {
-        var parting = stands == GateStands.Edge ? new PartingEdges(surface, pull) : null;
-        var near = Math.Max(walls.UsualMm, 2 * walls.Cells.StepMm);
+        var parting = stands == GateStands.Edge ? ToolParting.Of(surface, pull, progress) : null;
+        var near = Math.Min(Math.Max(walls.UsualMm, 2 * walls.Cells.StepMm), surface.Mesh.Bounds().Diagonal / NearestShare);
         var open = surface
             .Samples.All.Where(s =>
                 parting is null
                     ? Math.Abs(surface.Normals[s.Triangle].Dot(pull)) > 0.9
-                    : Math.Abs(surface.Normals[s.Triangle].Dot(pull)) < 0.5 && parting.IsWithin(s.Point, near)
+                    : Math.Abs(surface.Normals[s.Triangle].Dot(pull)) < 0.5
+                        && parting.IsWithin(s.Point, near)
+                        && surface.Leaves(surface.JustOutside(s), Level(surface.Normals[s.Triangle], pull))
             )
             .Select(s => s.Point)
             .Where(p => walls.Cells.Nearest(p, near) >= 0)

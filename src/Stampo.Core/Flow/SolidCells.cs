@@ -70,7 +70,8 @@ public sealed class SolidCells
                 var height = (z + Aside) * stepMm;
                 for (; at < crossings.Count && crossings[at].Z < height; at++)
                     deep += crossings[at].Turns;
-                if (deep > 0)
+                // Above the last crossing nothing is inside, also where rounding lost one.
+                if (deep > 0 && at < crossings.Count)
                     inside.Add(z * size.Item1 * size.Item2 + column);
             }
         }

@@ -11,6 +11,9 @@ public sealed class WallField
     /// <summary>Cubes across a usual wall, and the most there may be in the box of the part.</summary>
     private const double Across = 3;
 
+    /// <summary>A thick lump of a part is cut as fine as this all the same.</summary>
+    private const double AcrossPart = 60;
+
     private const double MostInBox = 5e6;
 
     private const int MostInside = 600_000;
@@ -67,7 +70,10 @@ public sealed class WallField
     {
         var side = surface.Mesh.Bounds().Max - surface.Mesh.Bounds().Min;
         var solid = surface.AreaMm2 * UsualMm / 2;
-        return Math.Max(UsualMm / Across, Math.Max(Math.Cbrt(side.X * side.Y * side.Z / MostInBox), Math.Cbrt(solid / MostInside)));
+        return Math.Max(
+            Math.Min(UsualMm / Across, surface.Mesh.Bounds().Diagonal / AcrossPart),
+            Math.Max(Math.Cbrt(side.X * side.Y * side.Z / MostInBox), Math.Cbrt(solid / MostInside))
+        );
     }
 
     /// <summary>The cubes at the surface take the wall of the nearest sample, those behind them that of whoever is nearest.</summary>

@@ -20,7 +20,7 @@ namespace Stampo.Core.Log;
 /// <param name="Over">When it was over; null while it is open.</param>
 /// <param name="People">Who did something in it, in the order they came.</param>
 /// <param name="Lots">That went in.</param>
-/// <param name="Counts">By cavity.</param>
+/// <param name="Counts">By cavity, or by number.</param>
 /// <param name="Remarks">What did not go as planned, and notes.</param>
 /// <param name="Facts">By name, see <see cref="RunFacts"/>.</param>
 /// <param name="HandsMin">Between the beginning of each operation and the end of its hands, in all.</param>
@@ -56,7 +56,15 @@ public sealed record RunRecord(
     public string LearnedOf => PartKind is { } kind ? $"{Route}: {kind}" : Route;
 
     /// <summary>Parts that came out so.</summary>
-    public int Count(Fate fate) => Counts.Count(c => c.Fate == fate);
+    public int Count(Fate fate) => Counts.Where(c => c.Fate == fate).Sum(c => c.Parts);
+
+    public int Counted => Counts.Sum(c => c.Parts);
+
+    /// <summary>Of its tool; null before anything was counted.</summary>
+    public int? Cavities { get; init; }
+
+    /// <summary>Shots of the tool that it took: one, or as many as its parts came from.</summary>
+    public int Shots { get; init; } = 1;
 
     /// <summary>It wears the tool, whatever came of it.</summary>
     public bool IsShot => Piece.Repeats == Repeats.EachShot && Phase != RunPhase.Abandoned;
@@ -96,6 +104,8 @@ public sealed record RunRecord(
         )
         {
             LifeShots = sheet.LifeShots,
+            Cavities = sheet.Cavities ?? (state.Counts.Count > 0 ? state.Counts.Count : null),
+            Shots = sheet.Cavities is { } cavities ? (int)Math.Ceiling((double)state.Counted / cavities) : 1,
             Rates = sheet.Rates,
             PartKind = sheet.PartKind,
         };

@@ -48,7 +48,7 @@ public static class Search
         foreach (var person in run.People)
             yield return person;
         foreach (var count in run.Counts.Where(c => c.Fate != Fate.Good))
-            yield return $"cavity {count.Cavity} {count.Fate.ToString().ToLowerInvariant()}: {count.Defect}";
+            yield return $"{count.Of} {count.Fate.ToString().ToLowerInvariant()}: {count.Defect}";
         foreach (var remark in run.Remarks)
             yield return $"{remark.What?.ToString().ToLowerInvariant()} {remark.Text}".Trim();
         yield return run.Run;

@@ -26,7 +26,8 @@ public sealed record CastData(
 
 /// <summary>
 /// Temperatures and flow figures of a thermoplastic in an injection tool. <paramref name="CrazingMpa"/> is the stress it bears
-/// around an insert for years; null for plastics that creep instead of crazing.
+/// around an insert for years; null for plastics that creep instead of crazing. <paramref name="MpaPerRatio"/> is what each length of
+/// a wall's thickness costs in pressure, <paramref name="EnthalpyJPerG"/> what a gram gives to the tool on its way to being taken out.
 /// </summary>
 public sealed record MeltData(
     double MeltC,
@@ -38,7 +39,11 @@ public sealed record MeltData(
     double? FlowRatioLow = null,
     double? FlowRatioHigh = null,
     string? Drying = null,
-    double? CrazingMpa = null
+    double? CrazingMpa = null,
+    double? MpaPerRatio = null,
+    double? EnthalpyJPerG = null,
+    double? VentLowMm = null,
+    double? VentHighMm = null
 );
 
 /// <summary>

@@ -10,7 +10,7 @@ internal static class UndercutDepth
 {
     private const int MostPoints = 24,
         Ways = 24,
-        Halvings = 8;
+        Halvings = 16;
     private const double FirstStep = 1e-3,
         Growth = 1.4;
 
@@ -64,7 +64,7 @@ internal static class UndercutDepth
     }
 
     /// <summary>The least way along the direction from which the pull is free either way.</summary>
-    private static double Until(SolidSurface surface, Vec3 outside, Vec3 direction, Vec3 d)
+    internal static double Until(SolidSurface surface, Vec3 outside, Vec3 direction, Vec3 d)
     {
         var diagonal = surface.Tiny * 1e5;
         var reach = Math.Min(diagonal, surface.Bvh.FirstHit(outside, direction, surface.Tiny));

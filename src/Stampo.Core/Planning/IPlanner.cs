@@ -12,6 +12,10 @@ public abstract record RouteMethod
 {
     [JsonIgnore]
     public abstract IPlanner Planner { get; }
+
+    /// <summary>Its tool is for the series: what bridges the time until then is looked at first.</summary>
+    [JsonIgnore]
+    public virtual bool IsForSeries => false;
 }
 
 /// <summary>

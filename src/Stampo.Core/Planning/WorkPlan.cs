@@ -27,6 +27,9 @@ public sealed record OrderedWork(int Parts, int Shots, int Tools, int Each, stri
     /// <summary>Hours from the last part to its full properties.</summary>
     public double ReadyH { get; init; }
 
+    /// <summary>Of the tool, where what the plan calls a shot is a run of many.</summary>
+    public int? Cavities { get; init; }
+
     /// <summary>Shots of one tool; null when nothing wears out, or when it is a machine.</summary>
     public ThreePoint? LifeShots { get; init; }
 

@@ -103,7 +103,7 @@ internal sealed class MetalTool
             ("Square the blocks, fit the base", job.Figure("tool.fitBase")),
             ("Rough the cavity and core", Roughing()),
             ("Finish the cavity and core", Finishing()),
-            ("Spark-erode corners and ribs", Norm("edm") * CavityFactor * SizeFactor),
+            Sparking(),
             ("Cooling", job.Figure("tool.cooling") * CavityFactor * SizeFactor),
             (
                 "Ejection",
@@ -115,10 +115,42 @@ internal sealed class MetalTool
         ];
     }
 
+    /// <summary>What its cutters go into.</summary>
+    public static CutterLimits Cutters(Job job, string metal) => new(job.Norm($"tool.{metal}.slender").Likely, SmallestCutterMm);
+
+    private const double SmallestCutterMm = 1;
+
+    /// <summary>
+    /// Electrode by electrode where a plan has read the part's ribs and corners off its mesh; else by the norm for its size.
+    /// </summary>
+    private (string, Term) Sparking()
+    {
+        if (_job.Part.FoundOut.OfType<ToolShape>().FirstOrDefault() is not { } shape)
+            return ("Spark-erode corners and ribs", Norm("edm") * CavityFactor * SizeFactor);
+        var electrodes = shape.Sparked(Cutters(_job, _metal));
+        var made = _job.Figure("tool.electrode") * JobFigures.Count("electrodes, off the mesh", electrodes.Count, "part");
+        var burnt = Figure.Given("metal sparked out", electrodes.Sum(e => e.VolumeCm3), "cm³", "part") / Norm("burn");
+        var finished = Figure.Given("faces sparked", electrodes.Sum(e => e.AreaCm2), "cm²", "part") / _job.Figure("tool.burnFinish");
+        return ("Spark-erode corners and ribs, read off the mesh", (made + burnt + finished) * CavityFactor);
+    }
+
     /// <summary>On the machines and the bench of the tool room, without design, programs, fitting and try-out.</summary>
     public ThreePoint Hours => Total.Value;
 
     private Figure Total { get; }
+
+    /// <summary>Each work on it with its hours.</summary>
+    public IReadOnlyList<(string Name, Figure Hours)> Works => _work;
+
+    /// <summary>
+    /// One cavity and core with its programs and its fitting, the base left out: what a change to the part costs shares of.
+    /// </summary>
+    public Figure OneCavity =>
+        (
+            Term.Sum(_work.Skip(1).Select(w => w.Hours)) / CavityFactor
+            + _job.Figure("tool.cam") * SizeFactor
+            + _job.Figure("tool.fitShare") * Total / CavityFactor
+        ).As("cavityHours", "One cavity and core", "h", "programmed, cut, sparked, cooled, ejected, fitted");
 
     private bool IsHardened => _metal == "steelHard";
 
@@ -165,32 +197,18 @@ internal sealed class MetalTool
     /// </summary>
     private Term Base()
     {
-        var (longMm, wideMm) = PlateMm();
+        var grid = CavityGrid.Of(_job.Part, _cavities);
         var plate = Figure.Given(
-            $"plate: {Text.Count(_cavities, "cavity", "cavities")} and 55 mm all round",
-            longMm * wideMm / 100,
+            $"plate: {Text.Count(_cavities, "cavity", "cavities")} and {Text.Number(CavityGrid.AroundMm)} mm all round",
+            grid.PlateLongMm * grid.PlateWideMm / 100,
             "cm²",
             "part"
         );
         return (plate / Term.Of(BaseCm2, "cm²")).Pow(BaseGrows);
     }
 
-    /// <summary>Cavities beside each other, as square as they come, a wall apart.</summary>
-    private (double LongMm, double WideMm) PlateMm()
-    {
-        double[] sides = [_job.Part.LengthMm, _job.Part.WidthMm, _job.Part.HeightMm];
-        Array.Sort(sides);
-        var (length, width) = (sides[2], sides[1]);
-        var across = Math.Max(1, (int)Math.Round(Math.Sqrt(_cavities * length / width)));
-        var along = (int)Math.Ceiling((double)_cavities / across);
-        var wall = Math.Max(BetweenMm, 0.8 * sides[0]);
-        return (along * length + (along - 1) * wall + 2 * AroundMm, across * width + (across - 1) * wall + 2 * AroundMm);
-    }
-
     private const double BaseCm2 = 400,
-        BaseGrows = 1.1,
-        AroundMm = 55,
-        BetweenMm = 25;
+        BaseGrows = 1.1;
 
     private Figure Norm(string name) => _job.Figure($"tool.{_metal}.{name}");
 

@@ -30,7 +30,7 @@ internal static class PressCycle
     }
 
     /// <summary>As chosen in the brief; by default the middle of sections that warp and sink, the mean of thin ones.</summary>
-    private static CoolingCriterion CriterionFor(Job job) =>
+    public static CoolingCriterion CriterionFor(Job job) =>
         job.Brief.Schools.Cooling ?? (job.Part.SectionMm >= ThickMm ? CoolingCriterion.Centre : CoolingCriterion.Mean);
 
     private const double ThickMm = 4,

@@ -19,7 +19,7 @@ namespace Stampo.Server.Archive;
 public sealed partial class ArchiveCheck(DocumentForms forms, string projectId, Instant now)
 {
     private const int MostOperations = 1_000,
-        MostParts = 1_000;
+        MostParts = 1_000_000;
 
     private readonly Dictionary<string, List<RunRecord>> _runs = [];
     private readonly Dictionary<(string Plan, string Item, int Shot, int Cavity), List<Entry>> _entries = [];

@@ -144,8 +144,10 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
             yield return (minute, new Finished(NewId(), run.By, operation.Id));
         }
 
-        for (var cavity = 1; cavity <= sheet.Parts; cavity++)
-            yield return (minute, CountOf(run, cavity));
+        foreach (
+            var count in sheet.CountsByNumber ? TalliesOf(run, sheet.Parts) : Enumerable.Range(1, sheet.Parts).Select(c => CountOf(run, c))
+        )
+            yield return (minute, count);
         yield return (minute, new Ended(NewId(), run.By));
     }
 
@@ -173,6 +175,15 @@ public sealed class DemoRuns(Plans plans, Runs runs, TimeProvider clock)
         };
 
     private static string LotOf(Operation weighs, DemoLot lot) => weighs.Asks.FirstOrDefault(a => a.What == lot.What)?.LotOf ?? lot.What;
+
+    /// <summary>"not" of a run that is counted by number says how many: {"36": "scrap short"}.</summary>
+    private static IEnumerable<Act> TalliesOf(DemoRun run, int parts)
+    {
+        yield return new Tallied(NewId(), run.By, Fate.Good, parts - run.Not.Keys.Sum());
+        foreach (var (many, said) in run.Not)
+            if (said.Split(' ') is [var fate, var defect])
+                yield return new Tallied(NewId(), run.By, Enum.Parse<Fate>(fate, true), many, defect);
+    }
 
     private static Counted CountOf(DemoRun run, int cavity) =>
         run.Not.GetValueOrDefault(cavity)?.Split(' ') is [var fate, var defect]

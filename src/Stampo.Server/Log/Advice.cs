@@ -26,21 +26,21 @@ public sealed class Advice(Plans plans, RunHistory history, Shelf shelf)
         var prepared = all.FindLast(r => r is { Piece.Repeats: Repeats.Once, Phase: RunPhase.Ended });
         var tools = await shelf.ToolsAsync(cancel);
         var shots = runs.GroupBy(r => r.Piece.Tool ?? 0).SelectMany(g => Of(g, prepared, tools)).ToList();
-        var counts = shots.SelectMany(s => s.Record.Counts.Select(c => (s.Shot, c.Fate, c.Defect))).ToList();
+        var counts = shots.SelectMany(s => s.Record.Counts.Select(c => (s.Shot, c.Fate, c.Defect, c.Parts))).ToList();
         return new AdviceView(
             whole.Stretch,
             shots.Count,
-            counts.Count(c => c.Fate == Fate.Good),
+            counts.Where(c => c.Fate == Fate.Good).Sum(c => c.Parts),
             [
                 .. counts
                     .Where(c => c is { Fate: not Fate.Good, Defect: not null })
                     .GroupBy(c => c.Defect!)
-                    .OrderByDescending(g => g.Count())
+                    .OrderByDescending(g => g.Sum(c => c.Parts))
                     .ThenBy(g => g.Key, StringComparer.Ordinal)
                     .Select(g => new DefectFound(
                         g.Key,
-                        g.Count(c => c.Fate == Fate.Rework),
-                        g.Count(c => c.Fate == Fate.Scrap),
+                        g.Where(c => c.Fate == Fate.Rework).Sum(c => c.Parts),
+                        g.Where(c => c.Fate == Fate.Scrap).Sum(c => c.Parts),
                         [.. g.Select(c => c.Shot).Distinct().Order()],
                         DefectAdvisor.Of(g.Key, shots)
                     )),

@@ -192,7 +192,8 @@ public sealed class FirstArticles(
         var run = (await history.AllAsync(cancel)).LastOrDefault(r =>
             r.IsShot && r.ProjectId == where.Of.ProjectId && r.Plan == where.Of.Plan && r.Piece.Shot == shot
         );
-        var cavities = run is { Counts.Count: > 0 } ? run.Counts.Count : where.Whole.Answer?.Order.Each ?? 1;
+        var order = where.Whole.Answer?.Order;
+        var cavities = run?.Cavities ?? order?.Cavities ?? order?.Each ?? 1;
         var rows = plan
             .Items.Select(i => new ArticleRow(i, [.. mine[i.Id].Select(k => Value(k, i, decided.GetValueOrDefault(k.Entry.Id)))]))
             .ToList();

@@ -85,10 +85,7 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
         foreach (var project in shots.GroupBy(s => s.ProjectId))
         {
             var byPlan = project.ToLookup(s => s.Plan);
-            var hands = await ReadAsync(
-                () => spending.HandsAsync(project.Key, p => byPlan[p].LastOrDefault()?.Counts.Count, cancel),
-                leftOut
-            );
+            var hands = await ReadAsync(() => spending.HandsAsync(project.Key, p => byPlan[p].LastOrDefault()?.Cavities, cancel), leftOut);
             foreach (var (plan, norm) in hands ?? [])
                 found.Add((norm, [.. byPlan[plan]]));
         }
@@ -209,8 +206,9 @@ public sealed class Learning(RunHistory history, Shelf shelf, Spending spending,
             .Where(s => rates.ContainsKey(s.ProjectId))
             .GroupBy(s => (s.ProjectId, s.Plan))
             .Select(g => (Rate: rates[g.Key.ProjectId].Find(g.First().Rates.YieldKey), Counts: g.SelectMany(s => s.Counts).ToList()))
-            .Where(g => g.Rate is not null && g.Counts.Count >= EnoughParts)
-            .Select(g => new Outcome(g.Rate!.Value, (double)g.Counts.Count(c => c.Serves) / g.Counts.Count, g.Rate.Key));
+            .Select(g => (g.Rate, Counted: g.Counts.Sum(c => c.Parts), Good: g.Counts.Where(c => c.Serves).Sum(c => c.Parts)))
+            .Where(g => g.Rate is not null && g.Counted >= EnoughParts)
+            .Select(g => new Outcome(g.Rate!.Value, (double)g.Good / g.Counted, g.Rate.Key));
         var lives = tools
             .Where(t => t is { IsWorn: true, LifeShots: not null })
             .Select(t => new Outcome(t.LifeShots!.Value, t.State.Shots, t.Shots.LastOrDefault()?.Rates.LifeKey));

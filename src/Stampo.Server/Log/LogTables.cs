@@ -99,7 +99,10 @@ public sealed class LogTables(RunHistory history, Inspections inspections, Measu
             run.Count(Fate.Good),
             run.Count(Fate.Rework),
             run.Count(Fate.Scrap),
-            string.Join("; ", run.Counts.Where(c => c.Defect is not null).Select(c => $"{c.Cavity}: {c.Defect}")),
+            string.Join(
+                "; ",
+                run.Counts.Where(c => c.Defect is not null).Select(c => $"{(c.Cavity > 0 ? c.Cavity : c.Parts)}: {c.Defect}")
+            ),
             string.Join("; ", run.Remarks.Select(r => $"{r.What} {r.Text}".Trim())),
             Math.Round(run.HandsMin, 1),
             Math.Round(run.PlannedHandsMin, 1)

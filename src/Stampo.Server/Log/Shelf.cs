@@ -232,7 +232,12 @@ public sealed class Shelf(RunHistory history, ToolBooks books, ProjectStore proj
                 .ToList();
             var good = done.Sum(r => r.Count(Fate.Good));
             var left = Math.Max(0, plan.Order.Parts - good);
-            var perShot = Math.Max(0.1, done.Count(d => d.Over is not null) is > 0 and var over ? (double)good / over : plan.Order.Each);
+            var perShot = Math.Max(
+                0.1,
+                done.Where(d => d.Over is not null).Sum(d => d.Shots) is > 0 and var over
+                    ? (double)good / over
+                    : plan.Order.Cavities ?? plan.Order.Each
+            );
             var sisters = kind.Count(k => k.State.Retired is null && k.Key.ProjectId == tool.Key.ProjectId && k.Key.Plan == tool.Key.Plan);
             return new ToolOrder(
                 stretch.Id,

@@ -211,18 +211,18 @@ public sealed class Spending(
     {
         var shots = runs.FindAll(r => r.IsShot);
         var (stretch, estimate) = (of.Stretch, of.Estimate);
-        var counts = shots.SelectMany(s => s.Counts).ToList();
+        var (counted, good) = (shots.Sum(s => s.Counted), shots.SelectMany(s => s.Counts).Where(c => c.Serves).Sum(c => c.Parts));
         var mine = tools.FindAll(t => t.Key.Plan == of.Plan);
         var worn = mine.Where(t => t.IsWorn).Select(t => (double)t.State.Shots).ToList();
         var rest = mine.Where(t => !t.IsWorn).Select(t => (double)t.State.Shots).ToList();
         var facts = new StretchFacts(
-            counts.Count >= EnoughParts ? (double)counts.Count(c => c.Serves) / counts.Count : null,
-            counts.Count,
+            counted >= EnoughParts ? (double)good / counted : null,
+            counted,
             worn.Count > 0 && estimate.LifeShots is { IsPoint: false } life
                 ? LifeForecast.From(life).With(worn, rest).MoreAt(0, 0.5)
                 : null,
             worn.Count,
-            shots.Count >= EnoughShots && counts.Count > 0 ? shots.Sum(s => s.HandsMin) / 60 / counts.Count : null,
+            shots.Count >= EnoughShots && counted > 0 ? shots.Sum(s => s.HandsMin) / 60 / counted : null,
             shots.Count,
             [.. paid.On(stretch.RouteId)]
         )
@@ -234,7 +234,7 @@ public sealed class Spending(
             stretch.Id,
             of.Route.Route.Card,
             stretch.Quantity,
-            Waterfall.Of(stretch.Cost.Total, estimate, AsRun(of, shots.LastOrDefault()?.Counts.Count), stretch.Quantity, facts) with
+            Waterfall.Of(stretch.Cost.Total, estimate, AsRun(of, shots.LastOrDefault()?.Cavities), stretch.Quantity, facts) with
             {
                 Besides = stretch.Cost.Total - stretch.Cost.Made,
             },

@@ -160,7 +160,7 @@ public sealed class Tracing(RunHistory history, Runs runs, Shelf shelf, ProjectS
 
     private IEnumerable<(string Name, IReadOnlyList<string> Lines)> Sections(PedigreeView pedigree)
     {
-        yield return ("Parts", [.. pedigree.Parts.Select(p => $"cavity {p.Cavity}: {Fated(p)}, {p.By}")]);
+        yield return ("Parts", [.. pedigree.Parts.Select(p => $"{p.Of}: {Fated(p)}, {p.By}")]);
         yield return ("Lots", [.. pedigree.Lots.Select(Lot), .. pedigree.ToolLots.Select(l => $"{Lot(l)} (tool)")]);
         yield return ("Weighed and read", [.. pedigree.Readings.Select(Read)]);
         yield return ("Clocks", [.. pedigree.Clocks.Select(Used)]);

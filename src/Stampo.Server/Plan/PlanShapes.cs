@@ -14,8 +14,8 @@ public delegate IReadOnlyList<ShapeQuestion> PlanAsks(ShapeAnswers known);
 /// </summary>
 public sealed class PlanShapes(IEnumerable<IShapeAnswerer> answerers, Studies studies, LongWork work)
 {
-    /// <summary>A part with more triangles is looked at in the background first.</summary>
-    private const int MostAtOnce = 100_000;
+    /// <summary>Whatever is asked of a part with fewer triangles is answered at once.</summary>
+    private const int AtOnce = 10_000;
 
     /// <summary>
     /// What the plan asks of the mesh, with what is known of it; some is asked only once something else is known. Nothing is known of a
@@ -43,9 +43,11 @@ public sealed class PlanShapes(IEnumerable<IShapeAnswerer> answerers, Studies st
     /// </summary>
     public async Task<WorkState?> FirstWorkAsync(StoredPart part, string plan, PlanAsks asks, CancellationToken cancel)
     {
-        if (part.Report is not { Triangles: > MostAtOnce })
+        if (part.Report is not { Triangles: > AtOnce and var triangles })
             return null;
-        if (await AskedAsync(part, asks, (question, _) => Answering(question).IsAtHandAsync(part, question, cancel), cancel) is not null)
+        async Task<bool> IsQuick(ShapeQuestion question, double done) =>
+            triangles <= question.MostTrianglesAtOnce || await Answering(question).IsAtHandAsync(part, question, cancel);
+        if (await AskedAsync(part, asks, IsQuick, cancel) is not null)
             return null;
         var state = StateOf(part, plan);
         // What somebody stopped, and what failed, waits until somebody asks again.

@@ -53,7 +53,7 @@ public sealed record PlanAnswer(
 }
 
 /// <summary>
-/// Where a plan is: a stretch of the decision of a project; left out, the one that is poured, of several the one with the most parts.
+/// Where a plan is: a stretch of the decision of a project; left out, of those before the series tool the one with the most parts.
 /// </summary>
 public sealed record PlanAt([FromRoute(Name = "id")] string Id, [FromQuery(Name = "stretch")] string? Stretch = null);
 
@@ -228,7 +228,10 @@ public sealed class Plans(
         ];
         var asked = at.Stretch is { } id
             ? all.Find(d => d.Stretch == id) ?? throw new NotFoundException($"The decision that stands has no stretch \"{id}\".")
-            : all.OrderBy(d => d.Methods.Count == 0).ThenByDescending(d => d.Quantity).FirstOrDefault();
+            : all.OrderBy(d => d.Methods.Count == 0)
+                .ThenBy(d => d.Methods.Any(m => m.IsForSeries))
+                .ThenByDescending(d => d.Quantity)
+                .FirstOrDefault();
         return asked is null
             ? null
             : asked with

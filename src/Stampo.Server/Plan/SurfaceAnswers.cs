@@ -2,6 +2,7 @@ using Microsoft.Extensions.Caching.Memory;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Working;
 using Stampo.Server.Part;
 
 namespace Stampo.Server.Plan;
@@ -40,7 +41,12 @@ public sealed class SurfaceAnswers(Surfaces surfaces, Studies studies) : IShapeA
     public async Task<object?> AnswerAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel)
     {
         var pull = await PullAsync(part, cancel);
-        return await KeptAsync(part, (pull, question), surface => ((SurfaceQuestion)question).AnswerOf(surface, pull), cancel);
+        return await KeptAsync(
+            part,
+            (pull, question),
+            surface => ((SurfaceQuestion)question).AnswerOf(surface, pull, new Progress(cancel: cancel)),
+            cancel
+        );
     }
 
     public async Task<bool> IsAtHandAsync(StoredPart part, ShapeQuestion question, CancellationToken cancel) =>

@@ -2,6 +2,7 @@ using Stampo.Core.Flow;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Tests.Geometry;
+using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Flow;
@@ -78,9 +79,9 @@ public class FillingTests
     {
         var part = Surfaces.Of(Solids.Block(90, 60, 2));
         double Ratio(IReadOnlyList<Vec3> gates) => Filling.Of(part, gates, Up, Progress.None).Ratio;
-        var face = Ratio(GateSearch.Of(part, GateStands.Face, 1, Up, Progress.None));
-        var edge = Ratio(GateSearch.Of(part, GateStands.Edge, 1, Up, Progress.None));
-        var two = Ratio(GateSearch.Of(part, GateStands.Face, 2, Up, Progress.None));
+        var face = Ratio([.. GateSearch.Of(part, GateStands.Face, 1, Up, Progress.None).Select(g => g.Place.Point)]);
+        var edge = Ratio([.. GateSearch.Of(part, GateStands.Edge, 1, Up, Progress.None).Select(g => g.Place.Point)]);
+        var two = Ratio([.. GateSearch.Of(part, GateStands.Face, 2, Up, Progress.None).Select(g => g.Place.Point)]);
         Assert.InRange(face, 27, 32);
         Assert.InRange(edge, 33, 48);
         Assert.True(two < face);
@@ -90,9 +91,9 @@ public class FillingTests
     [Fact]
     public void Halves_part_along_the_outer_edges()
     {
-        var tray = new PartingEdges(Surfaces.Demo("feeder-tray.stl"), Up);
+        var tray = ToolParting.Of(Surfaces.Demo("feeder-tray.stl"), Up, Progress.None);
         Assert.True(tray.LengthMm > 0);
-        Assert.Equal(2 * 2 * (30 + 20), new PartingEdges(Surfaces.Of(Solids.Block(30, 20, 10)), Up).LengthMm, 1e-6);
+        Assert.Equal(2 * (30 + 20), ToolParting.Of(Surfaces.Of(Solids.Block(30, 20, 10)), Up, Progress.None).LengthMm, 1e-6);
     }
 
     /// <summary>A polygon drawn out along y; its inner corner sees all of it.</summary>

@@ -1,8 +1,10 @@
+using NetTopologySuite.Geometries;
+using NetTopologySuite.Triangulate.Polygon;
 using Stampo.Core.Geometry;
 
 namespace Stampo.Core.Tests.Geometry;
 
-/// <summary>A profile in (x, z), clockwise seen from −y, drawn out along y. All of it must be seen from its first corner.</summary>
+/// <summary>A profile in (x, z), clockwise seen from −y, drawn out along y.</summary>
 public static class Prism
 {
     public static List<Vec3> Of(double depth, params (double X, double Z)[] profile)
@@ -15,10 +17,24 @@ public static class Prism
             Vec3 a = near[i],
                 b = near[(i + 1) % near.Length];
             corners.AddRange([a, b, b + along, a, b + along, a + along]);
-            if (i > 0 && i < near.Length - 1)
-                corners.AddRange([near[0], b, a, near[0] + along, a + along, b + along]);
         }
 
+        foreach (var (a, b, c) in Cap(profile))
+            corners.AddRange([a, b, c, a + along, c + along, b + along]);
         return corners;
+    }
+
+    /// <summary>Counter-clockwise seen from −y.</summary>
+    private static IEnumerable<(Vec3, Vec3, Vec3)> Cap((double X, double Z)[] profile)
+    {
+        var ring = new LinearRing([.. profile.Append(profile[0]).Select(p => new Coordinate(p.X, p.Z))]);
+        foreach (var face in new ConstrainedDelaunayTriangulator(new Polygon(ring)).GetTriangles())
+        {
+            var (a, b, c) = (At(face.GetCoordinate(0)), At(face.GetCoordinate(1)), At(face.GetCoordinate(2)));
+            var isLeft = (b.X - a.X) * (c.Z - a.Z) - (b.Z - a.Z) * (c.X - a.X) > 0;
+            yield return isLeft ? (a, b, c) : (a, c, b);
+        }
+
+        static Vec3 At(Coordinate c) => new(c.X, 0, c.Y);
     }
 }

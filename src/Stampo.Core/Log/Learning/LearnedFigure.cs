@@ -104,20 +104,19 @@ public sealed record LearnedFigure(
     /// <param name="rateOf">A rate as it stands, by its key; null when there is none.</param>
     public static LearnedFigure? Yield(string route, IReadOnlyList<RunRecord> shots, Func<string, ThreePoint?> rateOf)
     {
-        var counts = shots.SelectMany(s => s.Counts).ToList();
-        if (counts.Count == 0)
+        var (counted, good) = (shots.Sum(s => s.Counted), shots.SelectMany(s => s.Counts).Where(c => c.Serves).Sum(c => c.Parts));
+        if (counted == 0)
             return null;
-        var good = counts.Count(c => c.Serves);
-        double At(double share) => Beta.InvCDF(good + 0.5, counts.Count - good + 0.5, share);
+        double At(double share) => Beta.InvCDF(good + 0.5, counted - good + 0.5, share);
         var (key, actual) = (shots[^1].Rates.YieldKey, new ThreePoint(At(0.1), At(0.5), At(0.9)));
-        var (stated, enough) = (key is null ? null : rateOf(key), counts.Count >= EnoughParts);
+        var (stated, enough) = (key is null ? null : rateOf(key), counted >= EnoughParts);
         return new(
             route,
             LearnedWhat.Yield,
             key,
             stated,
             actual,
-            counts.Count,
+            counted,
             enough,
             enough && stated is not null ? actual : null,
             Last(shots)
@@ -130,7 +129,7 @@ public sealed record LearnedFigure(
                 actual,
                 "share",
                 JobFigures.Count("good parts", good),
-                JobFigures.Count("spoiled parts", counts.Count - good)
+                JobFigures.Count("spoiled parts", counted - good)
             ),
         };
     }
@@ -199,7 +198,7 @@ public sealed record LearnedFigure(
     /// <param name="shots">Ended shots of stretches that were estimated so.</param>
     public static LearnedFigure? Hours(HandsNorm norm, IReadOnlyList<RunRecord> shots)
     {
-        var hours = shots.Where(s => s.Counts.Count > 0).Select(s => s.HandsMin / 60 / s.Counts.Count).ToList();
+        var hours = shots.Where(s => s.Counted > 0).Select(s => s.HandsMin / 60 / s.Counted).ToList();
         if (hours.Count == 0)
             return null;
         var actual = Spread(hours.Select(h => Math.Max(0, norm.Range.Likely + (h - norm.EstimatedH) / norm.PartsShare)));

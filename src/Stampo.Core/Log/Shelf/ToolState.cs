@@ -76,9 +76,9 @@ public static class ToolFold
         return new ToolState(
             name,
             revisions.LastOrDefault()?.Letter ?? First,
-            shots.LastOrDefault()?.Counts.Count ?? 0,
-            Math.Max(0, shots.Count + recounts.Sum(r => r.Act.Shots)),
-            shots.Count,
+            shots.LastOrDefault()?.Cavities ?? 0,
+            Math.Max(0, shots.Sum(s => s.Shots) + recounts.Sum(r => r.Act.Shots)),
+            shots.Sum(s => s.Shots),
             making is not null || described is not null || shots.Count > 0,
             making?.Over,
             described?.MadeOn,

@@ -10,13 +10,15 @@ using Stampo.Core.Plans.Casting.SplitMolds;
 using Stampo.Core.Plans.Casting.Zones;
 using Stampo.Core.Reference;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting;
 
 /// <summary>How the part stands in its mold, where it parts, and what lies below: see <see cref="PlannedShape"/>.</summary>
 public sealed record StandsInMold(Vec3? Up, bool AlongPull, double? PartingMm) : SurfaceQuestion
 {
-    public override object AnswerOf(SolidSurface surface, Vec3 pull) => PlannedShape.Of(surface, pull, Up, AlongPull, PartingMm);
+    public override object AnswerOf(SolidSurface surface, Vec3 pull, Progress progress) =>
+        PlannedShape.Of(surface, pull, Up, AlongPull, PartingMm);
 }
 
 /// <summary>The split mold that was generated with these figures, once somebody has: <see cref="SplitMoldFigures"/>.</summary>

@@ -1,7 +1,9 @@
 using System.Text.Json.Serialization;
 using Stampo.Core.Geometry;
+using Stampo.Core.Machining;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Machining;
 
@@ -28,7 +30,7 @@ public sealed record AccessFigures(
     double? NarrowestMm,
     [property: JsonPropertyName("deepCm2")] double DeepCm2,
     Place? Deep,
-    InnerCorners Corners
+    SharpCorners Corners
 );
 
 /// <summary>
@@ -51,7 +53,7 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
     /// <summary>A wall farther away than this many lengths of the cutter does not crowd its holder.</summary>
     private const double BesideReaches = 4;
 
-    public override object AnswerOf(SolidSurface surface, Vec3 pull)
+    public override object AnswerOf(SolidSurface surface, Vec3 pull, Progress progress)
     {
         var samples = surface.Samples.All;
         var gaps = new double[samples.Length];
@@ -89,7 +91,7 @@ public sealed record CutterAccess(double DiameterMm, double ReachMm) : SurfaceQu
             narrow.Count == 0 ? null : narrow.Min(i => gaps[i]),
             Cm2(left[true]),
             At(left[true], i => -samples[i].AreaMm2),
-            InnerCorners.Of(surface, setUps.ConvertAll(s => s.Side), DiameterMm / 2)
+            SharpCorners.Of(surface, setUps.ConvertAll(s => s.Side.Direction()), DiameterMm / 2)
         );
     }
 

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Printing;
 
@@ -32,7 +33,7 @@ public sealed record PrintStances : SurfaceQuestion
     /// <summary>What lies this near to the platform stands on it, mm.</summary>
     private const double OnFloorMm = 0.2;
 
-    public override object AnswerOf(SolidSurface surface, Vec3 pull) =>
+    public override object AnswerOf(SolidSurface surface, Vec3 pull, Progress progress) =>
         (IReadOnlyList<PrintStance>)[.. Enum.GetValues<BoxSide>().Select(side => Of(surface, side))];
 
     private static PrintStance Of(SolidSurface surface, BoxSide side)

@@ -17,7 +17,7 @@ public sealed class InjectAluminiumRoute : MetalInjection
 
     public override string ChangeKey => "change.aluminium";
 
-    protected override string Metal => "aluminium";
+    public override string Metal => "aluminium";
 
     protected override double ToleranceMm => 0.1;
 

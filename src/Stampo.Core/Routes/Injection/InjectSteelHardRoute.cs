@@ -17,7 +17,7 @@ public sealed class InjectSteelHardRoute : MetalInjection
 
     public override string ChangeKey => "change.steel";
 
-    protected override string Metal => "steelHard";
+    public override string Metal => "steelHard";
 
     protected override double ToleranceMm => 0.04;
 

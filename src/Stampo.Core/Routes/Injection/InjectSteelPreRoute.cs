@@ -17,7 +17,7 @@ public sealed class InjectSteelPreRoute : MetalInjection
 
     public override string ChangeKey => "change.steel";
 
-    protected override string Metal => "steelPre";
+    public override string Metal => "steelPre";
 
     protected override double ToleranceMm => 0.05;
 

@@ -1,4 +1,6 @@
 using Stampo.Core.Jobs;
+using Stampo.Core.Planning;
+using Stampo.Core.Plans.Injection;
 using Stampo.Core.Routes.AddOns;
 using Stampo.Core.Shops;
 using Stampo.Core.Tooling;
@@ -14,7 +16,7 @@ public abstract class MetalInjection : IRoute
 
     public abstract RouteCard Card { get; }
 
-    protected abstract string Metal { get; }
+    public abstract string Metal { get; }
 
     protected abstract double ToleranceMm { get; }
 
@@ -56,6 +58,10 @@ public abstract class MetalInjection : IRoute
         else if (job.Brief.Equipment?.Says(Resource.Press, "forceKn") is { } press)
             yield return Gates.InHouse("Press", kn <= press, $"{Text.Number(kn, 3)} kN for one cavity", $"{Text.Number(press)} kN press");
     }
+
+    /// <summary>Its plan, with every metal tool priced beside it.</summary>
+    public IReadOnlyList<RouteMethod> Methods(Job job, int cavities) =>
+        [new InjectionMethod(job.Material.Id, Metal, cavities, PricedTools.Of)];
 
     public IReadOnlyList<int> CavityChoices(Job job) =>
         [.. new[] { 1, 2, 4, 8 }.Where(n => n == 1 || PressCycle.Clamp(job, n).Value.Likely <= LargestPressKn / 4)];

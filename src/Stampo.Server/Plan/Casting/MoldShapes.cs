@@ -1,5 +1,6 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
+using Stampo.Core.Tooling;
 using Stampo.Server.Part;
 
 namespace Stampo.Server.Plan.Casting;

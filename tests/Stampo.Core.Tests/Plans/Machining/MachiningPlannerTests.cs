@@ -10,6 +10,7 @@ using Stampo.Core.Reference;
 using Stampo.Core.Shops;
 using Stampo.Core.Tests.Geometry;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Machining;
 
@@ -21,7 +22,7 @@ public class MachiningPlannerTests
     private static readonly PartFacts Part = new(100, 60, 20, 120, 184, new PartDeclaration { NominalWallMm = 3, ThinnestWallMm = 2 });
 
     private static AccessFigures Reached(List<Vec3> corners, double diameterMm = 3, double reachMm = 15) =>
-        (AccessFigures)new CutterAccess(diameterMm, reachMm).AnswerOf(Surfaces.Of(corners), new Vec3(0, 0, 1));
+        (AccessFigures)new CutterAccess(diameterMm, reachMm).AnswerOf(Surfaces.Of(corners), new Vec3(0, 0, 1), Progress.None);
 
     private static (WorkPlan Plan, MachiningFigures Figures) Plan(
         AccessFigures? access = null,

@@ -10,6 +10,7 @@ using Stampo.Core.Reference;
 using Stampo.Core.Tests.Briefs;
 using Stampo.Core.Tests.Geometry;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Printing;
 
@@ -24,7 +25,7 @@ public class PrintingPlannerTests
 
     /// <summary>A lying plate; its stances read off its mesh.</summary>
     private static readonly IReadOnlyList<PrintStance> Stances =
-        (IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(Solids.Block(100, 60, 20)), new Vec3(0, 0, 1));
+        (IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(Solids.Block(100, 60, 20)), new Vec3(0, 0, 1), Progress.None);
 
     private static (WorkPlan Plan, PrintingFigures Figures) Plan(
         string material = "print-resin-tough",
@@ -64,7 +65,9 @@ public class PrintingPlannerTests
     {
         // A foot, and 20 mm above it a roof of the same size: 8 cm² hang over a room of 16 cm³.
         List<Vec3> both = [.. Solids.Block(40, 20, 5), .. Solids.Block(40, 20, 5, new Vec3(0, 0, 25))];
-        var up = ((IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(both), new Vec3(0, 0, 1))).Single(s => s.Up == BoxSide.PlusZ);
+        var up = ((IReadOnlyList<PrintStance>)Question.AnswerOf(Surfaces.Of(both), new Vec3(0, 0, 1), Progress.None)).Single(s =>
+            s.Up == BoxSide.PlusZ
+        );
         Assert.Equal(
             (8, 16),
             (up.HangingCm2, up.SupportCm3),

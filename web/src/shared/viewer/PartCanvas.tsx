@@ -22,6 +22,7 @@ interface Props {
   onPick: ((facet: number, point: Vector3) => void) | null;
   painted: unknown;
   height?: number;
+  inScene?: React.ReactNode;
   children?: React.ReactNode;
 }
 

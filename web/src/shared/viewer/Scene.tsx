@@ -1,5 +1,5 @@
 import { type ThreeEvent, useThree } from '@react-three/fiber';
-import { type Ref, useEffect, useImperativeHandle, useMemo, useRef } from 'react';
+import { type ReactNode, type Ref, useEffect, useImperativeHandle, useMemo, useRef } from 'react';
 import {
   BackSide,
   BufferGeometry,
@@ -41,6 +41,8 @@ interface Props {
   onPick: ((facet: number, point: Vector3) => void) | null;
   /** Changes when the facets were painted anew. */
   painted: unknown;
+  /** What stands on the part besides, in the file's own unit. */
+  inScene?: ReactNode;
 }
 
 const DRAG_PX = 4;
@@ -48,7 +50,7 @@ const DRAG_PX = 4;
 const kept = { x: new Vector3(-1, 0, 0), y: new Vector3(0, 1, 0), z: new Vector3(0, 0, -1) } as const;
 
 /** The part, its cut, its marks and the camera. */
-export function Scene({ ref, drawing, facets, mmPerUnit, cut, place, marks, onPick, painted }: Props) {
+export function Scene({ ref, drawing, facets, mmPerUnit, cut, place, marks, onPick, painted, inScene }: Props) {
   const ink = useInk();
   const controls = useRef<Controls>(null);
   const front = useRef<Mesh>(null);
@@ -133,6 +135,7 @@ export function Scene({ ref, drawing, facets, mmPerUnit, cut, place, marks, onPi
         size={sphere.radius / (place && marks.length === 1 && !onPick ? 220 : 70)}
         color={ink.marker}
       />
+      {inScene}
       <Orbit ref={controls} target={sphere.center} />
     </>
   );

@@ -65,13 +65,18 @@ export function decodeMaps(bytes: ArrayBuffer): Maps {
   const [draftDeg, rayMm, ballMm] = [floats(triangles), floats(samples), floats(samples)];
   const region = new Uint16Array(bytes, at, samples);
   const divisions = new Uint8Array(bytes, at + 2 * samples, triangles);
-  const starts = new Uint32Array(triangles);
-  for (let t = 1; t < triangles; t++) starts[t] = starts[t - 1]! + divisions[t - 1]! ** 2;
-  return { draftDeg, rayMm, ballMm, region, divisions, starts };
+  return { draftDeg, rayMm, ballMm, region, divisions, starts: startsOf(divisions) };
+}
+
+/** Where the samples of each triangle begin. */
+export function startsOf(divisions: Uint8Array): Uint32Array {
+  const starts = new Uint32Array(divisions.length);
+  for (let t = 1; t < divisions.length; t++) starts[t] = starts[t - 1]! + divisions[t - 1]! ** 2;
+  return starts;
 }
 
 /** Cuts the drawn triangles into the parts their samples stand for, in the samples' order. */
-export function facetsOf(drawing: Drawing, maps: Maps | null): Facets {
+export function facetsOf(drawing: Drawing, maps: Pick<Maps, 'divisions' | 'starts'> | null): Facets {
   const parts = (t: number) => (maps && !drawing.source ? Math.max(1, maps.divisions[t]!) : 1);
   let count = 0;
   for (let t = 0; t < drawing.triangles; t++) count += parts(t) ** 2;

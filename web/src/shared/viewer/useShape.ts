@@ -2,7 +2,8 @@ import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Problem } from '../../app/api/client';
 import { decodeDrawing, decodeMaps } from './drawing';
 
-const bytesOf = async (path: string, what: string, signal: AbortSignal) => {
+/** What the server draws, as it sends it. */
+export const bytesOf = async (path: string, what: string, signal: AbortSignal) => {
   const answer = await fetch(path, { signal });
   if (!answer.ok) throw new Problem(answer.status, 'drawing', `The ${what} can’t be fetched; reload the page.`);
   return answer.arrayBuffer();

@@ -5,7 +5,7 @@ import { unbroken } from '../../shared/format';
 import { BigButton, bigText, hugeNumber, toneColour } from './big';
 import { CautionTicks } from './CautionTicks';
 import { said, standingOf } from './clocks';
-import { Counting } from './Counting';
+import { CountedHere } from './Counting';
 import { EndEarly } from './EndEarly';
 import { LotsAsked } from './LotsAsked';
 import { fixed, Measure } from './Measure';
@@ -56,7 +56,7 @@ export function OperationScreen(props: Props) {
             ))}
           {state.phase !== 'waiting' && <Asks {...props} />}
           {operation.asks.some((a) => a.kind === 'count') && state.phase !== 'waiting' && (
-            <Counting run={run} record={props.record} />
+            <CountedHere run={run} record={props.record} />
           )}
           <GoOn {...props} />
         </>

@@ -7,7 +7,7 @@ import { useAddress } from '../../shared/useAddress';
 import { moment, word } from '../../shared/format';
 import { AtBench } from './AtBench';
 import { BigButton, bigText } from './big';
-import { Counting } from './Counting';
+import { CountedHere } from './Counting';
 import { OperationScreen } from './OperationScreen';
 import type { Post } from './Outbox';
 import { RunLog } from './RunLog';
@@ -204,13 +204,14 @@ function TheEnd({ run, record, over }: { run: RunView; record: Recorder; over: b
   const unanswered = state.operations.flatMap((o) => o.unanswered).length;
   const lots = new Set(state.operations.flatMap((o) => o.lotsUnsaid)).size;
   const odd = state.remarks.filter((remark) => remark.what !== null);
-  const uncounted = sheet.parts - state.counts.length;
+  const counted = state.counts.reduce((sum, { parts }) => sum + parts!, 0);
+  const uncounted = sheet.countsByNumber && counted > 0 ? 0 : sheet.parts - counted;
   return (
     <Box component="section" aria-label="Count and end">
       <Typography variant="h1" sx={{ fontSize: { xs: 27, md: 36 } }}>
         {over ? 'How it ended' : 'Count and end'}
       </Typography>
-      {sheet.parts > 0 && <Counting run={run} record={record} />}
+      {sheet.parts > 0 && <CountedHere run={run} record={record} />}
       <Typography sx={bigText}>
         {[
           left > 0 && `${left} of ${state.operations.length} operations not done`,

@@ -1,5 +1,6 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Tooling;
 
 namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 

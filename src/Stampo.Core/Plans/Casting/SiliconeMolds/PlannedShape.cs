@@ -1,6 +1,7 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.PrintedMolds;
+using Stampo.Core.Tooling;
 
 namespace Stampo.Core.Plans.Casting.SiliconeMolds;
 

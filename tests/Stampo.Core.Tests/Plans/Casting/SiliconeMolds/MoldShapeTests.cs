@@ -3,6 +3,7 @@ using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Tests.Geometry;
+using Stampo.Core.Tooling;
 
 namespace Stampo.Core.Tests.Plans.Casting.SiliconeMolds;
 

@@ -15,6 +15,7 @@ using Stampo.Core.Reference;
 using Stampo.Core.Routes;
 using Stampo.Core.Tests.Geometry;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Casting.Zones;
 
@@ -88,7 +89,7 @@ public class ZonesPlanTests
     {
         // A sphere of radius 20 filled to 10: the cap π·h²·(3r − h)/3.
         var sphere = Surfaces.Of(Solids.Sphere(20, 96));
-        var below = (FilledCm3)new FilledTo(new Vec3(0, 0, 1), false, 10).AnswerOf(sphere, new Vec3(0, 0, 1));
+        var below = (FilledCm3)new FilledTo(new Vec3(0, 0, 1), false, 10).AnswerOf(sphere, new Vec3(0, 0, 1), Progress.None);
         Assert.Equal(Math.PI * 100 * 50 / 3 / 1000, below.Below, 0.02);
     }
 

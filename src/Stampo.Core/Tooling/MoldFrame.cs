@@ -2,7 +2,7 @@ using NetTopologySuite.Algorithm;
 using NetTopologySuite.Geometries;
 using Stampo.Core.Geometry;
 
-namespace Stampo.Core.Plans.Casting.SiliconeMolds;
+namespace Stampo.Core.Tooling;
 
 /// <summary>
 /// The part stood up for casting: z is up, x and y lie along the sides of the tightest box around it. Along an axis of the file the

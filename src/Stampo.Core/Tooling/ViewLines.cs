@@ -1,7 +1,7 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 
-namespace Stampo.Core.Plans.Casting.SiliconeMolds;
+namespace Stampo.Core.Tooling;
 
 /// <summary>
 /// What a draughtsman would draw of the part from one side: its outline and its edges. Millimetres from a corner of its box.

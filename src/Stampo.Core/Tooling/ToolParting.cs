@@ -1,34 +1,44 @@
+using System.Runtime.CompilerServices;
 using Stampo.Core.Geometry;
 using Stampo.Core.Geometry.Search;
 using Stampo.Core.Parts;
+using Stampo.Core.Working;
 
-namespace Stampo.Core.Flow;
+namespace Stampo.Core.Tooling;
 
 /// <summary>
-/// Edges where a part turns from facing one half of a tool to facing the other, seen from outside: there the halves part, and the air gets
-/// out.
+/// Where cavity and core meet, as far as it is seen from outside: there the halves part and the air gets out. Shut-offs inside the part are
+/// not of it. Kept as long as the surface is.
 /// </summary>
-public sealed class PartingEdges
+public sealed class ToolParting
 {
-    /// <summary>Walls that stand along the pull may part at either end.</summary>
-    private const double Upright = 0.02;
+    private static readonly ConditionalWeakTable<SolidSurface, ToolParting> Kept = [];
 
     private readonly Dictionary<(int, int, int), List<(Vec3 From, Vec3 To)>> _near = [];
+    private readonly List<(Vec3 From, Vec3 To)> _edges = [];
     private readonly double _roomMm;
+    private readonly Vec3 _pull;
 
-    public PartingEdges(SolidSurface surface, Vec3 pull)
+    private ToolParting(SolidSurface surface, Vec3 pull, Progress progress)
     {
-        var (mesh, neighbours) = (surface.Mesh, surface.Topology.Neighbours);
-        _roomMm = Math.Max(1e-6, mesh.Bounds().Diagonal / 60);
-        for (var edge = 0; edge < neighbours.Length; edge++)
-        {
-            var (t, across) = (edge / 3, neighbours[edge]);
-            if (across <= t || !Parts(surface.Normals[t].Dot(pull), surface.Normals[across].Dot(pull)))
-                continue;
-            var (from, to) = mesh.Side(edge);
-            Add(surface, pull, mesh.Vertex(from), mesh.Vertex(to), surface.Normals[t] + surface.Normals[across]);
-        }
+        (_roomMm, _pull) = (Math.Max(1e-6, surface.Mesh.Bounds().Diagonal / 60), pull);
+        Halves = ToolHalves.Split(surface, pull, progress);
+        foreach (var (from, to) in Halves.OuterEdges(surface))
+            Add(from, to);
     }
+
+    public static ToolParting Of(SolidSurface surface, Vec3 pull, Progress progress)
+    {
+        if (Kept.TryGetValue(surface, out var known) && known._pull == pull)
+            return known;
+        var made = new ToolParting(surface, pull, progress);
+        Kept.AddOrUpdate(surface, made);
+        return made;
+    }
+
+    public ToolHalves Halves { get; }
+
+    public IReadOnlyList<(Vec3 From, Vec3 To)> Edges => _edges;
 
     /// <summary>All of it.</summary>
     public double LengthMm { get; private set; }
@@ -48,17 +58,9 @@ public sealed class PartingEdges
         return false;
     }
 
-    private static bool Parts(double one, double other) =>
-        Math.Max(one, other) > -Upright && Math.Min(one, other) < Upright && Math.Abs(one - other) > Upright;
-
-    private void Add(SolidSurface surface, Vec3 pull, Vec3 from, Vec3 to, Vec3 outward)
+    private void Add(Vec3 from, Vec3 to)
     {
-        var level = outward - pull * outward.Dot(pull);
-        if (level.Length < 1e-9)
-            return;
-        var away = level.Unit();
-        if (surface.Bvh.AnyHit((from + to) * 0.5 + away * (10 * surface.Tiny), away, surface.Tiny))
-            return;
+        _edges.Add((from, to));
         LengthMm += (to - from).Length;
         var pieces = Math.Max(1, (int)Math.Ceiling((to - from).Length / _roomMm));
         for (var i = 0; i < pieces; i++)
