@@ -328,11 +328,9 @@ public sealed class ProjectTests(SharedServer shared)
                 by = "Maud Quill",
             }
         );
-        Assert.Contains(
-            "Its plan",
-            (await _server.GetAsync($"/api/projects/{id}/plan")).GetProperty("notice").GetString(),
-            StringComparison.Ordinal
-        );
+        var planned = await _server.GetAsync($"/api/projects/{id}/plan");
+        Assert.Equal("inject-aluminium", planned.GetProperty("route").GetProperty("id").GetString());
+        Assert.Equal("injection", planned.GetProperty("plan").GetProperty("value").GetProperty("family").GetString());
     }
 
     [Fact]

@@ -54,7 +54,13 @@ public sealed class WorkingsTests(DemoServer demo)
         var ofRoutes = lines.Count;
         var decided = await demo.Server.Client.GetAsync($"{project}/plan");
         if (decided.IsSuccessStatusCode)
-            lines.AddRange(Workings(JsonDocument.Parse(await decided.Content.ReadAsStringAsync()).RootElement));
+            foreach (
+                var stretch in JsonDocument
+                    .Parse(await decided.Content.ReadAsStringAsync())
+                    .RootElement.GetProperty("stretches")
+                    .EnumerateArray()
+            )
+                lines.AddRange(Workings(await demo.Server.GetAsync($"{project}/plan?stretch={stretch.GetProperty("id").GetString()}")));
         lines.AddRange(await OfLogAsync(project));
         var formulas = lines.Where(l => Kind(l) == "formula").ToList();
         Assert.All(

@@ -25,6 +25,9 @@ const views: readonly (readonly [name: string, path: (id: string) => string])[] 
   ['what it came to', (id) => `/projects/${id}/log?view=spent`],
   ['molds', () => '/shelf'],
   ['learned', () => '/shelf/learned'],
+  ['the tool', (id) => `/projects/${id}/plan?stretch=s3&at=tool`],
+  ['filling', (id) => `/projects/${id}/plan?stretch=s3&at=filling`],
+  ['which tool', (id) => `/projects/${id}/plan?stretch=s3&at=beside`],
   ['a mold', (id) => `/shelf/tool?project=${id}&plan=plan%2Fcast-silicone&number=2`],
   ['pedigree', () => `/shelf/pedigree/${run}`],
 ];
@@ -53,6 +56,7 @@ const withColours = [
   'week',
   'inspection',
   'a sheet',
+  'the tool',
 ];
 
 /** One page goes through them all, each loaded once: seen by day, by night and narrow. */

@@ -20,18 +20,19 @@ const views = [
     path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=sheet`,
     act: simulated,
   },
+  { name: 'plan-tool', full: true, path: (id) => `/projects/${id('Gateway housing')}/plan?stretch=s3&at=tool` },
   {
-    name: 'plan-sheet-halfway',
-    path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=sheet`,
-    act: async (page) => {
-      await simulated(page);
-      await page.getByRole('slider', { name: 'Watch it form' }).focus();
-      for (let step = 0; step < 16; step++) await page.keyboard.press('ArrowLeft');
-      await page.waitForTimeout(1000);
-    },
+    name: 'plan-filling',
+    full: true,
+    canvas: true,
+    path: (id) => `/projects/${id('Gateway housing')}/plan?stretch=s3&at=filling`,
   },
-  { name: 'plan-form-molds', full: true, path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=mold` },
-  { name: 'plan-heat', path: (id) => `/projects/${id('Feeder tray')}/plan?stretch=s1&at=heat` },
+  {
+    name: 'plan-change',
+    full: true,
+    canvas: true,
+    path: (id) => `/projects/${id('Gateway housing')}/plan?stretch=s3&at=beside`,
+  },
   { name: 'log-inspection', canvas: true, path: (id) => `/projects/${id('Gateway housing')}/log?stretch=s2` },
   { name: 'mold', path: (id) => `/shelf/tool?project=${id('Gateway housing')}&plan=plan%2Fcast-silicone&number=2` },
   {

@@ -53,6 +53,8 @@ public static class RunRules
                 break;
             case Tallied tallied:
                 MakesParts(sheet, "act.parts");
+                if (!sheet.CountsByNumber)
+                    throw new RefusalException("act.by-cavity", $"The parts of {sheet.Title} are said one by one, by cavity.", "act.parts");
                 Wording.Check.Between(tallied.Parts, 0, 10 * Math.Max(sheet.Parts, 1), "act.parts", "parts", "of this run");
                 Defects.Check(tallied.Fate, tallied.Defect);
                 break;

@@ -10,7 +10,8 @@ namespace Stampo.Core.Tooling;
 /// <param name="PlateWideMm">The plate, the other way.</param>
 public sealed record CavityGrid(int Along, int Across, double BetweenMm, double PlateLongMm, double PlateWideMm)
 {
-    public const double AroundMm = 60;
+    /// <summary>Room for guide pins and screws; the price of a base is known for plates with so much.</summary>
+    public const double AroundMm = 55;
 
     private const double LeastWallMm = 25,
         WallShare = 0.8;

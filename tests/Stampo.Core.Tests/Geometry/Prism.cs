@@ -24,15 +24,16 @@ public static class Prism
         return corners;
     }
 
-    /// <summary>Counter-clockwise seen from −y.</summary>
+    /// <summary>Turned against the profile, as its sides are.</summary>
     private static IEnumerable<(Vec3, Vec3, Vec3)> Cap((double X, double Z)[] profile)
     {
         var ring = new LinearRing([.. profile.Append(profile[0]).Select(p => new Coordinate(p.X, p.Z))]);
+        var isClockwise = !ring.IsCCW;
         foreach (var face in new ConstrainedDelaunayTriangulator(new Polygon(ring)).GetTriangles())
         {
             var (a, b, c) = (At(face.GetCoordinate(0)), At(face.GetCoordinate(1)), At(face.GetCoordinate(2)));
             var isLeft = (b.X - a.X) * (c.Z - a.Z) - (b.Z - a.Z) * (c.X - a.X) > 0;
-            yield return isLeft ? (a, b, c) : (a, c, b);
+            yield return isLeft == isClockwise ? (a, b, c) : (a, c, b);
         }
 
         static Vec3 At(Coordinate c) => new(c.X, 0, c.Y);

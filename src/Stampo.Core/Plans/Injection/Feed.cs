@@ -1,5 +1,4 @@
 using Stampo.Core.Jobs;
-using Stampo.Core.Parts;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Injection;

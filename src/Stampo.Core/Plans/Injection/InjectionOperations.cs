@@ -1,7 +1,6 @@
 using Stampo.Core.Briefs;
 using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
-using Stampo.Core.Shops;
 using Stampo.Core.Wording;
 
 namespace Stampo.Core.Plans.Injection;

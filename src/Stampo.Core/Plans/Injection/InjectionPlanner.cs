@@ -1,6 +1,5 @@
 using Stampo.Core.Flow;
 using Stampo.Core.Geometry;
-using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;

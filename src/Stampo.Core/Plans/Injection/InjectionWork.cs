@@ -1,5 +1,3 @@
-using Stampo.Core.Flow;
-using Stampo.Core.Geometry;
 using Stampo.Core.Jobs;
 using Stampo.Core.Planning;
 using Stampo.Core.Tooling;

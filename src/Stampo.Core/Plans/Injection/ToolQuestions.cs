@@ -4,7 +4,6 @@ using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Tooling;
-using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Injection;

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using NodaTime;
 using Stampo.Core.Briefs;
 using Stampo.Core.Geometry;
@@ -8,14 +9,13 @@ using Stampo.Core.Planning;
 using Stampo.Core.Plans.Injection;
 using Stampo.Core.Reference;
 using Stampo.Core.Routes;
-using Stampo.Core.Tests.Geometry;
 using Stampo.Core.Tooling;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Tests.Plans.Injection;
 
 /// <summary>An injection tool for a part, planned as the server would: it asks the mesh until it knows all.</summary>
-internal sealed class InjectionPlan
+internal sealed record InjectionPlan
 {
     private static readonly Vec3 Up = new(0, 0, 1);
 
@@ -59,8 +59,15 @@ internal sealed class InjectionPlan
                 : [.. planner.Asks(choices, method, inputs with { Shape = new ShapeAnswers(known) }).Where(q => !known.ContainsKey(q))];
     }
 
+    /// <summary>The same surface is asked the same by many tests.</summary>
+    private static readonly ConcurrentDictionary<(SolidSurface, ShapeQuestion), object> Answered = [];
+
     private object Answer(ShapeQuestion question) =>
-        question is ToolAsked
-            ? ToolShape.Of(Surface!, Up, Progress.None)
-            : ((SurfaceQuestion)question).AnswerOf(Surface!, Up, Progress.None);
+        Answered.GetOrAdd(
+            (Surface!, question),
+            asked =>
+                asked.Item2 is ToolAsked
+                    ? ToolShape.Of(asked.Item1, Up, Progress.None)
+                    : ((SurfaceQuestion)asked.Item2).AnswerOf(asked.Item1, Up, Progress.None)
+        );
 }
