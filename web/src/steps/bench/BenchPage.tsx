@@ -17,24 +17,31 @@ import { useAtBench } from '../../shared/useAtBench';
 import { useOpenRuns } from './useRun';
 import { newId } from '../../shared/newId';
 
+/** The bench of a stretch, and a run of it: whoever leaves the run comes back to its stretch. */
+function benchAt(projectId: string, stretch: string | undefined, run?: string) {
+  const search = new URLSearchParams({ ...(stretch && { stretch }), ...(run && { run }) }).toString();
+  return `/projects/${projectId}/bench${search && `?${search}`}`;
+}
+
 /** What is to be done of a plan, what was, and a run of it when the address names one. */
 export function BenchPage() {
   const { projectId = '' } = useParams();
   const [params] = useSearchParams();
   const run = params.get('run');
+  const stretch = params.get('stretch') ?? undefined;
   const { open, isLive } = useOpenRuns();
   return (
     <>
       <ClockStrip open={open} here={run ?? undefined} />
       {run ? (
         <>
-          <MuiLink component={Link} to={`/projects/${projectId}/bench`}>
+          <MuiLink component={Link} to={benchAt(projectId, stretch)}>
             All runs of this part
           </MuiLink>
           <RunPage key={run} id={run} isLive={isLive} />
         </>
       ) : (
-        <Overview projectId={projectId} stretch={params.get('stretch') ?? undefined} />
+        <Overview projectId={projectId} stretch={stretch} />
       )}
     </>
   );
@@ -107,7 +114,7 @@ function Overview({ projectId, stretch }: { projectId: string; stretch: string |
           release that wrote it.
         </Alert>
       ))}
-      <Runs runs={bench.runs} projectId={projectId} />
+      <Runs runs={bench.runs} projectId={projectId} stretch={bench.stretch ?? undefined} />
     </>
   );
 }
@@ -130,7 +137,7 @@ function Begin({ bench, projectId, by }: { bench: BenchAnswer; projectId: string
     },
     onSuccess: (run) => {
       queries.setQueryData(['run', run.id], run);
-      void go({ search: `?run=${run.id}` });
+      void go(benchAt(projectId, bench.stretch ?? undefined, run.id));
     },
   });
   return (
@@ -172,7 +179,7 @@ const times = new Intl.DateTimeFormat('en-GB', {
 
 const phases = { open: 'open', paused: 'paused', ended: 'ended', abandoned: 'abandoned' } as const;
 
-function Runs({ runs, projectId }: { runs: readonly RunSummary[]; projectId: string }) {
+function Runs({ runs, projectId, stretch }: { runs: readonly RunSummary[]; projectId: string; stretch?: string }) {
   if (runs.length === 0) return <Typography color="textSecondary">Nothing was run yet.</Typography>;
   return (
     <Box component="table" aria-label="Runs" sx={{ ...stackingTable, mt: 2 }}>
@@ -190,7 +197,7 @@ function Runs({ runs, projectId }: { runs: readonly RunSummary[]; projectId: str
         {runs.map((run) => (
           <tr key={run.id}>
             <td>
-              <MuiLink component={Link} to={`/projects/${projectId}/bench?run=${run.id}`} sx={{ fontWeight: 600 }}>
+              <MuiLink component={Link} to={benchAt(projectId, stretch, run.id)} sx={{ fontWeight: 600 }}>
                 {run.title}
               </MuiLink>
             </td>

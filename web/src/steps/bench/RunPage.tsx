@@ -155,6 +155,12 @@ const words = { waiting: 'not begun', hands: 'hands at it', alone: 'goes on alon
 
 /** All operations of the run, to go to any of them. */
 function Rail({ run, here }: { run: RunView; here: string }) {
+  const [params] = useSearchParams();
+  const to = (op: string) => {
+    const there = new URLSearchParams(params);
+    there.set('op', op);
+    return `?${there}`;
+  };
   return (
     <Box
       component="nav"
@@ -167,7 +173,7 @@ function Rail({ run, here }: { run: RunView; here: string }) {
           <MuiLink
             key={operation.id}
             component={Link}
-            to={`?run=${run.id}&op=${operation.id}`}
+            to={to(operation.id)}
             replace
             underline="none"
             aria-current={operation.id === here ? 'step' : undefined}
@@ -186,7 +192,7 @@ function Rail({ run, here }: { run: RunView; here: string }) {
       })}
       <MuiLink
         component={Link}
-        to={`?run=${run.id}&op=end`}
+        to={to('end')}
         replace
         underline="none"
         aria-current={here === 'end' ? 'step' : undefined}
