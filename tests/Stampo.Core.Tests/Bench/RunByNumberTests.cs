@@ -1,4 +1,3 @@
-using NodaTime;
 using Stampo.Core.Bench;
 using Stampo.Core.Log;
 using Stampo.Core.Wording;

@@ -300,13 +300,20 @@ internal static class InjectionFindings
             );
     }
 
+    /// <summary>To two digits: no more is known of it.</summary>
+    private static double Rounded(double parts)
+    {
+        var step = Math.Pow(10, Math.Max(0, Math.Floor(Math.Log10(Math.Max(1, parts))) - 1));
+        return Math.Round(parts / step) * step;
+    }
+
     private static IEnumerable<Finding> OnBeside(InjectionFigures figures)
     {
         if (figures.HotFrom is { } from)
             yield return new(
                 Severity.Note,
                 "hot-from",
-                $"A heated runner on this tool pays from about {Text.Number(from, 2)} parts, by the plastic it saves."
+                $"A heated runner on this tool pays from about {Text.Number(Rounded(from), 9)} parts, by the plastic it saves."
             );
         if (figures.Beside is not [{ IsChosen: false } best, ..] || figures.Beside.FirstOrDefault(b => b.IsChosen) is not { } chosen)
             yield break;

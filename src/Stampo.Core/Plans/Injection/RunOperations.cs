@@ -12,7 +12,7 @@ internal static class RunOperations
 
     public static IEnumerable<Operation> Of(InjectionWork work, Job job)
     {
-        var (process, hours) = (work.Figures.Process, work.RunH.Value.Likely);
+        var (process, hours) = (work.Figures.Process, work.Runs.Hours);
         yield return new("set", Repeats.EachShot, "Dry the plastic, hang the tool, warm up", 60 * job.Norm("inject.setup").Likely)
         {
             Detail = process.Drying is null or "none" ? null : $"Dried {process.Drying}.",
@@ -29,7 +29,7 @@ internal static class RunOperations
             Cautions = ["press", "lifting"],
         };
         var hands = 60 * hours * process.PersonShare;
-        yield return new("mold", Repeats.EachShot, $"Mold {Text.Count(work.RunParts, "part")}", hands, Math.Max(0, 60 * hours - hands))
+        yield return new("mold", Repeats.EachShot, $"Mold {Text.Count(work.Runs.RunParts, "part")}", hands, Math.Max(0, 60 * hours - hands))
         {
             Holds = [Hold.Hands, new Hold(Resource.Press, During.Both)],
             Detail = $"{Text.Number(process.CycleS, 2)} s a cycle, {Text.Number(process.PartsPerH, 3)} parts an hour.",

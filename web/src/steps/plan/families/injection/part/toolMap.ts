@@ -2,7 +2,7 @@ import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { client, unwrap } from '../../../../../app/api/client';
 import type { InjectionFigures, StoredPart, Versioned } from '../../../../../app/api/types';
 import type { day } from '../../../../../app/theme/palette';
-import { euros, number } from '../../../../../shared/format';
+import { euros, number, points } from '../../../../../shared/format';
 import { startsOf } from '../../../../../shared/viewer/drawing';
 import type { Band } from '../../../../../shared/viewer/looks';
 import { bytesOf } from '../../../../../shared/viewer/useShape';
@@ -98,24 +98,27 @@ export type Way = 'more' | 'less';
 
 type ChangeBy = NonNullable<InjectionFigures['changes'][number]['by']>;
 
-/** How a change is made by where it falls: more plastic is metal off, less plastic is metal on. */
-const madeBy: Record<Way, readonly ChangeBy[]> = {
-  more: ['cutter', 'spark', 'cutter', 'insert'],
-  less: ['weld', 'insert', 'insert', 'insert'],
+/** How a change may be made by where it falls, the cheapest is: more plastic is metal off, less plastic is metal on. */
+const madeBy: Record<Way, readonly (readonly ChangeBy[])[]> = {
+  more: [['cutter'], ['spark'], ['cutter'], ['insert']],
+  less: [['weld', 'insert'], ['insert'], ['insert'], ['insert']],
 };
 
 const wherever = ['an open face', 'a rib or corner that was sparked', 'a slide or lifter', 'the parting line'] as const;
 
 /** What a change costs by where on the part it falls. */
 export function changePainting(map: ToolMap, changes: InjectionFigures['changes'], way: Way, ink: Ink): SamplePainting {
-  const { best, fair, good, bad, worst } = ink.bands;
-  const tones = way === 'more' ? [best, fair, good, bad] : [bad, worst, bad, worst];
+  const { best, good, fair, bad } = ink.bands;
+  const costs = madeBy[way].map((ways) =>
+    Math.min(...changes.filter((c) => ways.includes(c.by!)).map((c) => points(c.euros).likely)),
+  );
+  const ranks = [...new Set(costs)].sort((one, other) => one - other);
   return {
     title: way === 'more' ? 'more plastic: metal comes off' : 'less plastic: metal goes on',
-    bands: wherever.map((where, i) => {
-      const cost = changes.find((c) => c.by === madeBy[way][i])!;
-      return { color: tones[i]!, label: `${where}: about ${euros(cost.euros)}` };
-    }),
+    bands: wherever.map((where, i) => ({
+      color: [best, good, fair, bad][ranks.indexOf(costs[i]!)]!,
+      label: `${where}: about ${euros(costs[i]!)}`,
+    })),
     bandOf: (sample) => map.place[sample]!,
   };
 }

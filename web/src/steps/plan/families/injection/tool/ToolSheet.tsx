@@ -35,11 +35,11 @@ export function ToolSheet({ figures, plan }: Props) {
   const size = [layout.plateLongMm!, layout.plateWideMm!, layout.highMm!].map((mm) => number(mm, 3));
   return (
     <Box component="section" aria-label="Tool drawing" sx={{ mb: 1.5 }}>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2 }}>
         <Typography variant="h2">
           {size.join(' × ')} mm, {number(layout.weightKg!, 3)} kg
         </Typography>
-        <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ flex: '1 1 300px' }}>
           To scale. Blue: water. Circles: ejector pins, support pillars broken.
         </Typography>
         <SaveDrawing of={drawing} name="tool" />
