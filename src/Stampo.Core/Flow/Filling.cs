@@ -112,7 +112,7 @@ public static class Filling
             ? cell
             : throw new PlacedRefusal(
                 "gate.off-part",
-                $"Gate {number + 1} lies off the part: no plastic stands within {Text.Number(wall, 2)} mm of it. " + "Pick a place on it.",
+                $"Gate {number + 1} lies off the part: no plastic stands within {Text.Number(wall, 2)} mm of it. Pick a place on it.",
                 $"gates.at[{number}]",
                 Place.Of(gate, new Vec3(0, 0, 1), 5)
             );

@@ -41,7 +41,7 @@ public static class GateSearch
         );
         var best = Enumerable.Repeat(double.PositiveInfinity, cells.Count).ToArray();
         List<ProposedGate> chosen = [];
-        for (var n = 0; n < count; n++)
+        for (var n = 0; n < count && candidates.Count > 0; n++)
         {
             var taken = Enumerable.Range(0, candidates.Count).MinBy(i => Farthest(best, arrivals[i]));
             chosen.Add(new ProposedGate(OnSurface(surface, candidates[taken]), Farthest(best, arrivals[taken])));
@@ -87,6 +87,9 @@ public static class GateSearch
             .ToList();
         if (open.Count == 0)
             open = [.. surface.Samples.All.Select(s => s.Point).Where(p => walls.Cells.Nearest(p, near) >= 0)];
+        // So thin against its size that no cube lies inside: nobody can say how it fills.
+        if (open.Count == 0)
+            return [];
         var middle = (surface.Mesh.Bounds().Min + surface.Mesh.Bounds().Max) * 0.5;
         List<Vec3> chosen = [open.MinBy(p => (p - middle).Length)];
         var off = open.ConvertAll(p => (p - chosen[0]).Length);

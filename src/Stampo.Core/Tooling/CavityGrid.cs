@@ -13,7 +13,7 @@ public sealed record CavityGrid(int Along, int Across, double BetweenMm, double 
     /// <summary>Room for guide pins and screws; the price of a base is known for plates with so much.</summary>
     public const double AroundMm = 55;
 
-    private const double LeastWallMm = 25,
+    public const double LeastWallMm = 25,
         WallShare = 0.8;
 
     public static CavityGrid Of(PartFacts part, int cavities) => Of(part.LongestMm, part.MiddleMm, part.ShortestMm, cavities);

@@ -58,8 +58,6 @@ public enum GateKind
 /// <summary>In the file's axes, mm.</summary>
 public sealed record GatePlace(double X, double Y, double Z)
 {
-    internal static GatePlace Of(double[] mm) => new(mm[0], mm[1], mm[2]);
-
     internal double[] Mm => [X, Y, Z];
 }
 

@@ -15,6 +15,7 @@ public sealed record ToolPlate(string Name, double ThickMm);
 /// <param name="PlateLongMm">Of the base.</param>
 /// <param name="PlateWideMm">Of the base.</param>
 /// <param name="HighMm">Of the closed tool.</param>
+/// <param name="WallMm">Round a cavity.</param>
 /// <param name="Plates">From the nozzle side to the ejector side.</param>
 /// <param name="Cavities">Middles of the cavities from the middle of the plate: x1, y1, x2, y2.</param>
 /// <param name="PartMm">Long, wide and deep, as molded.</param>
@@ -27,6 +28,7 @@ public sealed record ToolLayout(
     double PlateLongMm,
     double PlateWideMm,
     double HighMm,
+    double WallMm,
     IReadOnlyList<ToolPlate> Plates,
     double[] Cavities,
     double[] PartMm,

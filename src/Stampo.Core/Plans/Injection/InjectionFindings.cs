@@ -38,8 +38,7 @@ internal static class InjectionFindings
                 Severity.Note,
                 "off-centre",
                 "One cavity gated at its edge: the sprue stands beside it, so the cavity or the nozzle stands off the middle "
-                    + "of the tool and the "
-                    + "clamp pulls unevenly. A gate on a face or a second cavity puts it right."
+                    + "of the tool and the clamp pulls unevenly. A gate on a face or a second cavity puts it right."
             );
         if (figures.Shape is not { } shape)
         {
@@ -62,8 +61,7 @@ internal static class InjectionFindings
                 Severity.Note,
                 "stepped",
                 $"{Text.Number(100 * shape.SteppedShare, 2)} % of the parting line lies off its plane: the parting face steps "
-                    + "or slopes there, "
-                    + "and steep steps want 3° to shut without rubbing."
+                    + "or slopes there, and steep steps want 3° to shut without rubbing."
             );
         if (shape.ShutOffs > 0)
             yield return new(
@@ -87,8 +85,7 @@ internal static class InjectionFindings
                 Severity.Note,
                 "pillars",
                 $"The core plate would bend {Text.Number(laid.Bend.Value.Likely, 2)} mm under the melt: "
-                    + $"{Text.Count(laid.Figures.Pillars, "pillar")} "
-                    + "in a row between the rails hold it to 0.02."
+                    + $"{Text.Count(laid.Figures.Pillars, "pillar")} in a row between the rails hold it to 0.02."
             );
         if (laid.Figures.WeightKg > CraneKg)
             yield return new(
@@ -111,8 +108,7 @@ internal static class InjectionFindings
                 Severity.Fault,
                 $"shut-in-{number}",
                 $"Undercut {number} is shut in on all sides: neither a slide nor a lifter gets out. Change the part, open its "
-                    + "wall, or load a "
-                    + "core by hand and eject it with the part."
+                    + "wall, or load a core by hand and eject it with the part."
             )
             {
                 Place = side.Place,
@@ -122,8 +118,7 @@ internal static class InjectionFindings
                 Severity.Warning,
                 $"steep-lifter-{number}",
                 $"Undercut {number} wants a lifter that leans {Text.Number(side.AngleDeg.Value, 2)}°; over "
-                    + $"{SideCore.MostLifterDeg}° it wedges: "
-                    + "a longer ejector stroke, or a shallower undercut."
+                    + $"{SideCore.MostLifterDeg}° it wedges: a longer ejector stroke, or a shallower undercut."
             )
             {
                 Place = side.Place,
@@ -146,8 +141,7 @@ internal static class InjectionFindings
                 Severity.Warning,
                 "draft",
                 $"{Text.Number(100 * measured.NoDraftShares.Below(needs), 2)} % of the surface stands within "
-                    + $"{Text.Number(needs)}° of the pull; "
-                    + $"{why}. Those walls drag and score as the part is pushed off."
+                    + $"{Text.Number(needs)}° of the pull; {why}. Those walls drag and score as the part is pushed off."
             )
             {
                 Concern = Concern.Draft,
@@ -158,6 +152,12 @@ internal static class InjectionFindings
     {
         if (mesh.Filled?.Refused is { } refused)
             yield return refused;
+        else if (figures is { Shape: not null, Filling: null })
+            yield return new(
+                Severity.Warning,
+                "filling-not-known",
+                "The wall is so thin against the part that nobody can say here how it fills."
+            );
         if (figures.Filling is not { } filling)
             yield break;
         foreach (var found in OnReach(job, figures, filling))
@@ -177,8 +177,7 @@ internal static class InjectionFindings
                 Severity.Warning,
                 $"air-{i + 1}",
                 $"Air stays here, {Text.Number(100 * last.Ratio / filling.Ratio, 2)} % of the way to the last: no parting line "
-                    + "is near and it "
-                    + "burns. A vent at an ejector or an insert, or another gate."
+                    + "is near and it burns. A vent at an ejector or an insert, or another gate."
             )
             {
                 Place = last.Place,
@@ -189,8 +188,7 @@ internal static class InjectionFindings
                 Severity.Warning,
                 $"sink-{i + 1}",
                 $"{Text.Number(thick.WallMm, 2)} mm thick where the usual wall is {Text.Number(filling.UsualWallMm, 2)}: it "
-                    + "sinks and cools last. "
-                    + $"Core it out; a rib is {Text.Number(0.6 * filling.UsualWallMm, 2)} mm at most."
+                    + $"sinks and cools last. Core it out; a rib is {Text.Number(0.6 * filling.UsualWallMm, 2)} mm at most."
             )
             {
                 Place = thick.Place,
@@ -242,8 +240,7 @@ internal static class InjectionFindings
                 Severity.Fault,
                 "reach",
                 $"It does not fill: {said}, and {job.Material.Name} reaches {Text.Number(low)} to {Text.Number(high)}. More "
-                    + "gates, a thicker "
-                    + "wall, or an easier plastic."
+                    + "gates, a thicker wall, or an easier plastic."
             )
             {
                 Place = filling.Last,

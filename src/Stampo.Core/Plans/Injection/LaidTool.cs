@@ -31,7 +31,11 @@ internal sealed class LaidTool
         var grid = CavityGrid.Of(partMm[0], partMm[1], partMm[2], cavities);
         Figure Mm(string name, double mm, string? at = null) => Figure.Given(name, mm, "mm", at);
         Figure Line(string id, string name, Term term, string unit = "mm") => sheet.Line(id, name, term, unit, Layout);
-        var wall = Line("toolWall", "Wall round a cavity", Term.Max(Term.Of(25, "mm"), 0.8 * Mm("depth of the part", partMm[2], "part")));
+        var wall = Line(
+            "toolWall",
+            "Wall round a cavity",
+            Term.Max(Term.Of(CavityGrid.LeastWallMm, "mm"), CavityGrid.WallShare * Mm("depth of the part", partMm[2], "part"))
+        );
         Figure Side(string id, string name, double part, int count) =>
             Line(
                 id,
@@ -63,6 +67,7 @@ internal sealed class LaidTool
             value(plateLong),
             value(plateWide),
             value(High),
+            value(wall),
             [
                 new("Clamp plate, nozzle side", ClampPlateMm),
                 new("Cavity plate", value(cavityPlate)),

@@ -31,7 +31,7 @@ internal static class RunOperations
         var hands = 60 * hours * process.PersonShare;
         yield return new("mold", Repeats.EachShot, $"Mold {Text.Count(work.Runs.RunParts, "part")}", hands, Math.Max(0, 60 * hours - hands))
         {
-            Holds = [Hold.Hands, new Hold(Resource.Press, During.Both)],
+            Holds = Hold.Of(Resource.Hands, Resource.Press),
             Detail = $"{Text.Number(process.CycleS, 2)} s a cycle, {Text.Number(process.PartsPerH, 3)} parts an hour.",
             Asks =
             [

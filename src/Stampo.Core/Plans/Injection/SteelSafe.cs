@@ -15,8 +15,7 @@ internal static class SteelSafe
         var (shrink, part) = (job.Material.ShrinkPct, job.Part);
         var off = (shrink.High - shrink.Low) / 2 / 100;
         yield return $"Over all, {Text.Number(part.LongestMm, 3)} mm: the cavity {Text.Number(off * part.LongestMm, 1)} mm "
-            + "small, the plastic "
-            + $"shrinks {Text.Number(shrink.Low, 2)} to {Text.Number(shrink.High, 2)} %.";
+            + $"small, the plastic shrinks {Text.Number(shrink.Low, 2)} to {Text.Number(shrink.High, 2)} %.";
         yield return $"Wall {Text.Number(part.WallMm, 2)} mm: the core 0.05 mm large, so that the wall begins thin and the "
             + "core is cut down.";
         if (job.Brief.ToleranceMm is { } tolerance && off * part.LongestMm > tolerance)

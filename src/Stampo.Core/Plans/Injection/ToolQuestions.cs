@@ -46,7 +46,7 @@ public sealed record FillingAsked(string At) : SurfaceQuestion
 
     public IReadOnlyList<Vec3> Gates =>
         [
-            .. At.Split(';')
+            .. At.Split(';', StringSplitOptions.RemoveEmptyEntries)
                 .Select(p => p.Split(',').Select(c => double.Parse(c, CultureInfo.InvariantCulture)).ToArray())
                 .Select(p => new Vec3(p[0], p[1], p[2])),
         ];

@@ -111,7 +111,7 @@ internal static class TrialOperations
             };
     }
 
-    private static IReadOnlyList<Hold> OnPress { get; } = [Hold.Hands, new Hold(Resource.Press, During.Both)];
+    private static IReadOnlyList<Hold> OnPress { get; } = Hold.Of(Resource.Hands, Resource.Press);
 
     /// <summary>Around the time that the gate is thought to take.</summary>
     private static IEnumerable<double> PackSteps(double seconds) =>

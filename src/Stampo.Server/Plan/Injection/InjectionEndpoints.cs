@@ -78,15 +78,15 @@ public sealed class InjectionEndpoints : IPlanFamilyEndpoints
             async ([AsParameters] PlanAt at, HttpContext http, Plans plans, SurfaceAnswers shapes, CancellationToken cancel) =>
             {
                 var (part, figures) = await MeshedAsync(at, plans, cancel);
-                var gates = figures.Feed.Gates.Select(g => g.At.PointMm).ToList();
+                var filling = FillingAsked.From(figures.Feed.Gates.Select(g => g.At.PointMm));
                 var pull = await shapes.PullAsync(part, cancel);
                 var limits = figures.Cutters;
                 return PartEndpoints.Gzipped(
                     http,
                     await shapes.KeptAsync(
                         part,
-                        ("tool map", pull, limits, FillingAsked.From(gates)),
-                        surface => MapOf(surface, FillingAsked.From(gates), pull, limits, cancel),
+                        ("tool map", pull, limits, filling),
+                        surface => MapOf(surface, filling, pull, limits, cancel),
                         cancel
                     )
                 );

@@ -24,12 +24,7 @@ export default function ToolStation({ figures, plan, work }: StationProps) {
           {shape && <Figure label="Parting line, all round" value={number(shape.partingLongMm!, 3)} unit="mm" />}
           {shape && <Figure label="Formed by the cavity" value={number(shape.cavityCm2!, 3)} unit="cm²" />}
           {shape && <Figure label="Formed by the core" value={number(shape.coreCm2!, 3)} unit="cm²" />}
-          <Figure
-            label="Wall round a cavity"
-            value={number(Math.max(25, 0.8 * layout.partMm[2]!), 3)}
-            unit="mm"
-            line="toolWall"
-          />
+          <Figure label="Wall round a cavity" value={number(layout.wallMm!, 3)} unit="mm" line="toolWall" />
           <Figure label="Cavity plate" value={number(layout.plates[1]!.thickMm!, 3)} unit="mm" line="cavityPlate" />
           <Figure label="Core plate" value={number(layout.plates[2]!.thickMm!, 3)} unit="mm" line="corePlate" />
           <Figure label="Opens by" value={number(layout.openMm!, 3)} unit="mm" line="toolOpens" />

@@ -5,6 +5,7 @@ const layout = {
   plateLongMm: 228,
   plateWideMm: 192,
   highMm: 213,
+  wallMm: 27.2,
   plates: [25, 59, 25, 79, 25].map((thickMm, i) => ({ name: `plate ${i}`, thickMm })),
   cavities: [-60, 0, 60, 0],
   partMm: [118, 82, 34],
