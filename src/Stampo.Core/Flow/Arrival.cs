@@ -43,6 +43,21 @@ public sealed class Arrival
         return way.Length > 0 ? way.Unit() : way;
     }
 
+    /// <summary>Whether the fronts of two neighbours come towards each other along the axis between them.</summary>
+    /// <param name="cell">The one.</param>
+    /// <param name="beside">The other, on the side given.</param>
+    /// <param name="side">+x, +y or +z.</param>
+    public bool IsMetAcross(int cell, int beside, int side) => Along(cell, side) > 0 && Along(beside, side) < 0;
+
+    /// <summary>Whether no neighbour across a face is later.</summary>
+    public bool IsLastOfItsSides(int cell)
+    {
+        for (var side = 0; side < 6; side++)
+            if (_cells.Beside(cell, side) is >= 0 and var beside && At[beside] > At[cell])
+                return false;
+        return double.IsFinite(At[cell]);
+    }
+
     /// <summary>Rise along an axis, from the side it comes from.</summary>
     private double Along(int cell, int side)
     {

@@ -64,10 +64,7 @@ public static class Filling
         var walls = WallField.Of(surface, progress);
         var cells = walls.Cells;
         var begin = gates.Select((gate, i) => CellOf(cells, gate, i, walls.UsualMm)).ToList();
-        var (ratio, length) = Both(
-            () => Arrival.Of(cells, begin, walls.Slowness, progress),
-            () => Arrival.Of(cells, begin, null, progress)
-        );
+        var (ratio, length) = Ways(walls, begin, progress);
         var reached = Enumerable.Range(0, cells.Count).Where(i => double.IsFinite(ratio.At[i])).ToList();
         Whole(surface, cells, ratio, reached.Count);
         var last = reached.MaxBy(i => ratio.At[i]);
@@ -90,24 +87,17 @@ public static class Filling
         var walls = WallField.Of(surface, progress);
         var cells = walls.Cells;
         var arrival = Arrival.Of(cells, [.. gates.Select((gate, i) => CellOf(cells, gate, i, walls.UsualMm))], walls.Slowness, progress);
-        var map = new float[surface.Samples.All.Length];
-        progress.Over(
-            map.Length,
-            i =>
-                map[i] = cells.Nearest(surface.Samples.All[i].Point, 2 * cells.StepMm) is >= 0 and var cell
-                    ? (float)arrival.At[cell]
-                    : float.NaN
-        );
-        return map;
+        return cells.OnSamples(surface, cell => (float)arrival.At[cell], progress);
     }
 
-    private static (T First, T Second) Both<T>(Func<T> first, Func<T> second)
+    /// <summary>From where it begins: each millimetre counted by its wall, and as it is.</summary>
+    internal static (Arrival Ratio, Arrival Length) Ways(WallField walls, IReadOnlyList<int> begin, Progress progress)
     {
-        var beside = Task.Run(second);
-        return (first(), beside.GetAwaiter().GetResult());
+        var plain = Task.Run(() => Arrival.Of(walls.Cells, begin, null, progress));
+        return (Arrival.Of(walls.Cells, begin, walls.Slowness, progress), plain.GetAwaiter().GetResult());
     }
 
-    private static int CellOf(SolidCells cells, Vec3 gate, int number, double wall) =>
+    internal static int CellOf(SolidCells cells, Vec3 gate, int number, double wall) =>
         cells.Nearest(gate, Math.Max(2 * cells.StepMm, wall)) is >= 0 and var cell
             ? cell
             : throw new PlacedRefusal(
@@ -118,7 +108,7 @@ public static class Filling
             );
 
     /// <summary>A few cubes left over are the rounding of thin edges; more are a piece of its own.</summary>
-    private static void Whole(SolidSurface surface, SolidCells cells, Arrival arrival, int reached)
+    internal static void Whole(SolidSurface surface, SolidCells cells, Arrival arrival, int reached)
     {
         if (reached >= 0.98 * cells.Count)
             return;
@@ -141,7 +131,7 @@ public static class Filling
         for (var side = 0; side < 6; side += 2)
         {
             var beside = cells.Beside(cell, side);
-            if (beside < 0 || !Meet(cells, arrival, cell, beside, out var deg))
+            if (beside < 0 || !arrival.IsMetAcross(cell, beside, side) || !Meet(cells, arrival, cell, beside, out var deg))
                 continue;
             angle[cell] = Math.Min(deg, angle.GetValueOrDefault(cell, 180));
             angle[beside] = Math.Min(deg, angle.GetValueOrDefault(beside, 180));
@@ -179,7 +169,7 @@ public static class Filling
         var vents = ToolParting.Of(surface, pull, progress);
         var highs = Enumerable
             .Range(0, cells.Count)
-            .Where(i => double.IsFinite(arrival.At[i]) && Around(cells, i).All(n => !(arrival.At[n] > arrival.At[i])));
+            .Where(i => arrival.IsLastOfItsSides(i) && Around(cells, i).All(n => !(arrival.At[n] > arrival.At[i])));
         var ends = Clusters(cells, highs).Select(group => group.MaxBy(c => arrival.At[c])).OrderByDescending(c => arrival.At[c]).ToList();
         List<int> kept = [];
         // Those a few walls apart are one corner.
@@ -228,7 +218,7 @@ public static class Filling
                 yield return beside;
     }
 
-    private static List<List<int>> Clusters(SolidCells cells, IEnumerable<int> of)
+    internal static List<List<int>> Clusters(SolidCells cells, IEnumerable<int> of)
     {
         var open = of.ToHashSet();
         List<List<int>> groups = [];
@@ -258,7 +248,7 @@ public static class Filling
         return group.Max(c => (cells.Middle(c) - cells.Middle(end)).Length);
     }
 
-    private static Place PlaceOf(SolidSurface surface, Vec3 at, double radius)
+    internal static Place PlaceOf(SolidSurface surface, Vec3 at, double radius)
     {
         var near = surface.Bvh.Nearest(at, surface.Mesh.Bounds().Diagonal, 100_000);
         return near is { } on ? Place.Of(on.Point, surface.Normals[on.Triangle], radius) : Place.Of(at, new Vec3(0, 0, 1), radius);

@@ -101,6 +101,15 @@ public sealed class SolidCells
         return best;
     }
 
+    /// <summary>What is known of the cubes, at each sample of the surface; not a number where none is near.</summary>
+    public float[] OnSamples(SolidSurface surface, Func<int, float> of, Progress progress)
+    {
+        var samples = surface.Samples.All;
+        var map = new float[samples.Length];
+        progress.Over(map.Length, i => map[i] = Nearest(samples[i].Point, 2 * StepMm) is >= 0 and var cell ? of(cell) : float.NaN);
+        return map;
+    }
+
     private static int From(double at, int reach) => Math.Max(0, (int)Math.Floor(at) - reach);
 
     private static int Until(double at, int reach, int size) => Math.Min(size - 1, (int)Math.Ceiling(at) + reach);

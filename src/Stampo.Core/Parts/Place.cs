@@ -17,4 +17,7 @@ public sealed record Place(double[] PointMm, double[] From, double RadiusMm)
 public sealed class PlacedRefusal(string code, string message, string field, Place at) : RefusalException(code, message, field)
 {
     public Place At { get; } = at;
+
+    /// <summary>For a plan that stands without what is refused.</summary>
+    internal Finding AsFinding() => new(Severity.Fault, Code, Message) { Field = Field, Place = At };
 }

@@ -33,6 +33,8 @@ public sealed record CastingChoices : PlanChoices
 
     public FillingChoices Filling { get; init; } = new();
 
+    public FeedChoices Feed { get; init; } = new();
+
     public IReadOnlyList<EnclosedThing> Things { get; init; } = [];
 
     /// <summary>Poured after the first resin, in this order.</summary>
@@ -110,6 +112,7 @@ public sealed record CastingChoices : PlanChoices
         Check.Given(Printed, "printed").Checked();
         Check.Given(Split, "split").Checked();
         Check.Given(Filling, "filling").Checked();
+        Check.Given(Feed, "feed").Checked();
         Check.Given(FilledPrint, "filledPrint").Checked();
         Check.Given(Order, "order").Checked();
         Check.Between(Check.Whole(Things, "things").Count, 0, MostThings, "things", "things", "what is cast into one part");

@@ -4,6 +4,7 @@ using Stampo.Core.Jobs;
 using Stampo.Core.Materials;
 using Stampo.Core.Parts;
 using Stampo.Core.Planning;
+using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Plans.Casting.PrintedMolds;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
@@ -65,8 +66,30 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
             stands,
             .. method.Into == PouredInto.PrintedMold ? new ShapeQuestion[] { Made(choices, inputs) } : [],
             .. choices.Zones.Select(z => Filled(z, stands)).OfType<FilledTo>(),
+            .. Poured(choices, method, inputs) is { } poured ? new ShapeQuestion[] { poured } : [],
         ];
     }
+
+    /// <summary>
+    /// A silicone mold and a shell fill by the gate and risers of the plan, halves by those that were made; a print that is filled stands
+    /// open. Null also until it is known how the part stands.
+    /// </summary>
+    private static PourAsked? Poured(CastingChoices choices, CastingMethod method, PlanInputs inputs)
+    {
+        if (method.Into == PouredInto.FilledPrint)
+            return null;
+        if (method.Into == PouredInto.PrintedMold && !(choices.Printed.Kind ?? method.Printed).IsShell())
+            return inputs.Shape.To<SplitMoldFigures>(Made(choices, inputs)) is { } halves ? PourAsked.Of(halves) : null;
+        return StandsAsFed(choices, method, inputs) is { } shape ? PourAsked.Of(shape.Attitude) : null;
+    }
+
+    private static PlannedShape? StandsAsFed(CastingChoices choices, CastingMethod method, PlanInputs inputs) =>
+        inputs.Shape.To<PlannedShape>(Stands(choices, method, inputs)) is { } shape
+            ? shape with
+            {
+                Attitude = shape.Attitude.With(choices.Feed),
+            }
+            : null;
 
     protected override WorkPlan Work(CastingChoices choices, CastingMethod method, PlanInputs inputs)
     {
@@ -74,6 +97,7 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
         var job = inputs.JobWith(Resin(choices, inputs.Library));
         var split = inputs.Shape.To<SplitMoldFigures>(Made(choices, inputs));
         var stands = Stands(choices, method, inputs);
+        var asked = Poured(choices, method, inputs);
         return CastingWork.Of(
             new CastingInputs(
                 choices,
@@ -81,13 +105,15 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
                 job,
                 SiliconeOf(choices, inputs.Library),
                 PrintOf(choices, method, inputs.Library),
-                inputs.Shape.To<PlannedShape>(stands),
+                StandsAsFed(choices, method, inputs),
                 split is null ? null : new GeneratedMold(split.SolidCm3, split.Triangles.Length),
                 inputs.Quantity,
                 inputs.Start
             )
             {
                 Zones = [.. choices.Zones.Select((zone, i) => Poured(zone, i, stands, inputs))],
+                Asked = asked,
+                Poured = asked is null ? null : inputs.Shape.To<PouredPart>(asked),
             }
         );
     }

@@ -45,6 +45,12 @@ public sealed record CastingInputs(
 {
     /// <summary>What is poured after the first resin, in that order.</summary>
     public IReadOnlyList<ZoneToPour> Zones { get; init; } = [];
+
+    /// <summary>How the cavity fills; null without a mesh, or before there are halves.</summary>
+    public PouredPart? Poured { get; init; }
+
+    /// <summary>What the mesh was asked for it.</summary>
+    public PourAsked? Asked { get; init; }
 }
 
 /// <summary>From choices to quantities and operations.</summary>
@@ -101,7 +107,7 @@ public sealed class CastingWork
                 .. figures.Batch.Messages.Concat(figures.Zones.SelectMany(z => z.Messages)).Where(m => m.Code == CastingBatch.OverScale),
                 .. figures.Filling.Refusals,
             ],
-            At(figures),
+            work.At(figures),
             [],
             [.. work.Facts(figures)],
             work._sheet.Lines,
@@ -182,7 +188,7 @@ public sealed class CastingWork
     }
 
     /// <summary>What wants a look, by station.</summary>
-    private static Dictionary<string, IReadOnlyList<Finding>> At(CastingFigures figures)
+    private Dictionary<string, IReadOnlyList<Finding>> At(CastingFigures figures)
     {
         var at = new Dictionary<string, IReadOnlyList<Finding>>
         {
@@ -193,6 +199,8 @@ public sealed class CastingWork
                 .. figures.Silicone?.Cure.Messages ?? [],
                 .. figures.Printed?.Messages ?? [],
                 .. figures.FilledPrint?.Advice ?? [],
+                .. _in.Poured?.Refused is { } refused ? new[] { refused } : [],
+                .. figures.Poured?.Messages ?? [],
             ],
             ["shot"] = [.. figures.Batch.Messages, .. figures.Zones.SelectMany(z => z.Messages)],
             ["cure"] = [.. figures.Filling.Refusals, .. figures.Filling.Messages],
@@ -305,7 +313,11 @@ public sealed class CastingWork
             life,
             peak,
             zones.Zones
-        );
+        )
+        {
+            Poured = _in.Poured is { Figures: { } poured } ? PouredCavity.Of(poured, filling, Plan.Filling, _sheet) : null,
+            Asked = _in.Asked,
+        };
         Gather(figures, zones.Working);
         return figures;
     }

@@ -55,12 +55,6 @@ public enum GateKind
     Hot,
 }
 
-/// <summary>In the file's axes, mm.</summary>
-public sealed record GatePlace(double X, double Y, double Z)
-{
-    internal double[] Mm => [X, Y, Z];
-}
-
 public sealed record GateChoices
 {
     public GateKind Kind { get; init; } = GateKind.Edge;
@@ -69,7 +63,7 @@ public sealed record GateChoices
     public int? Count { get; init; }
 
     /// <summary>Where they were set by hand; null: where the ways are shortest.</summary>
-    public IReadOnlyList<GatePlace>? At { get; init; }
+    public IReadOnlyList<PointOnPart>? At { get; init; }
 
     /// <summary>From here on a part has so many gates that it is another tool.</summary>
     public const int Most = 8;
@@ -82,8 +76,7 @@ public sealed record GateChoices
             return;
         Check.Between(at.Count, 1, Most, "gates.at", "gates", "each is a place on the part");
         foreach (var place in at)
-        foreach (var mm in Check.Given(place, "gates.at").Mm)
-            Check.Between(mm, -1e6, 1e6, "gates.at", "mm", "a place on the part");
+            Check.Given(place, "gates.at").Checked("gates.at");
     }
 }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Stampo.Core.Flow;
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
@@ -41,15 +40,9 @@ public sealed record FilledPart(FillingFigures? Figures, Finding? Refused);
 /// <param name="At">Their places, written out: equal questions have one answer.</param>
 public sealed record FillingAsked(string At) : SurfaceQuestion
 {
-    public static FillingAsked From(IEnumerable<double[]> at) =>
-        new(string.Join(';', at.Select(p => string.Join(',', p.Select(c => c.ToString("R", CultureInfo.InvariantCulture))))));
+    public static FillingAsked From(IEnumerable<double[]> at) => new(PointsWritten.Of(at));
 
-    public IReadOnlyList<Vec3> Gates =>
-        [
-            .. At.Split(';', StringSplitOptions.RemoveEmptyEntries)
-                .Select(p => p.Split(',').Select(c => double.Parse(c, CultureInfo.InvariantCulture)).ToArray())
-                .Select(p => new Vec3(p[0], p[1], p[2])),
-        ];
+    public IReadOnlyList<Vec3> Gates => PointsWritten.Read(At);
 
     public override object AnswerOf(SolidSurface surface, Vec3 pull, Progress progress)
     {
@@ -59,10 +52,7 @@ public sealed record FillingAsked(string At) : SurfaceQuestion
         }
         catch (PlacedRefusal refused)
         {
-            return new FilledPart(
-                null,
-                new Finding(Severity.Fault, refused.Code, refused.Message) { Field = refused.Field, Place = refused.At }
-            );
+            return new FilledPart(null, refused.AsFinding());
         }
     }
 }

@@ -1,4 +1,6 @@
+using Stampo.Core.Flow;
 using Stampo.Core.Geometry;
+using Stampo.Core.Parts;
 using Stampo.Core.Plans.Casting;
 using Stampo.Core.Plans.Casting.Batches;
 using Stampo.Core.Plans.Casting.Filling;
@@ -6,6 +8,8 @@ using Stampo.Core.Plans.Casting.Patterns;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
 using Stampo.Core.Wording;
+using Stampo.Core.Working;
+using Stampo.Server.Hosting;
 using Stampo.Server.Part;
 using Stampo.Server.Projects;
 
@@ -59,6 +63,22 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
                 await shapes.PartingLineAsync(await steps.PartNowAsync(id, cancel), cancel)
         );
 
+        // Share of the shot that is in when resin comes to each sample: see SampleMap.
+        plan.MapGet(
+            "/pour/map",
+            async ([AsParameters] PlanAt at, HttpContext http, Plans plans, StepStore steps, SurfaceAnswers shapes, CancellationToken cancel) =>
+            {
+                var whole = await plans.OfAsync(at, cancel);
+                if ((whole.Answer?.Figures as CastingFigures ?? throw NotCast) is not { Asked: { } asked, Poured: not null })
+                    throw new NotFoundException("How the mold fills is not known: give the part a sound mesh, and halves where it has any.");
+                var part = await steps.PartNowAsync(at.Id, cancel);
+                return PartEndpoints.Gzipped(
+                    http,
+                    await shapes.KeptAsync(part, ("pour map", asked), surface => PouredOver(surface, asked, cancel), cancel)
+                );
+            }
+        );
+
         plan.MapGet(
             "/pattern/{format}",
             async ([AsParameters] PlanAt at, string format, Plans plans, StepStore steps, MeshIntake intake, CancellationToken cancel) =>
@@ -72,6 +92,12 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
             }
         );
     }
+
+    private static byte[] PouredOver(SolidSurface surface, PourAsked asked, CancellationToken cancel) =>
+        SampleMap.Pack(
+            surface,
+            SampleMap.OrNone(surface, () => Pouring.Map(surface, asked.On(surface), new Progress(cancel: cancel)))
+        );
 
     private static void MapSplitMold(RouteGroupBuilder plan)
     {

@@ -71,8 +71,7 @@ public sealed class InjectionEndpoints : IPlanFamilyEndpoints
             }
         );
 
-        // Little-endian: triangles and samples (32-bit each), flow length ÷ wall a sample (32-bit float, not a number where nothing
-        // arrives), what a change means there a sample (a byte), divisions a triangle (a byte).
+        // Flow length ÷ wall of each sample, and what a change means there: see SampleMap.
         plan.MapGet(
             "/tool/map",
             async ([AsParameters] PlanAt at, HttpContext http, Plans plans, SurfaceAnswers shapes, CancellationToken cancel) =>
@@ -118,23 +117,7 @@ public sealed class InjectionEndpoints : IPlanFamilyEndpoints
     private static byte[] MapOf(SolidSurface surface, FillingAsked filling, Vec3 pull, CutterLimits limits, CancellationToken cancel)
     {
         var progress = new Progress(cancel: cancel);
-        var (triangles, samples) = (surface.Mesh.TriangleCount, surface.Samples.All.Length);
-        float[] ratio;
-        try
-        {
-            ratio = Filling.Map(surface, filling.Gates, progress);
-        }
-        catch (PlacedRefusal)
-        {
-            // A gate off the part fills nothing; the plan says where it is.
-            ratio = Enumerable.Repeat(float.NaN, samples).ToArray();
-        }
-
-        using var bytes = new MemoryStream();
-        bytes.Write(MemoryMarshal.AsBytes<int>([triangles, samples]));
-        bytes.Write(MemoryMarshal.AsBytes<float>(ratio));
-        bytes.Write(MemoryMarshal.AsBytes<ChangePlace>(ChangeMap.Of(surface, pull, limits, progress)));
-        bytes.Write(surface.Samples.Divisions);
-        return Packed.Pack(bytes.ToArray());
+        var ratio = SampleMap.OrNone(surface, () => Filling.Map(surface, filling.Gates, progress));
+        return SampleMap.Pack(surface, ratio, MemoryMarshal.AsBytes<ChangePlace>(ChangeMap.Of(surface, pull, limits, progress)));
     }
 }

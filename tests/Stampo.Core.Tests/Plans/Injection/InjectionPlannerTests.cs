@@ -95,7 +95,7 @@ public class InjectionPlannerTests
         var (plan, figures) = (
             OfHousing with
             {
-                Choose = c => c with { Gates = new GateChoices { At = [new GatePlace(300, 0, 0)] } },
+                Choose = c => c with { Gates = new GateChoices { At = [new PointOnPart(300, 0, 0)] } },
             }
         ).Worked();
         var fault = Assert.Single(plan.At["filling"], f => f.Severity == Severity.Fault);

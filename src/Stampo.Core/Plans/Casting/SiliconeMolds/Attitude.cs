@@ -1,5 +1,6 @@
 using Stampo.Core.Geometry;
 using Stampo.Core.Parts;
+using Stampo.Core.Plans.Casting.Filling;
 using Stampo.Core.Tooling;
 
 namespace Stampo.Core.Plans.Casting.SiliconeMolds;
@@ -51,6 +52,14 @@ public sealed record Attitude(
             box.Min.ToArray()
         );
     }
+
+    /// <summary>With what was set by hand.</summary>
+    internal Attitude With(FeedChoices feed) =>
+        this with
+        {
+            Gate = feed.Gate is { } gate ? Gate with { PointMm = gate.Mm } : Gate,
+            Risers = feed.Risers is { } risers ? [.. risers.Select(r => Place.Of(r.Point, new Vec3(Up[0], Up[1], Up[2]), Gate.RadiusMm))] : Risers,
+        };
 
     /// <summary>
     /// Gate and risers of one part inside a block with so much wall: the gate comes down beside the part to its low end and up into it.

@@ -11,7 +11,7 @@ import { changeNames } from './names';
 import { changePainting, useToolMap, type Way } from './part/toolMap';
 import type { StationProps } from './station';
 
-const PartInTool = lazy(() => import('./part/PartInTool'));
+const PaintedPart = lazy(() => import('../../painted/PaintedPart'));
 
 const SHOWN = 6;
 
@@ -69,7 +69,7 @@ function ChangeMap({ figures, projectId }: { figures: InjectionFigures; projectI
       </Stack>
       {map && painting ? (
         <Suspense fallback={<Box sx={{ height: 470 }} />}>
-          <PartInTool projectId={projectId} map={map} painting={painting} gates={[]} />
+          <PaintedPart projectId={projectId} map={map} painting={painting} gates={[]} />
         </Suspense>
       ) : (
         <Box sx={{ height: 470 }} />

@@ -26,7 +26,7 @@ export default function AttitudePanel({ projectId, part, shape, wallMm, fixed }:
   const angles = turned ?? anglesOf(shape.attitude.up);
   const up = upOf(angles);
   const asked = useRested(up.join(','), 120);
-  const { data: attitude = shape.attitude } = useQuery<Attitude>({
+  const { data: elsewhere = shape.attitude } = useQuery<Attitude>({
     queryKey: ['attitude', projectId, part.hash, part.unit, asked],
     staleTime: Infinity,
     placeholderData: keepPreviousData,
@@ -38,6 +38,9 @@ export default function AttitudePanel({ projectId, part, shape, wallMm, fixed }:
         }),
       ),
   });
+  // As the plan has it, with what was set by hand, unless it is turned otherwise.
+  const asPlanned = shape.attitude.up.every((v, i) => Math.abs(v - up[i]!) < 1e-6);
+  const attitude = asPlanned ? shape.attitude : elsewhere;
   const { data: line = null } = useQuery({
     queryKey: ['parting-line', projectId, part.hash, part.unit, shape.pull.join()],
     staleTime: Infinity,
@@ -46,11 +49,16 @@ export default function AttitudePanel({ projectId, part, shape, wallMm, fixed }:
   });
   const turn = (next: Angles, keep = false) => {
     setTurned(next);
-    if (keep) setValue('silicone.up', upOf(next));
+    if (keep) stand(upOf(next));
+  };
+  // Gate and risers set by hand were for the side that was up.
+  const stand = (next: number[] | null) => {
+    setValue('feed', { gate: null, risers: null });
+    setValue('silicone.up', next);
   };
   const propose = () => {
     setTurned(null);
-    setValue('silicone.up', null);
+    stand(null);
   };
   return (
     <Box component="section" aria-label="Casting attitude" sx={{ mt: 2 }}>

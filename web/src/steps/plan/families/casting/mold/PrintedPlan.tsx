@@ -12,6 +12,7 @@ import { FigureGrid, StationSheet, type StationProps } from '../station';
 import { softens } from './softens';
 import { usePart } from './SiliconePlan';
 
+const PourPanel = lazy(() => import('./PourPanel'));
 const SplitMold = lazy(() => import('./SplitMold'));
 
 const shells: readonly string[] = ['sacrificial', 'soluble', 'eggshell'];
@@ -156,6 +157,17 @@ export function PrintedPlan({ projectId, figures, whole, offers, printed, plan }
             part={part}
             version={whole.plan!.version}
             blocks={Math.ceil(plan.pour.cavities / plan.split.cavities)}
+          />
+        </Suspense>
+      )}
+      {figures.poured && figures.shape && (
+        <Suspense fallback={<Box sx={{ height: 460 }} />}>
+          <PourPanel
+            projectId={projectId}
+            poured={figures.poured}
+            stands={shell ? figures.shape.attitude : null}
+            feed={plan.feed}
+            up={shell ? figures.shape.attitude.up : figures.shape.pull}
           />
         </Suspense>
       )}

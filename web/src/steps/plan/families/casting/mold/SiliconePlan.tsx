@@ -17,6 +17,7 @@ import { FigureGrid, StationSheet, type StationProps } from '../station';
 import { BoxDrawing } from './BoxDrawing';
 
 const AttitudePanel = lazy(() => import('./AttitudePanel'));
+const PourPanel = lazy(() => import('./PourPanel'));
 
 type Props = StationProps & { silicone: NonNullable<CastingFigures['silicone']> };
 
@@ -132,6 +133,15 @@ export function SiliconePlan({ projectId, figures, offers, silicone, plan }: Pro
             wallMm={mold.wallMm}
             fixed={silicone.school === 'twoPour'}
           />
+          {figures.poured && (
+            <PourPanel
+              projectId={projectId}
+              poured={figures.poured}
+              stands={figures.shape.attitude}
+              feed={plan.feed}
+              up={figures.shape.attitude.up}
+            />
+          )}
         </Suspense>
       )}
     </StationSheet>

@@ -12,7 +12,7 @@ import { gateNames } from '../names';
 import { FigureGrid, StationSheet, type StationProps } from '../station';
 import { arrivalPainting, useToolMap } from './toolMap';
 
-const PartInTool = lazy(() => import('./PartInTool'));
+const PaintedPart = lazy(() => import('../../../painted/PaintedPart'));
 
 /** How the part fills from its gates, on the part; gates are moved by picking. */
 export default function FillingStation({ figures, plan, work, projectId }: StationProps) {
@@ -155,7 +155,7 @@ function Model({ figures, projectId, place, onPick, note }: ModelProps) {
   ];
   return (
     <Suspense fallback={<Box sx={{ height: 470 }} />}>
-      <PartInTool
+      <PaintedPart
         projectId={projectId}
         map={map}
         painting={painting}

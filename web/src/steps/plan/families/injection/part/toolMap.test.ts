@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { day } from '../../../../../app/theme/palette';
-import { arrivalPainting, changePainting, decodeToolMap } from './toolMap';
+import { decodeSampleMap } from '../../../painted/sampleMap';
+import { arrivalPainting, changePainting } from './toolMap';
 
 /** Two triangles, the second cut into four. */
 const bytes = () => {
@@ -13,14 +14,14 @@ const bytes = () => {
 };
 
 test('a map is a ratio and a place a sample, told apart by triangle', () => {
-  const map = decodeToolMap(bytes());
+  const map = decodeSampleMap(bytes());
   expect([...map.starts]).toEqual([0, 1]);
-  expect([...map.place]).toEqual([0, 1, 2, 3, 0]);
-  expect(map.ratio[3]).toBe(50);
+  expect([...map.kinds]).toEqual([0, 1, 2, 3, 0]);
+  expect(map.values[3]).toBe(50);
 });
 
 test('what fills last is in the last band, what nothing reaches in its own', () => {
-  const painting = arrivalPainting(decodeToolMap(bytes()), 50, day);
+  const painting = arrivalPainting(decodeSampleMap(bytes()), 50, day);
   expect([0, 1, 2, 3, 4].map(painting.bandOf)).toEqual([0, 1, 4, 4, 5]);
   expect(painting.bands[4]!.label).toBe('40 to 50: last');
 });
@@ -33,7 +34,7 @@ test('more plastic is metal off, less plastic is metal on, each with its cost', 
     line: by,
   }));
   const labels = (way: 'more' | 'less') =>
-    changePainting(decodeToolMap(bytes()), changes, way, day).bands.map((b) => b.label.replace(/.*about /, ''));
+    changePainting(decodeSampleMap(bytes()), changes, way, day).bands.map((b) => b.label.replace(/.*about /, ''));
   expect(labels('more')).toEqual(['100 €', '200 €', '100 €', '400 €']);
   expect(labels('less')).toEqual(['300 €', '400 €', '400 €', '400 €']);
 });

@@ -1,29 +1,29 @@
 import { Box } from '@mui/material';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Color, Vector3 } from 'three';
-import type { InjectionFigures, Place } from '../../../../../app/api/types';
-import { useInk } from '../../../../../app/theme/useInk';
-import { mmPer } from '../../../../../shared/units';
-import { facetsOf, paint } from '../../../../../shared/viewer/drawing';
-import { Legend } from '../../../../../shared/viewer/Legend';
-import { PartCanvas } from '../../../../../shared/viewer/PartCanvas';
-import { useDrawing } from '../../../../../shared/viewer/useShape';
-import { type SamplePainting, type ToolMap, usePart } from './toolMap';
+import type { Place } from '../../../app/api/types';
+import { useInk } from '../../../app/theme/useInk';
+import { mmPer } from '../../../shared/units';
+import { facetsOf, paint } from '../../../shared/viewer/drawing';
+import { Legend } from '../../../shared/viewer/Legend';
+import { PartCanvas } from '../../../shared/viewer/PartCanvas';
+import { useDrawing } from '../../../shared/viewer/useShape';
+import { type SampleMap, type SamplePainting, usePart } from './sampleMap';
 
 interface Props {
   projectId: string;
-  map: ToolMap;
+  map: SampleMap;
   painting: SamplePainting;
-  gates: InjectionFigures['feed']['gates'];
-  /** Weld lines, air traps and thick places to mark. */
-  marks?: readonly { place: Place; kind: 'weld' | 'air' | 'thick' }[];
+  gates: readonly { at: Place }[];
+  /** Weld lines, air that stays, thick places and risers to mark. */
+  marks?: readonly { place: Place; kind: 'weld' | 'air' | 'thick' | 'riser' }[];
   place?: Place | null;
   onPick?: ((mm: number[]) => void) | null;
   note?: string;
 }
 
-/** The part as its tool sees it: what is painted over it, its gates, and places to look at. */
-export default function PartInTool({ projectId, map, painting, gates, marks = [], place, onPick, note }: Props) {
+/** The part as its mold sees it: what is painted over it, its gates, and places to look at. */
+export default function PaintedPart({ projectId, map, painting, gates, marks = [], place, onPick, note }: Props) {
   const ink = useInk();
   const part = usePart(projectId);
   const drawing = useDrawing(part.hash!);
@@ -44,7 +44,7 @@ export default function PartInTool({ projectId, map, painting, gates, marks = []
   }, [facets, painting, ink]);
   const at = (point: readonly number[]) => new Vector3(...(point as [number, number, number])).divideScalar(mm);
   const size = drawing.sphere.radius / 40;
-  const tones = { weld: ink.marker, air: ink.attention, thick: ink.bands.thick };
+  const tones = { weld: ink.marker, air: ink.attention, thick: ink.bands.thick, riser: ink.risk };
   return (
     <>
       <Legend title={painting.title} bands={painting.bands} note={note} />
