@@ -1,7 +1,6 @@
 using System.Runtime.InteropServices;
 using Stampo.Core.Parts;
 using Stampo.Server.Part;
-using Stampo.Storage;
 
 namespace Stampo.Server.Plan;
 

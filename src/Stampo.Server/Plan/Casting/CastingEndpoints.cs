@@ -66,11 +66,20 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
         // Share of the shot that is in when resin comes to each sample: see SampleMap.
         plan.MapGet(
             "/pour/map",
-            async ([AsParameters] PlanAt at, HttpContext http, Plans plans, StepStore steps, SurfaceAnswers shapes, CancellationToken cancel) =>
+            async (
+                [AsParameters] PlanAt at,
+                HttpContext http,
+                Plans plans,
+                StepStore steps,
+                SurfaceAnswers shapes,
+                CancellationToken cancel
+            ) =>
             {
                 var whole = await plans.OfAsync(at, cancel);
                 if ((whole.Answer?.Figures as CastingFigures ?? throw NotCast) is not { Asked: { } asked, Poured: not null })
-                    throw new NotFoundException("How the mold fills is not known: give the part a sound mesh, and halves where it has any.");
+                    throw new NotFoundException(
+                        "How the mold fills is not known: give the part a sound mesh, and halves where it has any."
+                    );
                 var part = await steps.PartNowAsync(at.Id, cancel);
                 return PartEndpoints.Gzipped(
                     http,
@@ -94,10 +103,7 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
     }
 
     private static byte[] PouredOver(SolidSurface surface, PourAsked asked, CancellationToken cancel) =>
-        SampleMap.Pack(
-            surface,
-            SampleMap.OrNone(surface, () => Pouring.Map(surface, asked.On(surface), new Progress(cancel: cancel)))
-        );
+        SampleMap.Pack(surface, SampleMap.OrNone(surface, () => Pouring.Map(surface, asked.On(surface), new Progress(cancel: cancel))));
 
     private static void MapSplitMold(RouteGroupBuilder plan)
     {

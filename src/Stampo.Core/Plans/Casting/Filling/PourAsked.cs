@@ -4,7 +4,6 @@ using Stampo.Core.Parts;
 using Stampo.Core.Planning;
 using Stampo.Core.Plans.Casting.SiliconeMolds;
 using Stampo.Core.Plans.Casting.SplitMolds;
-using Stampo.Core.Wording;
 using Stampo.Core.Working;
 
 namespace Stampo.Core.Plans.Casting.Filling;

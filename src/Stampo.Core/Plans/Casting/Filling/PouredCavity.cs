@@ -39,7 +39,15 @@ public sealed record PouredCavity(
 
     internal static PouredCavity Of(PouringFigures poured, FillingPlan filling, FillingChoices choices, Worksheet sheet)
     {
-        var length = sheet.Found(Simulated, "pourLength", "Longest way from the gate", "marched through the part", poured.LengthMm, "mm", Source);
+        var length = sheet.Found(
+            Simulated,
+            "pourLength",
+            "Longest way from the gate",
+            "marched through the part",
+            poured.LengthMm,
+            "mm",
+            Source
+        );
         sheet.Found(Simulated, "pourRatio", "Way ÷ wall, the farthest", "each millimetre by its wall", poured.Ratio, "×", Source, length);
         sheet.Found(Simulated, "pourFalls", "From the gate to the lowest place", "heights of the part", poured.FallsMm, "mm", Source);
         var caught = sheet.Found(
@@ -71,7 +79,9 @@ public sealed record PouredCavity(
         if (filling.School == FillingSchool.Chamber)
             return caught * Figure.Given("in the chamber", choices.ToMbar / 10, "kPa", "plan/filling.toMbar") / atmosphere;
         return filling.UsesPressure
-            ? caught * atmosphere / (atmosphere + Figure.Given("pressure on the parts", choices.PressureKpa, "kPa", "plan/filling.pressureKpa"))
+            ? caught
+                * atmosphere
+                / (atmosphere + Figure.Given("pressure on the parts", choices.PressureKpa, "kPa", "plan/filling.pressureKpa"))
             : caught * 1;
     }
 
@@ -81,8 +91,8 @@ public sealed record PouredCavity(
             yield return new(
                 Severity.Warning,
                 $"air-stays-{number + 1}",
-                $"Air stays here, {Text.Number(pocket.VolumeMm3, 2)} mm³ and {Text.Number(pocket.DeepMm, 2)} mm deep{Pressed(pocket, left)}: "
-                    + "every way to a riser goes down first. Put a riser here, or turn the part."
+                $"Air stays here, {Text.Number(pocket.VolumeMm3, 2)} mm³ and {Text.Number(pocket.DeepMm, 2)} mm deep"
+                    + $"{Pressed(pocket, left)}: every way to a riser goes down first. Put a riser here, or turn the part."
             )
             {
                 Field = "feed.risers",
@@ -92,8 +102,8 @@ public sealed record PouredCavity(
             yield return new(
                 Severity.Note,
                 "resin-falls",
-                $"The gate stands {Text.Number(poured.FallsMm, 2)} mm over the lowest place: resin that falls folds air in. A gate at the low "
-                    + "end fills from below; else pour slowly down one wall."
+                $"The gate stands {Text.Number(poured.FallsMm, 2)} mm over the lowest place: resin that falls folds air in. A gate at "
+                    + "the low end fills from below; else pour slowly down one wall."
             )
             {
                 Field = "feed.gate",

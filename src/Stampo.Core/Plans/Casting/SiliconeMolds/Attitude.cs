@@ -58,7 +58,9 @@ public sealed record Attitude(
         this with
         {
             Gate = feed.Gate is { } gate ? Gate with { PointMm = gate.Mm } : Gate,
-            Risers = feed.Risers is { } risers ? [.. risers.Select(r => Place.Of(r.Point, new Vec3(Up[0], Up[1], Up[2]), Gate.RadiusMm))] : Risers,
+            Risers = feed.Risers is { } risers
+                ? [.. risers.Select(r => Place.Of(r.Point, new Vec3(Up[0], Up[1], Up[2]), Gate.RadiusMm))]
+                : Risers,
         };
 
     /// <summary>
