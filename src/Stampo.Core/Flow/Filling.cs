@@ -250,7 +250,8 @@ public static class Filling
 
     internal static Place PlaceOf(SolidSurface surface, Vec3 at, double radius)
     {
-        var near = surface.Bvh.Nearest(at, surface.Mesh.Bounds().Diagonal, 100_000);
-        return near is { } on ? Place.Of(on.Point, surface.Normals[on.Triangle], radius) : Place.Of(at, new Vec3(0, 0, 1), radius);
+        return surface.NearestTo(at) is { } on
+            ? Place.Of(on.Point, surface.Normals[on.Triangle], radius)
+            : Place.Of(at, new Vec3(0, 0, 1), radius);
     }
 }

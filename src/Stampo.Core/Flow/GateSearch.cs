@@ -56,7 +56,7 @@ public static class GateSearch
 
     private static Place OnSurface(SolidSurface surface, Vec3 at)
     {
-        var on = surface.Bvh.Nearest(at, surface.Mesh.Bounds().Diagonal, 100_000)!.Value;
+        var on = surface.NearestTo(at)!.Value;
         return Place.Of(on.Point, surface.Normals[on.Triangle], 5);
     }
 

@@ -21,7 +21,7 @@ public sealed record AirPocket(double VolumeMm3, double DeepMm, Place Place);
 /// <param name="Last">Where resin arrives last.</param>
 /// <param name="FallsMm">So far the gate stands over the lowest place: resin falls or runs down to it.</param>
 /// <param name="Pockets">The largest first.</param>
-/// <param name="RisersShowAt">Share of the shot that is in when resin shows in each riser.</param>
+/// <param name="RisersShowAt">Share of the shot that is in when resin shows in each riser; null for one that reaches no cube.</param>
 /// <param name="IsCoarse">The part is so large against its wall that ways through it are a first look.</param>
 public sealed record PouringFigures(
     double LengthMm,
@@ -29,7 +29,7 @@ public sealed record PouringFigures(
     Place Last,
     double FallsMm,
     IReadOnlyList<AirPocket> Pockets,
-    IReadOnlyList<double> RisersShowAt,
+    IReadOnlyList<double?> RisersShowAt,
     bool IsCoarse
 );
 
@@ -49,25 +49,24 @@ public sealed class Pouring
     private readonly int _gate;
     private readonly int[] _risers;
 
-    private Pouring(SolidSurface surface, Pour pour, Progress progress)
+    private readonly Arrival _ratio;
+
+    /// <param name="surface">Of the part.</param>
+    /// <param name="walls">Its inside.</param>
+    /// <param name="gate">The cube that resin comes in by.</param>
+    /// <param name="pour">Risers and which way is up.</param>
+    /// <param name="ratio">The way to each cube, each millimetre counted by its wall.</param>
+    private Pouring(SolidSurface surface, WallField walls, int gate, Pour pour, Arrival ratio)
     {
-        _surface = surface;
-        _walls = WallField.Of(surface, progress);
-        _cells = _walls.Cells;
+        (_surface, _walls, _cells, _gate, _ratio) = (surface, walls, walls.Cells, gate, ratio);
+        Filling.Whole(surface, _cells, ratio, ratio.At.Count(double.IsFinite));
         _height = new double[_cells.Count];
         for (var cell = 0; cell < _height.Length; cell++)
             _height[cell] = _cells.Middle(cell).Dot(pour.Up);
-        _gate = Filling.CellOf(_cells, pour.Gate, 0, _walls.UsualMm);
-        _risers = [.. pour.Risers.Select(CellAt).Where(cell => cell >= 0)];
-        (Ratio, Length) = Filling.Ways(_walls, [_gate], progress);
-        Filling.Whole(surface, _cells, Ratio, Ratio.At.Count(double.IsFinite));
+        _risers = [.. pour.Risers.Select(CellAt)];
         IsCaught = Caught();
         Share = Shares();
     }
-
-    private Arrival Ratio { get; }
-
-    private Arrival Length { get; }
 
     private bool[] IsCaught { get; }
 
@@ -75,34 +74,45 @@ public sealed class Pouring
     private double[] Share { get; }
 
     /// <exception cref="PlacedRefusal">The gate is off the part, or a piece of it is reached by no way.</exception>
-    public static PouringFigures Of(SolidSurface surface, Pour pour, Progress progress) =>
-        new Pouring(surface, pour, progress).Figures(progress);
+    public static PouringFigures Of(SolidSurface surface, Pour pour, Progress progress)
+    {
+        var (walls, gate) = Begin(surface, pour, progress);
+        var (ratio, length) = Filling.Ways(walls, [gate], progress);
+        return new Pouring(surface, walls, gate, pour, ratio).Figures(length, progress);
+    }
 
     /// <summary>Share of the shot that is in when resin comes to each sample of the surface; not a number where air stays.</summary>
     public static float[] Map(SolidSurface surface, Pour pour, Progress progress)
     {
-        var poured = new Pouring(surface, pour, progress);
+        var (walls, gate) = Begin(surface, pour, progress);
+        var ratio = Arrival.Of(walls.Cells, [gate], walls.Slowness, progress);
+        var poured = new Pouring(surface, walls, gate, pour, ratio);
         return poured._cells.OnSamples(surface, cell => poured.IsCaught[cell] ? float.NaN : (float)poured.Share[cell], progress);
     }
 
-    private PouringFigures Figures(Progress progress)
+    private static (WallField Walls, int Gate) Begin(SolidSurface surface, Pour pour, Progress progress)
+    {
+        var walls = WallField.Of(surface, progress);
+        return (walls, Filling.CellOf(walls.Cells, pour.Gate, 0, walls.UsualMm));
+    }
+
+    private PouringFigures Figures(Arrival length, Progress progress)
     {
         progress.Cancel.ThrowIfCancellationRequested();
         var filled = Enumerable.Range(0, _cells.Count).Where(c => !IsCaught[c] && double.IsFinite(Share[c])).ToList();
         return new PouringFigures(
-            filled.Max(c => Length.At[c]),
-            filled.Max(c => Ratio.At[c]),
+            filled.Max(c => length.At[c]),
+            filled.Max(c => _ratio.At[c]),
             Filling.PlaceOf(_surface, _cells.Middle(filled.MaxBy(c => Share[c])), 2 * _walls.UsualMm),
             _height[_gate] - filled.Min(c => _height[c]),
             Pockets(),
-            [.. _risers.Select(c => Share[c])],
+            [.. _risers.Select(c => c >= 0 ? Share[c] : (double?)null)],
             _walls.IsCoarse
         );
     }
 
-    /// <summary>A riser stands on the part; where it was set off it, the nearest place of the part is meant.</summary>
-    private int CellAt(Vec3 riser) =>
-        _surface.Bvh.Nearest(riser, _surface.Mesh.Bounds().Diagonal, 100_000) is { } on ? _cells.Nearest(on.Point, 3 * _cells.StepMm) : -1;
+    /// <summary>A riser stands on the part, or the nearest place of the part is meant; −1 where no cube is near.</summary>
+    private int CellAt(Vec3 riser) => _surface.NearestTo(riser) is { } on ? _cells.Nearest(on.Point, 3 * _cells.StepMm) : -1;
 
     /// <summary>
     /// Resin takes the lowest cube it touches; of one level the nearest to the gate comes first. Where it finds lower ones behind a sill it
@@ -112,7 +122,7 @@ public sealed class Pouring
     {
         var share = new double[_cells.Count];
         Array.Fill(share, double.PositiveInfinity);
-        var farthest = Math.Max(1e-9, Ratio.At.Where(double.IsFinite).Max());
+        var farthest = Math.Max(1e-9, _ratio.At.Where(double.IsFinite).Max());
         var (order, seen) = (new List<int>(_cells.Count), new bool[_cells.Count]);
         var front = new PriorityQueue<int, double>();
         front.Enqueue(_gate, 0);
@@ -125,7 +135,7 @@ public sealed class Pouring
                 if (_cells.Beside(cell, side) is not (>= 0 and var beside) || seen[beside])
                     continue;
                 seen[beside] = true;
-                front.Enqueue(beside, _height[beside] + _cells.StepMm * Math.Min(1, Ratio.At[beside] / farthest));
+                front.Enqueue(beside, _height[beside] + _cells.StepMm * Math.Min(1, _ratio.At[beside] / farthest));
             }
         }
 
@@ -143,7 +153,7 @@ public sealed class Pouring
         Array.Fill(lowest, double.NegativeInfinity);
         var front = new PriorityQueue<int, double>();
         // Without a riser the gate is the only way out.
-        foreach (var way in _risers.DefaultIfEmpty(_gate))
+        foreach (var way in _risers.Where(cell => cell >= 0).DefaultIfEmpty(_gate))
             Reach(way, _height[way]);
         while (front.TryDequeue(out var cell, out var under))
         {

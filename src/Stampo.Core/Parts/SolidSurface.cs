@@ -6,6 +6,9 @@ namespace Stampo.Core.Parts;
 /// <summary>A closed part made ready for questions about its inside: outward normals, samples, and a hierarchy to ask quickly.</summary>
 public sealed class SolidSurface
 {
+    /// <summary>So many boxes are looked into for a place; beyond them the nearest so far is good enough.</summary>
+    private const int MostVisits = 100_000;
+
     public SolidSurface(Mesh mesh, Faults faults, Topology topology, bool insideOut)
     {
         (Mesh, LeftOut, Topology) = (mesh, faults.LeftOut, topology);
@@ -34,6 +37,9 @@ public sealed class SolidSurface
     public double AreaMm2 { get; }
 
     private readonly Facing _farWall;
+
+    /// <summary>The place of the surface that is nearest; null for one farther off than the part is large.</summary>
+    public NearPoint? NearestTo(Vec3 point) => Bvh.Nearest(point, Mesh.Bounds().Diagonal, MostVisits);
 
     /// <summary>How far the far wall is along a unit direction, from the surface or inside; infinite where there is none.</summary>
     public double FarWall(Vec3 from, Vec3 direction) => Bvh.FirstHit(from, direction, Tiny, _farWall);

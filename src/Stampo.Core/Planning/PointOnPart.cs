@@ -1,4 +1,5 @@
 using Stampo.Core.Geometry;
+using Stampo.Core.Wording;
 
 namespace Stampo.Core.Planning;
 
@@ -12,7 +13,7 @@ public sealed record PointOnPart(double X, double Y, double Z)
     internal PointOnPart Checked(string field)
     {
         foreach (var mm in Mm)
-            Wording.Check.Between(mm, -1e6, 1e6, field, "mm", "a place on the part");
+            Check.Between(mm, -1e6, 1e6, field, "mm", "a place on the part");
         return this;
     }
 }

@@ -32,7 +32,7 @@ public class PouringTests
         var poured = Poured(Towers, Foot, Left, Right);
         Assert.Empty(poured.Pockets);
         Assert.Equal(0, poured.FallsMm, 1.0);
-        Assert.All(poured.RisersShowAt, share => Assert.InRange(share, 0.95, 1));
+        Assert.All(poured.RisersShowAt, share => Assert.InRange(share!.Value, 0.95, 1));
         Assert.Equal(40, poured.Last.PointMm[2], 1.5);
     }
 

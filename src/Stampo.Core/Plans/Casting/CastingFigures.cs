@@ -62,10 +62,6 @@ public sealed record CastingFigures(
     /// <summary>How the cavity fills; null where that is not known.</summary>
     public PouredCavity? Poured { get; init; }
 
-    /// <summary>What the mesh is asked for it.</summary>
-    [JsonIgnore]
-    public PourAsked? Asked { get; init; }
-
     /// <summary>Every cup of a shot.</summary>
     [JsonIgnore]
     public IEnumerable<Charge> Charges => Batch.Charges.Concat(Zones.SelectMany(z => z.Batch.Charges));

@@ -112,7 +112,6 @@ public sealed class CastingPlanner : Planner<CastingMethod, CastingChoices>
             )
             {
                 Zones = [.. choices.Zones.Select((zone, i) => Poured(zone, i, stands, inputs))],
-                Asked = asked,
                 Poured = asked is null ? null : inputs.Shape.To<PouredPart>(asked),
             }
         );

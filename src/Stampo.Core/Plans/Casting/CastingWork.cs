@@ -48,9 +48,6 @@ public sealed record CastingInputs(
 
     /// <summary>How the cavity fills; null without a mesh, or before there are halves.</summary>
     public PouredPart? Poured { get; init; }
-
-    /// <summary>What the mesh was asked for it.</summary>
-    public PourAsked? Asked { get; init; }
 }
 
 /// <summary>From choices to quantities and operations.</summary>
@@ -316,7 +313,6 @@ public sealed class CastingWork
         )
         {
             Poured = _in.Poured is { Figures: { } poured } ? PouredCavity.Of(poured, filling, Plan.Filling, _sheet) : null,
-            Asked = _in.Asked,
         };
         Gather(figures, zones.Working);
         return figures;

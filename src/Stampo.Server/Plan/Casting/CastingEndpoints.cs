@@ -66,24 +66,19 @@ public sealed class CastingEndpoints : IPlanFamilyEndpoints
         // Share of the shot that is in when resin comes to each sample: see SampleMap.
         plan.MapGet(
             "/pour/map",
-            async (
-                [AsParameters] PlanAt at,
-                HttpContext http,
-                Plans plans,
-                StepStore steps,
-                SurfaceAnswers shapes,
-                CancellationToken cancel
-            ) =>
+            async ([AsParameters] PlanAt at, HttpContext http, Plans plans, SurfaceAnswers shapes, CancellationToken cancel) =>
             {
-                var whole = await plans.OfAsync(at, cancel);
-                if ((whole.Answer?.Figures as CastingFigures ?? throw NotCast) is not { Asked: { } asked, Poured: not null })
-                    throw new NotFoundException(
+                if ((await plans.ChosenAsync(at, cancel)).Choices is not CastingChoices)
+                    throw NotCast;
+                var (part, _, asked) = await plans.AskedAsync(at, cancel);
+                var pour =
+                    asked.OfType<PourAsked>().SingleOrDefault()
+                    ?? throw new NotFoundException(
                         "How the mold fills is not known: give the part a sound mesh, and halves where it has any."
                     );
-                var part = await steps.PartNowAsync(at.Id, cancel);
                 return PartEndpoints.Gzipped(
                     http,
-                    await shapes.KeptAsync(part, ("pour map", asked), surface => PouredOver(surface, asked, cancel), cancel)
+                    await shapes.KeptAsync(part, ("pour map", pour), surface => PouredOver(surface, pour, cancel), cancel)
                 );
             }
         );

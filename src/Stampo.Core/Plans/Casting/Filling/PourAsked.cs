@@ -44,7 +44,7 @@ public sealed record PourAsked(string Gate, string Risers, string Up) : SurfaceQ
         }
         catch (PlacedRefusal refused)
         {
-            return new PouredPart(null, refused.AsFinding());
+            return new PouredPart(null, refused.AsFinding() with { Field = "feed.gate" });
         }
     }
 }

@@ -12,7 +12,7 @@ namespace Stampo.Core.Plans.Casting.Filling;
 /// <param name="Last">Where resin arrives last.</param>
 /// <param name="Pockets">Where air stays, the largest first.</param>
 /// <param name="AirMm3">All of it, as the resin cures around it.</param>
-/// <param name="RisersShowAt">Share of the shot that is in when resin shows in each riser.</param>
+/// <param name="RisersShowAt">Share of the shot that is in when resin shows in each riser; null where that is not known.</param>
 /// <param name="Messages">What to mind.</param>
 public sealed record PouredCavity(
     double LengthMm,
@@ -21,7 +21,7 @@ public sealed record PouredCavity(
     Place Last,
     IReadOnlyList<AirPocket> Pockets,
     double AirMm3,
-    IReadOnlyList<double> RisersShowAt,
+    IReadOnlyList<double?> RisersShowAt,
     IReadOnlyList<Finding> Messages
 )
 {
@@ -109,11 +109,11 @@ public sealed record PouredCavity(
                 Field = "feed.gate",
             };
         foreach (var (share, number) in poured.RisersShowAt.Select((s, i) => (s, i + 1)))
-            if (share < EarlyShare)
+            if (share is { } early && early < EarlyShare)
                 yield return new(
                     Severity.Note,
                     $"riser-early-{number}",
-                    $"Riser {number} shows resin with {Text.Number(100 * share, 2)} % of the shot in: it is no sign that the part is full. "
+                    $"Riser {number} shows resin with {Text.Number(100 * early, 2)} % of the shot in: it is no sign that the part is full. "
                         + "Plug it then, and pour on."
                 );
         if (poured.IsCoarse)

@@ -101,7 +101,7 @@ export default function PourPanel({ projectId, poured, stands, feed, up }: Props
           {risers.map((riser, i) => (
             <Box component="li" key={riser.pointMm.join()} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
               <Typography variant="body2" sx={{ minWidth: 300 }}>
-                Riser {i + 1} shows resin at {number(100 * (poured.risersShowAt[i] ?? 1), 2)} % of the shot
+                {riserText(i + 1, poured.risersShowAt[i])}
               </Typography>
               <Button size="small" onClick={() => setPlace(riser)} aria-label={`Show riser ${i + 1}`}>
                 Show
@@ -130,5 +130,10 @@ export default function PourPanel({ projectId, poured, stands, feed, up }: Props
     </Box>
   );
 }
+
+const riserText = (riser: number, share: number | null | undefined) =>
+  share == null
+    ? `Riser ${riser}: when it shows resin is not known`
+    : `Riser ${riser} shows resin at ${number(100 * share, 2)} % of the shot`;
 
 const point = ([x, y, z]: readonly number[]) => ({ x: x!, y: y!, z: z! });
